@@ -1,0 +1,40 @@
+/** Opening hours: by weekday in the consortium's time zone, with closures by date. */
+import { DateTime } from 'luxon'
+
+export interface OpeningHours {
+  /** Weekday (1 = Monday to 7 = Sunday) to the spans it is open, "HH:mm" to "HH:mm" in local time, in order. */
+  weekly: Record<string, [from: string, till: string][]>
+  /** First and last day closed, ISO dates. */
+  closures: { from: string; to: string; reason: string }[]
+}
+
+export type OpenState = { open: true; till: DateTime } | { open: false; opens: DateTime | null; reason: string | null }
+
+/** A branch that opens on no day within this many is said to have no next opening. */
+const LOOK_AHEAD_DAYS = 60
+
+/** @param at a moment in the zone of the hours */
+export function openState(hours: OpeningHours, at: DateTime): OpenState {
+  for (const [from, till] of spansOn(hours, at)) if (at >= from && at < till) return { open: true, till }
+  for (let day = 0; day <= LOOK_AHEAD_DAYS; day += 1) {
+    const opening = spansOn(hours, at.plus({ days: day })).find(([from]) => from > at)
+    if (opening) return { open: false, opens: opening[0], reason: closureOn(hours, at)?.reason ?? null }
+  }
+  return { open: false, opens: null, reason: closureOn(hours, at)?.reason ?? null }
+}
+
+/** The spans of one day, none when it is closed. */
+export function spansOn(hours: OpeningHours, day: DateTime): [DateTime, DateTime][] {
+  if (closureOn(hours, day)) return []
+  return (hours.weekly[String(day.weekday)] ?? []).map(([from, till]) => [atTime(day, from), atTime(day, till)])
+}
+
+function closureOn(hours: OpeningHours, day: DateTime) {
+  const date = day.toISODate() ?? ''
+  return hours.closures.find((closure) => date >= closure.from && date <= closure.to)
+}
+
+function atTime(day: DateTime, time: string): DateTime {
+  const [hour, minute] = time.split(':').map(Number)
+  return day.startOf('day').set({ hour, minute })
+}

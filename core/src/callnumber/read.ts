@@ -1,0 +1,107 @@
+/**
+ * From the parts of a call number (MARC 21 852 $k $h $i $m, enumeration, copy) to its text, its sort key and the lines
+ * on the spine. What a scheme can't read is kept as it stands and files last.
+ */
+import type { CallNumberSource } from '../catalogue/index.ts'
+import { fold, withoutArticle, wordsOf } from '../words/index.ts'
+import { loose, tailKey, whole } from './order.ts'
+
+export interface CallNumberParts {
+  scheme: CallNumberSource
+  prefix: string | null
+  classPart: string
+  itemPart: string | null
+  suffix: string | null
+  enumeration: string | null
+  copy: string | null
+}
+
+export interface CallNumber {
+  /** Every element, in one line, as it would be written on a slip. */
+  text: string
+  /** Octet order of keys is shelf order. */
+  sortKey: string
+  /** The lines of the spine label, top down. */
+  spine: string[]
+  /** Whether the scheme could read it. */
+  understood: boolean
+}
+
+interface Reading {
+  key: string
+  lines: string[]
+}
+
+const READERS: Record<CallNumberSource, (text: string) => Reading | null> = {
+  lc: readLetterClass,
+  nlm: readLetterClass,
+  dewey: readDewey,
+  author: readWords,
+  title: readTitle,
+  accession: readLoose,
+  other: readLoose,
+}
+
+/** Keys of different schemes never mix: each stands in its own range, in this order. */
+const RANGES: Record<CallNumberSource, string> = { dewey: 'D', lc: 'L', nlm: 'N', author: 'A', title: 'T', accession: 'X', other: 'Z' }
+
+export function readCallNumber(parts: CallNumberParts): CallNumber {
+  const body = [parts.classPart, parts.itemPart, parts.suffix].filter((part) => part !== null && part !== '').join(' ')
+  const copy = parts.copy !== null && parts.copy !== '1' ? `c.${parts.copy}` : null
+  const extras = [parts.enumeration, copy].filter((part) => part !== null)
+  const text = [parts.prefix, body, ...extras].filter((part) => part !== null && part !== '').join(' ')
+  const reading = READERS[parts.scheme](body)
+  const range = `${RANGES[parts.scheme]}${(parts.prefix ?? '').toUpperCase()}|`
+  const tail = [parts.enumeration ? `2${loose(parts.enumeration)}` : '', copy ? tailKey([copy]) : ''].filter(Boolean).join(' ')
+  const head = reading ? reading.key : `~${loose(fold(body))}`
+  return {
+    text,
+    sortKey: `${range}${head}${tail ? ` ${tail}` : ''}`,
+    spine: [...(parts.prefix ? [parts.prefix] : []), ...(reading?.lines ?? body.split(/\s+/).filter(Boolean)), ...extras],
+    understood: reading !== null,
+  }
+}
+
+/** Library of Congress and NLM: class letters, number as a number, decimal as a fraction, cutters as fractions. */
+function readLetterClass(text: string): Reading | null {
+  const match = /^([A-Za-z]{1,3})\s*(\d{1,4})(?:\.(\d+))?\s*(.*)$/.exec(text.trim())
+  if (!match) return null
+  const [, letters, number, decimal, rest] = match
+  const pieces = piecesOf(rest)
+  const head = `${letters.toUpperCase()} ${whole(number)}${decimal ? `.${decimal}` : ''}`
+  return {
+    key: [head, ...(pieces.length > 0 ? [tailKey(pieces)] : [])].join(' '),
+    lines: [letters.toUpperCase(), decimal ? `${number}.${decimal}` : number, ...pieces],
+  }
+}
+
+/** Dewey decimal: three digits, decimals as a fraction, then author mark, date, volume. */
+function readDewey(text: string): Reading | null {
+  const match = /^(\d{3})(?:\.(\d+))?(?:\s+(.*))?$/.exec(text.trim().replace(/[/']/g, ''))
+  if (!match) return null
+  const [, number, decimal, rest = ''] = match
+  const pieces = piecesOf(rest)
+  const head = `${number}${decimal ? `.${decimal}` : ''}`
+  return { key: [head, ...(pieces.length > 0 ? [tailKey(pieces)] : [])].join(' '), lines: [head, ...pieces] }
+}
+
+/** ".V37.K4 2019" -> ".V37", ".K4", "2019": a stop opens a cutter; a second cutter may follow without one. */
+function piecesOf(text: string): string[] {
+  const spaced = text.replace(/(?<=[\p{L}\d])\.(?=\p{L}\d)/gu, ' .').replace(/(?<=\.?\p{L}\d+)(?=\p{Lu}\d)/gu, ' ')
+  return spaced.split(/\s+/).filter(Boolean)
+}
+
+function readWords(text: string): Reading | null {
+  const words = text.split(/\s+/).filter(Boolean)
+  return words.length === 0 ? null : { key: tailKey(words.map((word) => fold(word))), lines: words }
+}
+
+function readTitle(text: string): Reading | null {
+  const words = withoutArticle(wordsOf(text))
+  return words.length === 0 ? null : { key: tailKey(words), lines: text.split(/\s+/).filter(Boolean) }
+}
+
+function readLoose(text: string): Reading | null {
+  const pieces = text.match(/\p{L}+|\d+/gu)
+  return pieces ? { key: pieces.map((piece) => loose(fold(piece))).join(' '), lines: text.split(/\s+/).filter(Boolean) } : null
+}

@@ -1,0 +1,38 @@
+/**
+ * Which records are the same work: the same author (or none), the same title in its original wording, the same kind of
+ * thing. Editions, translations and recordings of a text share one key; two authors of one name do not, where dates tell
+ * them apart; a film of a novel is another work.
+ */
+import { plain, withoutArticle, wordsOf } from '../words/index.ts'
+import { familyOf } from './formats.ts'
+import type { TitleRecord } from './title.ts'
+
+export function workKey(title: TitleRecord): string {
+  return [kindOf(title), authorOf(title), wordingOf(title)].join('|')
+}
+
+/** Text in any carrier is one kind; a serial, a film, a score, a recording of music, a map or a thing is each its own. */
+function kindOf(title: TitleRecord): string {
+  const family = familyOf(title.carrier)
+  const text = ['print', 'large-print', 'braille', 'spoken', 'player', 'microform', 'online']
+  return text.includes(family) ? 'text' : family
+}
+
+function authorOf(title: TitleRecord): string {
+  const main = title.people.find((person) => person.main)
+  if (!main) return ''
+  // A birth year parts namesakes; the rest of the dates differs between records of one person.
+  const born = /\d{4}/.exec(main.dates ?? '')
+  return [plain(main.name), ...(born ? [born[0]] : [])].join(' ')
+}
+
+function wordingOf(title: TitleRecord): string {
+  if (title.uniformTitle) return withoutArticle(wordsOf(title.uniformTitle.replace(/\.\s*\p{Lu}\p{Ll}+$/u, ''))).join(' ')
+  return wordsOf(title.title.slice(title.nonFiling)).join(' ')
+}
+
+/** The title as it is filed: without the leading article, folded. */
+export function filingTitle(title: TitleRecord): string {
+  const rest = title.title.slice(title.nonFiling)
+  return wordsOf([rest, title.remainder ?? ''].join(' ')).join(' ')
+}

@@ -1,0 +1,74 @@
+/** Routes: every way to get a title into this reader's hands, best first, each with its place or the reason why not. */
+import type { DateTime } from 'luxon'
+import { openState, type OpeningHours } from '../calendar/index.ts'
+import { isInNow, isLost, isReachable, type Copy } from '../copies/index.ts'
+import { isRefusal, servingOf, type HoldQuestion, type Refusal } from '../holds/index.ts'
+
+export type RouteKind = 'walk in' | 'kept for you' | 'sent over' | 'in line'
+
+export interface Route {
+  kind: RouteKind
+  /** The copy it starts from; null for a place in line, where any copy will do. */
+  barcode: string | null
+  cost: number
+  /** Walk in: whether the branch is open, till when or from when on (ISO date and time with offset). */
+  open: { now: boolean; until: string | null; opens: string | null } | null
+  /** In line: readers waiting before this one, and copies that may serve. */
+  line: { before: number; copies: number } | null
+  /** Read it there: the copy doesn't leave the building. */
+  hereOnly: boolean
+  notPossible: Refusal | null
+}
+
+export interface RoutesQuestion extends HoldQuestion {
+  now: DateTime
+  hours: ReadonlyMap<string, OpeningHours>
+  /** Branches in the reader's scope, nearest first; walking in is offered there, and at the pickup location before all. */
+  walkable: readonly string[]
+  /** Readers who wait for any of these copies. */
+  waiting: number
+}
+
+export function routesFor(question: RoutesQuestion): Route[] {
+  const held = holdRoutes(question)
+  return [...walkInRoutes(question), ...held].sort((a, b) => Number(a.notPossible !== null) - Number(b.notPossible !== null))
+}
+
+/** The nearest branch with a copy to borrow, and the nearest with one to read there when there is none to borrow. */
+function walkInRoutes(question: RoutesQuestion): Route[] {
+  const near = [question.pickup.branch, ...question.walkable]
+  const standing = question.copies
+    .filter((copy) => isInNow(copy) && isReachable(copy) && near.includes(copy.branch))
+    .sort((a, b) => Number(a.use === 'here only') - Number(b.use === 'here only') || near.indexOf(a.branch) - near.indexOf(b.branch))
+  const [best] = standing
+  if (!best) return []
+  return [{ ...plainRoute('walk in'), barcode: best.barcode, hereOnly: best.use === 'here only', open: openAt(question, best.branch) }]
+}
+
+function openAt(question: RoutesQuestion, branch: string): Route['open'] {
+  const hours = question.hours.get(branch)
+  if (!hours) return null
+  const state = openState(hours, question.now)
+  return state.open ? { now: true, until: state.till.toISO(), opens: null } : { now: false, until: null, opens: state.opens?.toISO() ?? null }
+}
+
+function holdRoutes(question: RoutesQuestion): Route[] {
+  const serving = servingOf(question)
+  if (isRefusal(serving)) return [{ ...plainRoute(kindRefused(question)), notPossible: serving }]
+  if (serving.copy === null) {
+    return [{ ...plainRoute('in line'), cost: serving.cost, line: { before: question.waiting, copies: serving.eligible.length } }]
+  }
+  const kind = serving.copy.branch === question.pickup.branch ? 'kept for you' : 'sent over'
+  return [{ ...plainRoute(kind), barcode: serving.copy.barcode, cost: serving.cost }]
+}
+
+/** The route that a refusal speaks of: the one that would have been taken. */
+function kindRefused(question: RoutesQuestion): RouteKind {
+  const free = question.copies.filter((copy) => isInNow(copy))
+  if (free.some((copy) => copy.branch === question.pickup.branch)) return 'kept for you'
+  return free.length > 0 || question.copies.every((copy) => isLost(copy)) ? 'sent over' : 'in line'
+}
+
+function plainRoute(kind: RouteKind): Route {
+  return { kind, barcode: null, cost: 0, open: null, line: null, hereOnly: false, notPossible: null }
+}

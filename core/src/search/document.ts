@@ -1,0 +1,61 @@
+/** What the index takes in for one record. */
+import type { Carrier, TitleRecord } from '../catalogue/index.ts'
+import { filingTitle, workKey } from '../catalogue/index.ts'
+import { withoutArticle, wordsOf } from '../words/index.ts'
+import type { SearchField } from './fields.ts'
+
+export interface SearchDocument {
+  /** The record's number in the database. */
+  recordId: number
+  /** Texts by field; each text is a unit that a phrase may not leave. */
+  texts: Record<SearchField, string[]>
+  /** Whole titles by which it may be asked for, reduced to their words, without leading article. */
+  wholeTitles: string[]
+  workKey: string
+  filingTitle: string
+  carrier: Carrier
+  year: number | null
+  /** Copies by place. */
+  holdings: HeldAt[]
+}
+
+export interface HeldAt {
+  /** Index of the collection's node in the place tree. */
+  place: number
+  owned: number
+  inNow: number
+  /** Lowest sort key among the call numbers there. */
+  callKey: string
+}
+
+export function documentOf(recordId: number, title: TitleRecord, holdings: HeldAt[]): SearchDocument {
+  const whole = [title.remainder ? `${title.title} ${title.remainder}` : title.title, ...title.variantTitles]
+  return {
+    recordId,
+    texts: {
+      title: [...whole, ...(title.uniformTitle ? [title.uniformTitle] : [])],
+      person: [...title.people.flatMap((person) => bothOrders(person.name)), ...(title.responsibility ? [title.responsibility] : [])],
+      subject: [...title.subjects.map((subject) => subject.heading), ...title.genres],
+      series: title.series.map((entry) => [entry.title, entry.volume].filter(Boolean).join(' ')),
+      contents: title.contents,
+      notes: title.notes.map((note) => note.text),
+      publisher: [title.publisher, title.place].filter((text) => text !== null),
+      summary: title.summary ? [title.summary] : [],
+    },
+    wholeTitles: [...new Set([title.title, ...whole].map(titleWords))],
+    workKey: workKey(title),
+    filingTitle: filingTitle(title),
+    carrier: title.carrier,
+    year: title.year,
+    holdings,
+  }
+}
+
+const titleWords = (text: string): string => withoutArticle(wordsOf(text)).join(' ')
+
+/** "Varrik, Odd" is asked for as "Odd Varrik" too. */
+function bothOrders(name: string): string[] {
+  const [family, given] = name.split(/,\s*/, 2)
+  return given ? [name, `${given} ${family}`] : [name]
+}
+

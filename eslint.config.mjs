@@ -1,0 +1,35 @@
+import tseslint from 'typescript-eslint'
+import reactHooks from 'eslint-plugin-react-hooks'
+import jsxA11y from 'eslint-plugin-jsx-a11y'
+import globals from 'globals'
+
+const clockAndChance = [
+  { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'core has no clock: take the time as an argument.' },
+  { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'core has no clock: take the time as an argument.' },
+  { selector: "CallExpression[callee.object.name='DateTime'][callee.property.name=/^(now|local|utc)$/]", message: 'core has no clock: take the time as an argument.' },
+  { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'core has no chance of its own: take a random source as an argument.' },
+]
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/dist.new/**', 'var/**', 'node_modules/**', 'coverage/**', 'test-results/**'] },
+  ...tseslint.configs.strict,
+  {
+    files: ['**/*.{ts,tsx,mjs,cjs}'],
+    rules: {
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': 'error',
+    },
+  },
+  { files: ['core/src/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-syntax': ['error', ...clockAndChance] } },
+  { files: ['**/*.{mjs,cjs}'], languageOptions: { globals: globals.node }, rules: { 'no-console': 'off' } },
+  { files: ['**/cli/**/*.ts', 'demo/src/**/*.ts', 'bench/**/*.ts'], rules: { 'no-console': 'off' } },
+  { files: ['**/*.test.{ts,tsx}', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    languageOptions: { globals: globals.browser },
+    plugins: { 'react-hooks': reactHooks, 'jsx-a11y': jsxA11y },
+    rules: { ...reactHooks.configs.recommended.rules, ...jsxA11y.flatConfigs.recommended.rules },
+  },
+)
