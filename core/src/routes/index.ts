@@ -1,7 +1,7 @@
 /** Routes: every way to get a title into this reader's hands, best first, each with its place or the reason why not. */
 import type { DateTime } from 'luxon'
 import { openState, type OpeningHours } from '../calendar/index.ts'
-import { isInNow, isLost, isReachable, type Copy } from '../copies/index.ts'
+import { isInNow, isLost, isReachable } from '../copies/index.ts'
 import { isRefusal, servingOf, type HoldQuestion, type Refusal } from '../holds/index.ts'
 
 export type RouteKind = 'walk in' | 'kept for you' | 'sent over' | 'in line'

@@ -1,0 +1,92 @@
+/** A search: the question as it stands in the address, and its answer. */
+import { FIELDS, SORTS } from '@catalex/core/search'
+import { nullable, type FromSchema } from '../schema/index.ts'
+import { editionSchema, shelfPlaceSchema } from '../titles/index.ts'
+
+const codes = { type: 'array', items: { type: 'string' }, default: [] } as const
+const text = { type: 'string' } as const
+const count = { type: 'integer', minimum: 0 } as const
+
+export const PAGE_SIZES = [20, 50, 100] as const
+
+export const searchQuerySchema = {
+  type: 'object',
+  additionalProperties: false,
+  properties: {
+    q: { type: 'string', default: '', maxLength: 20000 },
+    field: { enum: ['anywhere', ...FIELDS, 'number'], default: 'anywhere' },
+    in: { ...codes, description: 'Place line: systems, branches or collections ("branch/collection").' },
+    as: { ...codes, description: 'Place line: format families or carriers.' },
+    place: codes,
+    notPlace: codes,
+    format: codes,
+    notFormat: codes,
+    inNow: { type: 'boolean', default: false },
+    pickup: { type: 'string', description: 'Pickup location: its copies are named first.' },
+    sort: { enum: SORTS, default: 'relevance' },
+    page: { type: 'integer', minimum: 1, maximum: 100000, default: 1 },
+    size: { type: 'integer', enum: PAGE_SIZES, default: 20 },
+  },
+} as const
+
+const rowSchema = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['controlNumber', 'recordId', 'title', 'remainder', 'who', 'year', 'series', 'editions', 'nearest'],
+  properties: {
+    controlNumber: text,
+    recordId: { type: 'integer' },
+    title: text,
+    remainder: nullable('string'),
+    who: { type: 'array', items: text },
+    year: nullable('integer'),
+    series: { type: ['object', 'null'], additionalProperties: false, required: ['title', 'volume'], properties: { title: text, volume: nullable('string') } },
+    editions: { type: 'array', items: editionSchema },
+    nearest: {
+      type: ['object', 'null'],
+      description: 'The copy that a reader of these places would go for: in now before out, pickup location and own places first.',
+      additionalProperties: false,
+      required: ['place', 'inNow', 'status', 'use', 'due'],
+      properties: { place: shelfPlaceSchema, inNow: { type: 'boolean' }, status: text, use: text, due: nullable('string') },
+    },
+  },
+} as const
+
+const countsSchema = { type: 'object', additionalProperties: { type: 'integer', minimum: 0 } } as const
+
+export const searchAnswerSchema = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['count', 'records', 'page', 'size', 'rows', 'readback', 'facets', 'wider'],
+  properties: {
+    count: { ...count, description: 'Titles; the editions of a work are one.' },
+    records: count,
+    page: { type: 'integer' },
+    size: { type: 'integer' },
+    rows: { type: 'array', items: rowSchema },
+    readback: {
+      type: 'array',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['kind', 'text', 'without'],
+        properties: {
+          kind: { enum: ['word', 'prefix', 'phrase', 'excluded', 'operator', 'article', 'isbn', 'issn', 'barcode'] },
+          text,
+          without: { type: 'string', description: 'The query with this part taken back.' },
+        },
+      },
+    },
+    facets: {
+      type: 'object',
+      additionalProperties: false,
+      required: ['places', 'formats', 'inNow'],
+      properties: { places: countsSchema, formats: countsSchema, inNow: count },
+    },
+    wider: { type: ['integer', 'null'], description: 'Titles with the same words in all places and formats, where that is more.' },
+  },
+} as const
+
+export type SearchQuery = FromSchema<typeof searchQuerySchema>
+export type SearchAnswer = FromSchema<typeof searchAnswerSchema>
+export type SearchRowLine = SearchAnswer['rows'][number]

@@ -1,0 +1,13 @@
+/** Library cards: the number as people type it. */
+
+/** Digits of a card number as it is stored. */
+export const CARD_DIGITS = 8
+
+/**
+ * The number behind what was typed: blanks, hyphens and a campus suffix of letters ("0042 1187-C") don't count, and
+ * leading zeros may be left out. Null when it can't be a card number.
+ */
+export function cardNumber(typed: string): string | null {
+  const bare = typed.trim().replace(/[\s./-]*\p{L}{0,3}$/u, '').replace(/[\s.-]/g, '')
+  return /^\d+$/.test(bare) && bare.length <= CARD_DIGITS ? bare.padStart(CARD_DIGITS, '0') : null
+}

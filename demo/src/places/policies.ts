@@ -1,0 +1,40 @@
+/** Who may borrow and hold what. The first rule that fits decides. */
+import type { PoliciesFile } from '@catalex/contract/files'
+
+const allow = (cost = 0) => ({ allow: true, cost, reason: null, remedy: null })
+const refuse = (reason: string, remedy: string) => ({ allow: false, cost: 0, reason, remedy })
+
+export const POLICIES: PoliciesFile = {
+  guestCategory: 'adult',
+  categories: [
+    { code: 'adult', name: 'Adult reader', holdsLimit: 15, owedLimit: 1000 },
+    { code: 'junior', name: 'Junior reader', holdsLimit: 10, owedLimit: 1000 },
+    { code: 'homebound', name: 'Homebound reader', holdsLimit: 25, owedLimit: 2000 },
+    { code: 'student', name: 'Student', holdsLimit: 20, owedLimit: 1500 },
+    { code: 'lecturer', name: 'Lecturer', holdsLimit: 40, owedLimit: 3000 },
+    { code: 'visitor', name: 'Visiting researcher', holdsLimit: 8, owedLimit: 500 },
+  ],
+  holdRules: [
+    { uses: ['here only'], ...refuse('This copy does not leave the building.', 'Read it where it stands, in opening hours.') },
+    { uses: ['short loan'], ...refuse('Course reserves are lent at their desk only, for a few hours.', 'Ask for it at the desk with your card.') },
+    { families: ['thing'], pickups: ['owner'], ...allow() },
+    { families: ['thing'], ...refuse('Instruments and tools are not sent; they are lent at the counter where they are kept.', 'Choose a pickup location of the library that owns it.') },
+    { owners: ['conserv'], families: ['music', 'spoken', 'film'], pickups: ['conserv'], ...allow() },
+    { owners: ['conserv'], families: ['music', 'spoken', 'film'], ...refuse('The Conservatoire sends scores to readers of the Sound’s libraries, but not recordings.', 'Listen to it there, or have the disc from another library.') },
+    { owners: ['conserv'], categories: ['student', 'lecturer'], ...allow() },
+    { owners: ['conserv'], ...allow(150) },
+    { families: ['journal'], owners: ['pellanu'], pickups: ['pellanu'], ...allow() },
+    { families: ['journal'], owners: ['pellanu'], ...refuse('Bound journals of the university are sent between its own libraries only.', 'Collect it at Cope or Ketteridge, or read it there.') },
+    { owners: ['pellanu'], categories: ['adult', 'junior', 'homebound', 'visitor'], pickups: ['pslib', 'conserv', 'nursing'], ...allow(150) },
+    { ...allow() },
+  ],
+  loanRules: [
+    { uses: ['short loan'], days: 1, renewals: 0 },
+    { families: ['film'], days: 7, renewals: 1 },
+    { families: ['music', 'spoken', 'player'], days: 14, renewals: 1 },
+    { families: ['thing', 'kit'], days: 14, renewals: 0 },
+    { categories: ['lecturer'], owners: ['pellanu'], days: 84, renewals: 5 },
+    { categories: ['student', 'visitor'], owners: ['pellanu'], days: 28, renewals: 4 },
+    { days: 28, renewals: 2 },
+  ],
+}

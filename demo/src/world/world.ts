@@ -1,0 +1,111 @@
+/** The whole world, in the order in which it is written: titles with their copies, loans, holds, readers. */
+import type { HoldRow, LibraryFile, LoanRow, PoliciesFile, ReaderRow } from '@catalex/contract/files'
+import type { MarcRecord } from '@catalex/core/catalogue'
+import { DateTime } from 'luxon'
+import { copyFrom, Register, wishesFor, type Copy } from '../holdings/copies.ts'
+import { sampleReaders } from '../people/readers.ts'
+import { LIBRARY, libraryOfSize } from '../places/library.ts'
+import { POLICIES } from '../places/policies.ts'
+import type { Draft } from '../titles/draft.ts'
+import { generateTitles } from '../titles/generate.ts'
+import { marcFrom } from '../titles/marc.ts'
+import { storyTitles } from '../titles/stories.ts'
+import { Chance } from '../vocabulary/random.ts'
+
+export interface WorldOptions {
+  titles: number
+  seed: string
+  /** ISO date: loans, holds and expiry dates stand round this day. */
+  today: string
+  /** Branches in all; the demo's own fourteen at least. */
+  branches: number
+}
+
+export interface World {
+  library: LibraryFile
+  policies: PoliciesFile
+  readers: ReaderRow[]
+  records(): Generator<{ marc: MarcRecord; loans: LoanRow[] }>
+  /** Only once the records have been run through. */
+  holds(): HoldRow[]
+}
+
+/** Holds of the demo's readers, by the title and the form they are for. */
+const READERS_HOLDS: { card: string; title: string; carrier: Draft['carrier']; pickup: string; state: HoldRow['state']; daysAgo: number; collectIn?: number }[] = [
+  { card: '00042117', title: 'Lamp, lens and log', carrier: 'book', pickup: 'ferrygate', state: 'ready', daysAgo: 6, collectIn: 1 },
+  { card: '00042117', title: 'Letters from a dry dock', carrier: 'book', pickup: 'ferrygate', state: 'in transit', daysAgo: 2 },
+  { card: '00042117', title: 'The winter watch', carrier: 'book', pickup: 'ferrygate', state: 'waiting', daysAgo: 13 },
+  { card: '00042331', title: 'The drowned regatta', carrier: 'book', pickup: 'lanternhill', state: 'being fetched', daysAgo: 0 },
+  { card: '00042331', title: 'The winter watch', carrier: 'book', pickup: 'lanternhill', state: 'waiting', daysAgo: 20 },
+  { card: '00042331', title: 'Where the channel bends', carrier: 'book', pickup: 'lanternhill', state: 'waiting', daysAgo: 9 },
+  { card: '00042331', title: 'The autumn crossing', carrier: 'book', pickup: 'lanternhill', state: 'being fetched', daysAgo: 1 },
+  { card: '00042331', title: 'Knitting by the harbour light', carrier: 'book', pickup: 'lanternhill', state: 'in transit', daysAgo: 3 },
+  { card: '00042331', title: 'Ebb and forfeit', carrier: 'board-game', pickup: 'lanternhill', state: 'ready', daysAgo: 5, collectIn: 3 },
+  { card: '00043121', title: 'The herring road', carrier: 'book', pickup: 'northmole', state: 'ready', daysAgo: 7, collectIn: 1 },
+]
+
+const READERS_LOANS: readonly (readonly [card: string, every: number])[] = [['00042117', 900], ['00042556', 240], ['00042448', 800], ['00042331', 1100], ['00042664', 1700], ['00043013', 2100]]
+
+export function makeWorld(options: WorldOptions): World {
+  const day = DateTime.fromISO(options.today, { zone: 'utc' })
+  const dateAfter = (days: number): string => day.plus({ days }).toISODate() ?? ''
+  const copiesOf = new Map<string, { controlNumber: string; copies: Copy[] }>()
+  const waiting: { controlNumber: string; pickup: string }[] = []
+
+  function* records(): Generator<{ marc: MarcRecord; loans: LoanRow[] }> {
+    const register = new Register()
+    const stories = storyTitles()
+    let number = 0
+    const write = (draft: Draft, copies: Copy[]) => {
+      const controlNumber = `ps${String(number).padStart(8, '0')}`
+      const loans = copies.flatMap((copy) => (copy.dueIn === null ? [] : [{ barcode: copy.barcode, card: borrowerOf(copy), due: dateAfter(copy.dueIn) }]))
+      return { controlNumber, marc: marcFrom(controlNumber, draft, copies, dateAfter(-400)), loans }
+    }
+    for (const story of stories) {
+      number += 1
+      const copies = numbered(story.copies.map((wish) => ({ wish, draft: story.draft })), register)
+      const { controlNumber, ...written } = write(story.draft, copies)
+      copiesOf.set(`${story.draft.title}|${story.draft.carrier}`, { controlNumber, copies })
+      for (const pickup of story.waiting ?? []) waiting.push({ controlNumber, pickup })
+      yield written
+    }
+    const chance = new Chance(options.seed)
+    const moreBranches = libraryOfSize(options.branches).branches.slice(LIBRARY.branches.length).map((branch) => branch.code)
+    for (const draft of generateTitles(chance, options.titles - stories.length, day.year)) {
+      number += 1
+      const { controlNumber: _, ...written } = write(draft, numbered(wishesFor(chance, draft, moreBranches).map((wish) => ({ wish, draft })), register))
+      yield written
+    }
+  }
+
+  function holds(): HoldRow[] {
+    const time = (daysAgo: number, hour: number): string => day.minus({ days: daysAgo }).set({ hour }).toISO({ suppressMilliseconds: true }) ?? ''
+    const others = waiting.map(({ controlNumber, pickup }, i): HoldRow => ({ card: '', controlNumbers: controlNumber, barcode: '', pickup, asked: time(24 - i, 9), state: 'waiting', collectBy: '' }))
+    const own = READERS_HOLDS.map(({ card, title, carrier, pickup, state, daysAgo, collectIn }): HoldRow => {
+      const held = copiesOf.get(`${title}|${carrier}`)
+      const free = held?.copies.filter((copy) => copy.dueIn === null && copy.status === 'on shelf' && copy.use !== 'here only') ?? []
+      const copy = state === 'ready' || state === 'in transit' || state === 'being fetched' ? free.shift() : undefined
+      if (!held || (state !== 'waiting' && !copy)) throw new Error(`The demo has no copy of "${title}" for a hold that is ${state}.`)
+      return { card, controlNumbers: held.controlNumber, barcode: copy?.barcode ?? '', pickup, asked: time(daysAgo, 10), state, collectBy: collectIn === undefined ? '' : dateAfter(collectIn) }
+    })
+    return [...others, ...own]
+  }
+
+  return { library: libraryOfSize(options.branches), policies: POLICIES, readers: sampleReaders(dateAfter), records, holds }
+}
+
+/** Copies of one title in one branch are numbered. */
+function numbered(wishes: readonly { wish: Parameters<typeof copyFrom>[0]; draft: Draft }[], register: Register): Copy[] {
+  const seen = new Map<string, number>()
+  return wishes.map(({ wish, draft }) => {
+    const place = wish.enumeration ? `${wish.branch} ${wish.enumeration}` : wish.branch
+    seen.set(place, (seen.get(place) ?? 0) + 1)
+    return copyFrom(wish, draft, register, seen.get(place) ?? 1)
+  })
+}
+
+/** Most borrowers are nobody we know; now and then it is one of the sample readers. */
+function borrowerOf(copy: Copy): string {
+  const number = Number(copy.barcode.slice(1))
+  return READERS_LOANS.find(([, every]) => number % every < 3)?.[0] ?? ''
+}

@@ -1,0 +1,53 @@
+/** Writes the world as the files that any library would bring, record by record. */
+import { createWriteStream, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { once } from 'node:events'
+import { join } from 'node:path'
+import type { LoanRow } from '@catalex/contract/files'
+import { stringify } from 'csv-stringify/sync'
+import { Marc } from 'marcjs'
+import type { World } from './world.ts'
+
+/** Into a folder beside, which takes its place when it is whole. */
+export async function writeWorld(world: World, folder: string, progress: (titles: number) => void = () => undefined): Promise<number> {
+  const building = `${folder}.new`
+  rmSync(building, { recursive: true, force: true })
+  mkdirSync(building, { recursive: true })
+  const titles = await writeRecords(world, building, progress)
+  writeFileSync(join(building, 'library.json'), JSON.stringify(world.library, null, 2))
+  writeFileSync(join(building, 'policies.json'), JSON.stringify(world.policies, null, 2))
+  writeFileSync(join(building, 'readers.csv'), stringify(world.readers, { header: true }))
+  writeFileSync(join(building, 'holds.csv'), stringify(world.holds(), { header: true }))
+  rmSync(folder, { recursive: true, force: true })
+  renameSync(building, folder)
+  return titles
+}
+
+const BATCH = 1000
+
+async function writeRecords(world: World, folder: string, progress: (titles: number) => void): Promise<number> {
+  const marc = createWriteStream(join(folder, 'titles.mrc'))
+  const loans = createWriteStream(join(folder, 'loans.csv'))
+  loans.write('barcode,card,due\n')
+  let count = 0
+  let records: string[] = []
+  let lent: LoanRow[] = []
+  const flush = async () => {
+    if (!marc.write(records.join(''))) await once(marc, 'drain')
+    if (lent.length > 0 && !loans.write(stringify(lent, { columns: ['barcode', 'card', 'due'] }))) await once(loans, 'drain')
+    records = []
+    lent = []
+    progress(count)
+  }
+  for (const record of world.records()) {
+    records.push(Marc.format(record.marc, 'iso2709'))
+    lent.push(...record.loans)
+    count += 1
+    if (records.length === BATCH) await flush()
+  }
+  await flush()
+  for (const stream of [marc, loans]) {
+    stream.end()
+    await once(stream, 'finish')
+  }
+  return count
+}

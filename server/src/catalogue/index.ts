@@ -1,0 +1,84 @@
+/** The catalogue: titles and their copies as the records describe them. */
+import type { TitleRecord } from '@catalex/core/catalogue'
+import type { Database, Write } from '../database/index.ts'
+
+export { loadMarc, type LoadFault, type LoadReport } from './loading.ts'
+
+export interface StoredTitle {
+  id: number
+  controlNumber: string
+  record: TitleRecord
+}
+
+/** A copy as the record describes it; loans and holds are circulation's. */
+export interface StoredItem {
+  barcode: string
+  titleId: number
+  carrier: TitleRecord['carrier']
+  system: string
+  branch: string
+  collection: string
+  useRule: string | null
+  standing: string
+  callText: string
+  spine: string
+  sortKey: string
+  enumeration: string | null
+  copy: string | null
+  note: string | null
+}
+
+const ITEM_COLUMNS = 'barcode, titleId, carrier, system, branch, collection, useRule, standing, callText, spine, sortKey, enumeration, copy, note'
+
+type Reading = Pick<Database, 'read'> | { read: Write['all'] }
+
+export async function titlesById(database: Database, ids: readonly number[]): Promise<Map<number, StoredTitle>> {
+  const rows = await database.read<{ id: number; controlNumber: string; record: string }>(
+    'SELECT id, controlNumber, record FROM titles WHERE id IN (SELECT value FROM json_each($ids))',
+    { ids: JSON.stringify(ids) },
+  )
+  return new Map(rows.map((row) => [row.id, { id: row.id, controlNumber: row.controlNumber, record: JSON.parse(row.record) as TitleRecord }]))
+}
+
+export async function titleIdOf(database: Database, controlNumber: string): Promise<number | null> {
+  const [row] = await database.read<{ id: number }>('SELECT id FROM titles WHERE controlNumber = $controlNumber', { controlNumber })
+  return row?.id ?? null
+}
+
+/** Copies of these titles, in shelf order. */
+export async function itemsOf(reading: Reading, titleIds: readonly number[]): Promise<StoredItem[]> {
+  return reading.read<StoredItem>(
+    `SELECT ${ITEM_COLUMNS} FROM items JOIN titles ON titles.id = titleId WHERE titleId IN (SELECT value FROM json_each($ids)) AND standing <> 'withdrawn' ORDER BY sortKey, barcode`,
+    { ids: JSON.stringify(titleIds) },
+  )
+}
+
+export async function itemByBarcode(reading: Reading, barcode: string): Promise<StoredItem | null> {
+  const [item] = await reading.read<StoredItem>(`SELECT ${ITEM_COLUMNS} FROM items JOIN titles ON titles.id = titleId WHERE barcode = $barcode`, { barcode })
+  return item ?? null
+}
+
+/** Records that carry this number; for a barcode, the record of that copy. */
+export async function titlesByNumber(database: Database, kind: string, value: string): Promise<number[]> {
+  const rows =
+    kind === 'barcode'
+      ? await database.read<{ titleId: number }>("SELECT titleId FROM items WHERE barcode = $value AND standing <> 'withdrawn'", { value })
+      : await database.read<{ titleId: number }>('SELECT titleId FROM identifiers WHERE value = $value AND kind = $kind', { value, kind })
+  return rows.map((row) => row.titleId)
+}
+
+export async function sizeOf(database: Database): Promise<{ titles: number; items: number }> {
+  const [row] = await database.read<{ titles: number; items: number }>("SELECT (SELECT count(*) FROM titles) AS titles, (SELECT count(*) FROM items WHERE standing <> 'withdrawn') AS items")
+  return row
+}
+
+/** Every title with its copies, in batches by number, for building the index in constant memory. */
+export async function* everyTitle(database: Database, size = 1000): AsyncGenerator<{ titles: StoredTitle[]; items: StoredItem[] }> {
+  for (let after = 0; ; ) {
+    const rows = await database.read<{ id: number; controlNumber: string; record: string }>('SELECT id, controlNumber, record FROM titles WHERE id > $after ORDER BY id LIMIT $size', { after, size })
+    if (rows.length === 0) return
+    const titles = rows.map((row) => ({ id: row.id, controlNumber: row.controlNumber, record: JSON.parse(row.record) as TitleRecord }))
+    after = rows[rows.length - 1].id
+    yield { titles, items: await itemsOf(database, titles.map((title) => title.id)) }
+  }
+}

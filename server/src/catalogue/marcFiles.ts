@@ -1,0 +1,121 @@
+/**
+ * Records from a file, one at a time and in constant memory: ISO 2709 or MARCXML, told apart by the first character.
+ * What can't be read is handed on as a fault, and reading goes on behind it.
+ */
+import { createReadStream } from 'node:fs'
+import { BadRecord, readIso2709, type MarcRecord, type RecordFault } from '@catalex/core/catalogue'
+import { SaxesParser } from 'saxes'
+
+export type ReadRecord = { number: number; record: MarcRecord } | { number: number; fault: RecordFault }
+
+export async function* recordsIn(file: string): AsyncGenerator<ReadRecord> {
+  const xml = await beginsWithMarkup(file)
+  let number = 0
+  for await (const read of xml ? xmlRecords(file) : isoRecords(file)) {
+    number += 1
+    yield 'reason' in read ? { number, fault: read } : { number, record: read }
+  }
+}
+
+async function beginsWithMarkup(file: string): Promise<boolean> {
+  for await (const chunk of createReadStream(file, { end: 63 })) return (chunk as Buffer).toString('utf8').replace(/^\ufeff/, '').trimStart().startsWith('<')
+  return false
+}
+
+async function* isoRecords(file: string): AsyncGenerator<MarcRecord | RecordFault> {
+  for await (const bytes of piecesOf(file)) {
+    for (const piece of resynchronised(bytes)) yield readOne(piece)
+  }
+}
+
+function readOne(bytes: Uint8Array): MarcRecord | RecordFault {
+  try {
+    return readIso2709(bytes)
+  } catch (error) {
+    if (error instanceof BadRecord) return error.fault
+    throw error
+  }
+}
+
+const RECORD_END = 0x1d
+
+/** The file cut behind each record terminator, line ends between records dropped. */
+async function* piecesOf(file: string): AsyncGenerator<Buffer> {
+  let rest = Buffer.alloc(0)
+  for await (const chunk of createReadStream(file, { highWaterMark: 1 << 20 })) {
+    rest = Buffer.concat([rest, chunk as Buffer])
+    let start = 0
+    for (let end = rest.indexOf(RECORD_END); end >= 0; end = rest.indexOf(RECORD_END, start)) {
+      yield withoutLineEnds(rest.subarray(start, end + 1))
+      start = end + 1
+    }
+    rest = rest.subarray(start)
+  }
+  const last = withoutLineEnds(rest)
+  if (last.length > 0) yield last
+}
+
+function withoutLineEnds(bytes: Buffer): Buffer {
+  let start = 0
+  while (start < bytes.length && (bytes[start] === 0x0a || bytes[start] === 0x0d || bytes[start] === 0x20)) start += 1
+  return bytes.subarray(start)
+}
+
+/**
+ * A record cut off without its terminator runs into the next. Where a whole record ends the piece, the two are parted,
+ * so that only the one that is broken is lost.
+ */
+function resynchronised(bytes: Buffer): Buffer[] {
+  if (Number(bytes.toString('latin1', 0, 5)) === bytes.length) return [bytes]
+  for (let at = 1; at + 26 < bytes.length; at += 1) {
+    const leader = bytes.toString('latin1', at, at + 24)
+    if (/^\d{5}.{5}22\d{5}.{3}45/.test(leader) && Number(leader.slice(0, 5)) === bytes.length - at) return [bytes.subarray(0, at), bytes.subarray(at)]
+  }
+  return [bytes]
+}
+
+async function* xmlRecords(file: string): AsyncGenerator<MarcRecord | RecordFault> {
+  const ready: (MarcRecord | RecordFault)[] = []
+  const parser = xmlParser(ready)
+  try {
+    for await (const chunk of createReadStream(file, { encoding: 'utf8' })) {
+      parser.write(chunk as string)
+      yield* ready.splice(0)
+    }
+    parser.close()
+    yield* ready.splice(0)
+  } catch (error) {
+    yield* ready.splice(0)
+    yield { field: null, reason: `The XML breaks off: ${error instanceof Error ? error.message : String(error)}` }
+  }
+}
+
+function xmlParser(ready: (MarcRecord | RecordFault)[]): SaxesParser {
+  const parser = new SaxesParser({ xmlns: false })
+  let record: { leader: string; fields: string[][] } | null = null
+  let field: string[] = []
+  let text = ''
+  parser.on('opentag', ({ name, attributes }) => {
+    const local = name.replace(/^.*:/, '')
+    text = ''
+    if (local === 'record') record = { leader: '', fields: [] }
+    else if (local === 'controlfield') field = [attributes.tag]
+    else if (local === 'datafield') field = [attributes.tag, `${attributes.ind1}${attributes.ind2}`]
+    else if (local === 'subfield') field.push(attributes.code)
+  })
+  parser.on('text', (piece) => (text += piece))
+  parser.on('closetag', ({ name }) => {
+    const local = name.replace(/^.*:/, '')
+    if (local === 'leader' && record) record.leader = text
+    else if (local === 'controlfield' || local === 'subfield') field.push(text)
+    if ((local === 'controlfield' || local === 'datafield') && record) record.fields.push(field)
+    if (local === 'record' && record) {
+      ready.push(record.leader.length === 24 ? record : { field: null, reason: 'There is no leader of 24 characters.' })
+      record = null
+    }
+  })
+  parser.on('error', (error) => {
+    throw error
+  })
+  return parser
+}

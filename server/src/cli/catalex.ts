@@ -1,0 +1,35 @@
+#!/usr/bin/env node
+/** The catalex command: load a library's files, serve the catalogue. */
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { Command } from 'commander'
+import { load } from './load.ts'
+import { serve } from './serve.ts'
+
+const { version } = JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { version: string }
+const program = new Command('catalex').description('A catalogue of physical items for a consortium of libraries').version(version)
+
+program
+  .command('load')
+  .description('Load MARC 21 records (ISO 2709 or MARCXML), or with --world everything that a library writes')
+  .argument('[files...]', 'MARC files')
+  .option('--world <folder>', 'folder with library.json, policies.json, readers.csv, loans.csv, holds.csv and *.mrc or *.xml')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .option('--report <file>', 'write the full report as JSON')
+  .action(load)
+
+program
+  .command('serve')
+  .description('Serve the catalogue over HTTP')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .option('--port <number>', 'port', process.env.PORT ?? '4280')
+  .option('--host <address>', 'address to listen at', process.env.HOST ?? '127.0.0.1')
+  .option('--pages <folder>', 'the built web application', fileURLToPath(new URL('../../../web/dist', import.meta.url)))
+  .option('--demo', 'show the sample cards at sign-in')
+  .option('--clock <time>', 'set the clock to this local time at start (demo and tests)')
+  .action((options) => serve({ ...options, version }))
+
+program.parseAsync().catch((error: unknown) => {
+  console.error(error instanceof Error ? error.message : error)
+  process.exitCode = 1
+})

@@ -1,0 +1,64 @@
+/** The tables, room by room, as numbered steps that are never changed once they have been released. */
+import { Umzug, type RunnableMigration } from 'umzug'
+import type { Database } from './database.ts'
+
+const CATALOGUE = [
+  `CREATE TABLE settings (name TEXT PRIMARY KEY, value TEXT NOT NULL)`,
+  `CREATE TABLE titles (
+    id INTEGER PRIMARY KEY, controlNumber TEXT NOT NULL UNIQUE, carrier TEXT NOT NULL, title TEXT NOT NULL,
+    record TEXT NOT NULL, marc TEXT NOT NULL)`,
+  `CREATE TABLE items (
+    id INTEGER PRIMARY KEY, barcode TEXT NOT NULL UNIQUE, titleId INTEGER NOT NULL REFERENCES titles(id),
+    system TEXT NOT NULL, branch TEXT NOT NULL, collection TEXT NOT NULL, useRule TEXT, standing TEXT NOT NULL,
+    callText TEXT NOT NULL, spine TEXT NOT NULL, sortKey TEXT NOT NULL, enumeration TEXT, copy TEXT, note TEXT)`,
+  `CREATE INDEX itemsOfTitle ON items(titleId)`,
+  `CREATE TABLE identifiers (value TEXT NOT NULL, kind TEXT NOT NULL, titleId INTEGER NOT NULL REFERENCES titles(id), PRIMARY KEY (value, kind, titleId)) WITHOUT ROWID`,
+  `CREATE INDEX identifiersOfTitle ON identifiers(titleId)`,
+]
+
+const READERS = [
+  `CREATE TABLE readers (
+    id INTEGER PRIMARY KEY, card TEXT NOT NULL UNIQUE, pinHash TEXT NOT NULL, name TEXT NOT NULL, category TEXT NOT NULL,
+    homeBranch TEXT NOT NULL, expires TEXT NOT NULL, owed INTEGER NOT NULL, block TEXT)`,
+  `CREATE TABLE sessions (id TEXT PRIMARY KEY, data TEXT NOT NULL, expires INTEGER NOT NULL) WITHOUT ROWID`,
+  `CREATE TABLE sampleCards (card TEXT PRIMARY KEY, pin TEXT NOT NULL, name TEXT NOT NULL, situation TEXT NOT NULL)`,
+]
+
+// A copy is promised to one hold at most: the partial index holds even where the code should err.
+const CIRCULATION = [
+  `CREATE TABLE loans (barcode TEXT PRIMARY KEY REFERENCES items(barcode), readerId INTEGER REFERENCES readers(id), due TEXT NOT NULL)`,
+  `CREATE INDEX loansOfReader ON loans(readerId)`,
+  `CREATE TABLE holds (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, readerId INTEGER REFERENCES readers(id), pickup TEXT NOT NULL, state TEXT NOT NULL,
+    asked TEXT NOT NULL, wantedBarcode TEXT REFERENCES items(barcode), barcode TEXT REFERENCES items(barcode), cost INTEGER NOT NULL,
+    collectBy TEXT, category TEXT NOT NULL, homeSystem TEXT NOT NULL)`,
+  `CREATE UNIQUE INDEX onePromiseACopy ON holds(barcode) WHERE barcode IS NOT NULL AND state IN ('being fetched', 'in transit', 'ready')`,
+  `CREATE INDEX holdsOfReader ON holds(readerId)`,
+  `CREATE INDEX holdsInLine ON holds(state, asked)`,
+  `CREATE TABLE holdTargets (holdId INTEGER NOT NULL REFERENCES holds(id), titleId INTEGER NOT NULL REFERENCES titles(id), PRIMARY KEY (holdId, titleId)) WITHOUT ROWID`,
+  `CREATE INDEX holdsOfTitle ON holdTargets(titleId)`,
+  `CREATE TABLE events (id INTEGER PRIMARY KEY AUTOINCREMENT, holdId INTEGER NOT NULL REFERENCES holds(id), at TEXT NOT NULL, who TEXT NOT NULL, state TEXT NOT NULL, barcode TEXT)`,
+  `CREATE INDEX eventsOfHold ON events(holdId)`,
+  `CREATE TABLE requestKeys (readerId INTEGER NOT NULL REFERENCES readers(id), requestKey TEXT NOT NULL, body TEXT NOT NULL, holdId INTEGER NOT NULL REFERENCES holds(id), at TEXT NOT NULL, PRIMARY KEY (readerId, requestKey)) WITHOUT ROWID`,
+]
+
+const STEPS: Record<string, string[]> = { '001-catalogue': CATALOGUE, '002-readers': READERS, '003-circulation': CIRCULATION }
+
+export async function migrate(database: Database): Promise<void> {
+  await database.write((write) => write.run('CREATE TABLE IF NOT EXISTS migrations (name TEXT PRIMARY KEY)'))
+  const umzug = new Umzug({
+    migrations: Object.entries(STEPS).map(([name, statements]): RunnableMigration<object> => ({
+      name,
+      up: () => database.write(async (write) => {
+        for (const statement of statements) await write.run(statement)
+      }),
+    })),
+    logger: undefined,
+    storage: {
+      executed: async () => (await database.read<{ name: string }>('SELECT name FROM migrations ORDER BY name')).map((row) => row.name),
+      logMigration: ({ name }) => database.write((write) => write.run('INSERT INTO migrations (name) VALUES ($name)', { name })),
+      unlogMigration: ({ name }) => database.write((write) => write.run('DELETE FROM migrations WHERE name = $name', { name })),
+    },
+  })
+  await umzug.up()
+}

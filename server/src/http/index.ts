@@ -1,0 +1,3 @@
+/** The HTTP server. */
+export { createApp } from './app.ts'
+export type { Context } from './context.ts'

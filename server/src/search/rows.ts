@@ -1,0 +1,58 @@
+/** Rows as the screen shows them: who, year, editions with what is in now, and the nearest copy. */
+import type { SearchQuery, SearchRowLine } from '@catalex/contract/search'
+import type { TitleRecord } from '@catalex/core/catalogue'
+import { isInNow } from '@catalex/core/copies'
+import type { SearchRow } from '@catalex/core/search'
+import type { Libraries } from '../branches/index.ts'
+import { titlesById, type StoredTitle } from '../catalogue/index.ts'
+import { byTitle, copiesOf, type CopyNow } from '../circulation/index.ts'
+import type { Database } from '../database/index.ts'
+import { editionLine, inScope, nearestFirst, shelfPlaceOf } from '../titles/index.ts'
+
+export async function dressRows(database: Database, libraries: Libraries, rows: readonly SearchRow[], query: SearchQuery, pickup: string | undefined, today: string): Promise<SearchRowLine[]> {
+  const ids = rows.flatMap((row) => row.recordIds)
+  const [titles, copies] = await Promise.all([titlesById(database, ids), copiesOf(database, libraries, ids, today)])
+  const copiesByTitle = byTitle(copies)
+  return rows.flatMap((row) => {
+    const title = titles.get(row.recordId)
+    if (!title) return []
+    const editions = row.recordIds.flatMap((id) => titles.get(id) ?? [])
+    return [rowFrom(libraries, title, editions, copiesByTitle, query, pickup)]
+  })
+}
+
+function rowFrom(libraries: Libraries, title: StoredTitle, editions: StoredTitle[], copies: Map<number, CopyNow[]>, query: SearchQuery, pickup: string | undefined): SearchRowLine {
+  const { record } = title
+  // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
+  const places = query.place.length > 0 ? query.place : query.in
+  const all = editions.flatMap((edition) => copies.get(edition.id) ?? [])
+  return {
+    controlNumber: title.controlNumber,
+    recordId: title.id,
+    title: record.title,
+    remainder: record.remainder,
+    who: whoOf(record),
+    year: record.year,
+    series: record.series[0] ?? null,
+    editions: editions.map((edition) => editionLine(edition, all, places)),
+    nearest: nearestOf(libraries, copies.get(title.id) ?? [], places, pickup),
+  }
+}
+
+function nearestOf(libraries: Libraries, copies: readonly CopyNow[], places: readonly string[], pickup: string | undefined): SearchRowLine['nearest'] {
+  const [copy] = nearestFirst(copies.filter((candidate) => inScope(candidate, places)), libraries, places, pickup)
+  if (!copy) return null
+  return { place: shelfPlaceOf(copy, libraries), inNow: isInNow(copy), status: copy.status, use: copy.use, due: copy.due }
+}
+
+/** The main entry, else those with the first roles; names in the order in which they are spoken. */
+function whoOf(record: TitleRecord): string[] {
+  const main = record.people.filter((person) => person.main)
+  const shown = main.length > 0 ? main : record.people.slice(0, 2)
+  return shown.map((person) => (person.kind === 'person' ? spoken(person.name) : person.name))
+}
+
+function spoken(name: string): string {
+  const [family, given] = name.split(/,\s*/, 2)
+  return given ? `${given} ${family}` : name
+}
