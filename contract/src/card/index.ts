@@ -14,7 +14,7 @@ export const signInSchema = {
 export const sessionSchema = {
   type: 'object',
   additionalProperties: false,
-  required: ['reader', 'csrf', 'demo'],
+  required: ['reader', 'csrf', 'demo', 'now'],
   properties: {
     reader: {
       type: ['object', 'null'],
@@ -23,6 +23,7 @@ export const sessionSchema = {
       properties: { name: text, homeBranch: text, category: text, ready: { type: 'integer', description: 'Holds ready to collect.' } },
     },
     csrf: { ...nullable('string'), description: 'To be sent back in X-CSRF-Token with every change.' },
+    now: { type: 'string', format: 'date-time', description: 'The libraries’ clock.' },
     demo: { type: 'boolean', description: 'Whether this is the demo, which shows sample cards at sign-in.' },
   },
 } as const

@@ -27,11 +27,15 @@ export function fold(text: string): string {
 }
 
 /**
- * The words of a text, folded, in order. An apostrophe inside a word joins ("keeper's" -> "keepers"), except after an
- * elided article or pronoun ("l'eau" -> "l", "eau"); everything else that is no letter, mark or digit parts words.
+ * The words of a text, folded, in order. A possessive ending goes ("keeper's" -> "keeper"), any other apostrophe inside
+ * a word joins ("o'clock" -> "oclock"), except after an elided article or pronoun ("l'eau" -> "l", "eau"); everything
+ * else that is no letter, mark or digit parts words.
  */
 export function wordsOf(text: string): string[] {
-  const joined = fold(text).replace(/\b([cdjlmnst]|qu)['’](?=\p{L}{2})/gu, '$1 ').replace(/['’ʼ]/g, '')
+  const joined = fold(text)
+    .replace(/(?<=\p{L})['’]s(?![\p{L}\p{N}])/gu, '')
+    .replace(/\b([cdjlmnst]|qu)['’](?=\p{L}{2})/gu, '$1 ')
+    .replace(/['’ʼ]/g, '')
   return joined.match(/[\p{L}\p{N}\p{M}]+/gu) ?? []
 }
 

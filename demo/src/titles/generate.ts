@@ -104,7 +104,7 @@ function novelist(chance: Chance, thisYear: number): Draft[] {
   const series = inSeries ? seriesName(chance, genre.code) : null
   const start = yearsOf(author, chance, thisYear)
   return Array.from({ length: count }, (_, i) => {
-    const year = Math.min(thisYear, inSeries ? start + i : yearsOf(author, chance, thisYear))
+    const year = inSeries ? Math.min(thisYear, author.died ?? thisYear, start + i) : yearsOf(author, chance, thisYear)
     return novel(chance, author, genre, year, series ? { title: series, volume: String(i + 1) } : null, thisYear)
   }).flat()
 } // prettier-ignore

@@ -46,18 +46,21 @@ export function filmDrafts(chance: Chance, thisYear: number): Draft[] {
   })] // prettier-ignore
 }
 
-const FORCES = ['brass quintet', 'string quartet', 'piano', 'mixed choir', 'wind trio', 'flute and harp', 'chamber orchestra', 'two violins', 'cello and piano', 'voice and lute']
+/** Forces with their class and the number of parts that a set has; none where all read from the score. */
+const FORCES: readonly (readonly [force: string, lc: string, parts: number])[] = [
+  ['brass quintet', 'M557', 5], ['string quartet', 'M452', 4], ['piano', 'M23', 0], ['mixed choir', 'M1579', 0], ['wind trio', 'M357', 3], ['flute and harp', 'M297', 2],
+  ['chamber orchestra', 'M1045', 14], ['two violins', 'M286', 2], ['cello and piano', 'M231', 2], ['voice and lute', 'M1624', 2],
+] // prettier-ignore
 const FORMS = ['Sonata', 'Suite', 'Five pieces', 'Variations', 'Nocturnes', 'Serenade', 'Tidal studies', 'Three songs', 'Divertimento', 'Preludes']
-const LC_MUSIC: Record<string, string> = { 'brass quintet': 'M557', 'string quartet': 'M452', piano: 'M23', 'mixed choir': 'M1579', 'wind trio': 'M357', 'flute and harp': 'M297', 'chamber orchestra': 'M1045', 'two violins': 'M286', 'cello and piano': 'M231', 'voice and lute': 'M1624' }
 
 export function musicDrafts(chance: Chance, thisYear: number): Draft[] {
   const composer = personName(chance)
   return Array.from({ length: chance.whole(1, 4) }, () => {
-    const force = chance.pick(FORCES)
+    const [force, lc, parts] = chance.pick(FORCES)
     const opus = chance.whole(3, 120)
     const title = `${chance.pick(FORMS)} for ${force}, op. ${String(opus)}`
-    const common = { title, author: composer, year: yearsOf(composer, chance, thisYear), subjects: [{ heading: `Music for ${force}`, place: null }], language: 'zxx', isbn: false, shelves: 'music' as const, demand: 1.3, lc: LC_MUSIC[force], dewey: '780', audience: null }
-    const score = draft({ ...common, carrier: force === 'piano' ? 'printed-score' : 'score-and-parts', publisher: publisherNamed('Harbour Scores'), extent: force === 'piano' ? `1 score (${String(chance.whole(12, 60))} pages) ; 31 cm` : `1 score (${String(chance.whole(12, 80))} pages) and ${String(chance.whole(2, 9))} parts ; 31 cm` })
+    const common = { title, author: composer, year: yearsOf(composer, chance, thisYear), subjects: [{ heading: `Music for ${force}`, place: null }], language: 'zxx', isbn: false, shelves: 'music' as const, demand: 1.3, lc, dewey: '780', audience: null }
+    const score = draft({ ...common, carrier: parts === 0 ? 'printed-score' : 'score-and-parts', publisher: publisherNamed('Harbour Scores'), extent: parts === 0 ? `1 score (${String(chance.whole(12, 60))} pages) ; 31 cm` : `1 score (${String(chance.whole(12, 80))} pages) and ${String(parts)} parts ; 31 cm` })
     if (!chance.maybe(0.45)) return [score]
     const record = common.year < 1986
     return [score, draft({ ...common, carrier: record ? 'music-record' : 'music-disc', publisher: publisherNamed('Tidemark Records'), extent: record ? '1 audio disc : 33 1/3 rpm ; 30 cm' : `1 audio disc (${String(chance.whole(38, 78))} min.) ; 12 cm`, others: [{ person: personName(chance), role: 'performer' }] })]

@@ -84,7 +84,7 @@ function fixedField(draft: Draft, enteredOn: string): string {
   const form = draft.carrier === 'large-print-book' ? 'd' : ' '
   const type = TYPES[draft.carrier] ?? 'a'
   const byType: Record<string, string> = {
-    a: draft.carrier === 'journal-volume' ? 'qr p       0   a0' : `    ${audience}${form}    00${draft.isbn ? '1' : '0'} ${draft.fiction ? '1' : '0'} `,
+    a: draft.carrier === 'journal-volume' ? 'qr p       0   a0' : `    ${audience}${form}     00${draft.notes.some((note) => /index/.test(note.text)) ? '1' : '0'} ${draft.fiction ? '1' : '0'} `,
     g: `090 ${audience}    00    v `, r: `    ${audience}    00    r `, o: `    ${audience}    00    b `, e: '           a  0   ',
   } // prettier-ignore
   const special = byType[type] ?? `    ${audience}${form}           `

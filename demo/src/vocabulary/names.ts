@@ -44,7 +44,8 @@ export function personName(chance: Chance): PersonName {
   const given = chance.pick(GIVEN) + (chance.maybe(0.18) ? ` ${String.fromCharCode(65 + chance.whole(0, 22))}.` : '')
   const family = chance.pick(FAMILY_STARTS) + chance.pick(FAMILY_ENDS)
   const born = chance.whole(1868, 1992)
-  const died = born < 1945 && chance.maybe(0.8) ? Math.min(2022, born + chance.whole(48, 93)) : null
+  const old = born < 1934 || (born < 1950 && chance.maybe(0.4))
+  const died = old ? Math.min(2024, born + chance.whole(52, 92)) : null
   return { filed: `${family}, ${given}`, spoken: `${given} ${family}`, born, died }
 }
 

@@ -69,6 +69,7 @@ function bindReaders(app: Express, context: Context): void {
     reader: reader && { name: reader.name, homeBranch: reader.homeBranch, category: reader.category, ready: await countReady(database, reader.id) },
     csrf,
     demo,
+    now: momentOf(context).now,
   })
   bind(app, 'session', checkAnswers, async ({ request }) => info(await readerOf(database, request), request.session.csrf ?? null))
   bind<unknown, SignIn>(app, 'signIn', checkAnswers, async ({ request, body }) => {

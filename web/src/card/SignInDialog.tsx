@@ -1,0 +1,67 @@
+/** Signing in without leaving the place: what was being done goes on right after. */
+import type { SampleCards, SignIn } from '@catalex/contract/card'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import TextField from '@mui/material/TextField'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useForm } from 'react-hook-form'
+import { useTranslation } from 'react-i18next'
+import { get } from '../app/api.ts'
+import { useSession } from '../app/session.tsx'
+import { DialogHead } from '../ui/DialogHead.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
+import styles from './card.module.css'
+
+export default function SignInDialog({ onClose }: { onClose(signedIn: boolean): void }) {
+  const { t } = useTranslation()
+  const { signIn, demo } = useSession()
+  const [error, setError] = useState<unknown>(null)
+  const { register, handleSubmit, setValue, setFocus, formState } = useForm<SignIn>({ defaultValues: { card: '', pin: '' } })
+  const submit = handleSubmit(async (given) => {
+    try {
+      await signIn(given)
+      onClose(true)
+    } catch (problem) {
+      setError(problem)
+      setFocus('card')
+    }
+  })
+  const missing = formState.errors.card ?? formState.errors.pin
+  return (
+    <Dialog open onClose={() => { onClose(false) }} aria-labelledby="sign-in-heading" maxWidth="sm" fullWidth>
+      <DialogHead id="sign-in-heading" title={t('signIn.heading')} onClose={() => { onClose(false) }} />
+      <form onSubmit={(event) => void submit(event)} className={styles.signIn} noValidate>
+        {error !== null && <Trouble error={error} />}
+        <TextField {...register('card', { required: true })} label={t('signIn.card')} helperText={t('signIn.cardHelp')} autoFocus autoComplete="username" slotProps={{ inputLabel: { shrink: true } }} />
+        <TextField {...register('pin', { required: true })} label={t('signIn.pin')} type="password" autoComplete="current-password" slotProps={{ inputLabel: { shrink: true } }} />
+        {missing && <p role="alert">{t('signIn.needed')}</p>}
+        <Button type="submit" variant="contained" disabled={formState.isSubmitting}>{t('signIn.submit')}</Button>
+        <p className={styles.soft}>{t('signIn.forgot')}</p>
+      </form>
+      {demo && <Samples onChoose={(card, pin) => { setValue('card', card); setValue('pin', pin); setFocus('pin') }} />}
+    </Dialog>
+  )
+} // prettier-ignore
+
+function Samples({ onChoose }: { onChoose(card: string, pin: string): void }) {
+  const { t } = useTranslation()
+  const { data } = useQuery({ queryKey: ['sampleCards'], queryFn: () => get<SampleCards>('/api/demo/cards') })
+  return (
+    <section className={styles.samples} aria-labelledby="samples-heading">
+      <h3 id="samples-heading">{t('signIn.samples')}</h3>
+      <p className={styles.soft}>{t('signIn.samplesHelp')}</p>
+      <ul>
+        {data?.map(({ card, pin, name, situation }) => (
+          <li key={card}>
+            <button type="button" onClick={() => { onChoose(card, pin) }}>
+              <b>{name}</b>
+              <span className={styles.number}>{card.slice(0, 4)} {card.slice(4)} · {pin}</span>
+              <span className={styles.soft}>{situation}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+} // prettier-ignore

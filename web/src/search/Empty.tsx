@@ -1,0 +1,32 @@
+/** No results is a beginning: what would find more, widest first. */
+import type { SearchAnswer } from '@catalex/contract/search'
+import { useTranslation } from 'react-i18next'
+import { countNarrowings, withoutNarrowing, type Question } from './address.ts'
+import styles from './search.module.css'
+
+interface Props {
+  question: Question
+  answer: SearchAnswer
+  onChange(next: Question): void
+  onWider(): void
+}
+
+export function Empty({ question, answer, onChange, onWider }: Props) {
+  const { t } = useTranslation()
+  const words = answer.readback.filter((part) => part.kind === 'word' || part.kind === 'phrase')
+  return (
+    <div className={styles.empty}>
+      <h2>{t('search.emptyTitle')}</h2>
+      <p>{t('search.emptyOffers')}</p>
+      <ul>
+        {answer.wider !== null && <li><button type="button" className={styles.linkButton} onClick={onWider}>{t('search.offer.wider', { count: answer.wider })}</button></li>}
+        {countNarrowings(question) > 0 && <li><button type="button" className={styles.linkButton} onClick={() => { onChange(withoutNarrowing(question)) }}>{t('search.offer.unnarrow')}</button></li>}
+        {question.field !== 'anywhere' && <li><button type="button" className={styles.linkButton} onClick={() => { onChange({ ...question, field: 'anywhere', page: 1 }) }}>{t('search.offer.anywhere')}</button></li>}
+        {words.length > 1 && words.map((part) => (
+          <li key={part.text}><button type="button" className={styles.linkButton} onClick={() => { onChange({ ...question, q: part.without, page: 1 }) }}>{t('search.offer.without', { word: part.text })}</button></li>
+        ))}
+      </ul>
+      <p>{t('search.askStaff')}</p>
+    </div>
+  )
+} // prettier-ignore

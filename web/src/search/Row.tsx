@@ -1,0 +1,87 @@
+/** One work as a row: spine label, who and when, its editions with what is in now, the nearest place. */
+import { familyOf, type Carrier } from '@catalex/core/catalogue'
+import type { SearchRowLine } from '@catalex/contract/search'
+import type { Edition } from '@catalex/contract/titles'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'react-router'
+import { dayInWords } from '../app/formats.ts'
+import { usePlaces } from '../app/places.tsx'
+import { FormatMark } from '../ui/FormatMark.tsx'
+import { SpineLabel } from '../ui/SpineLabel.tsx'
+import { rowLinkId } from './useRowKeys.ts'
+import type { CameFrom } from './SearchPage.tsx'
+import styles from './row.module.css'
+
+interface Props {
+  row: SearchRowLine
+  number: number
+  current: boolean
+  cameFrom: CameFrom
+  onFocus(): void
+  /** Opens the routes on a narrow screen. */
+  onRoutes?: () => void
+}
+
+export function Row({ row, number, current, cameFrom, onFocus, onRoutes }: Props) {
+  const { t } = useTranslation()
+  const own = row.editions.find((edition) => edition.recordId === row.recordId) ?? row.editions[0]
+  const elsewhere = row.editions.reduce((sum, edition) => sum + edition.tally.elsewhere, 0)
+  return (
+    // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-noninteractive-element-interactions -- a convenience for the mouse; keyboards reach the row by its link
+    <li className={styles.row} data-current={current} onClick={onRoutes ?? onFocus}>
+      <SpineLabel lines={row.nearest?.place.callNumber.spine ?? []} family={familyOf(own.carrier)} />
+      <div className={styles.body}>
+        <h2>
+          <Link id={rowLinkId(number)} to={`/titles/${row.controlNumber}`} state={cameFrom} onFocus={onFocus}>{row.title}</Link>
+          {row.remainder && <span className={styles.remainder}> {row.remainder}</span>}
+        </h2>
+        <p className={styles.who}>{lineOf(row, own, t('search.bookOf', { series: row.series?.title ?? '', volume: row.series?.volume ?? '' }))}</p>
+        <ul className={styles.chips}>
+          {byCarrier(row.editions).map(({ carrier, inNow, owned }) => (
+            <li key={carrier} className={styles.chip} data-out={inNow === 0}>
+              <FormatMark family={familyOf(carrier)} label={t(`carriers.${carrier}`)} />
+              <span title={t('search.row.chip', { inNow, owned })} aria-label={t('search.row.chip', { inNow, owned })} role="img">{inNow}/{owned}</span>
+            </li>
+          ))}
+        </ul>
+        <Nearest row={row} elsewhere={elsewhere} />
+      </div>
+    </li>
+  )
+} // prettier-ignore
+
+function lineOf(row: SearchRowLine, own: Edition, bookOf: string): string {
+  return [row.who.join(', '), row.series && bookOf, [own.publisher, row.year].filter(Boolean).join(', '), own.edition, own.extent?.split(/ [:;] /)[0]].filter(Boolean).join(' · ')
+}
+
+function Nearest({ row, elsewhere }: { row: SearchRowLine; elsewhere: number }) {
+  const { t } = useTranslation()
+  const { branchName, all } = usePlaces()
+  const more = elsewhere > 0 ? ` · ${t('search.row.and', { count: elsewhere })}` : ''
+  if (!row.nearest) return <p className={styles.nearest}>{t('search.row.nowhere')}{more}</p> // prettier-ignore
+  const { place, inNow, status, due, use } = row.nearest
+  const state = inNow ? (use === 'loan' ? t('status.on shelf') : t(`use.${use as 'here only'}`)) : t(`status.${status as 'on loan'}`)
+  return (
+    <p className={styles.nearest}>
+      <b data-state={inNow ? 'in' : 'out'}>{state}</b> {branchName(place.branch)}, {place.collection}
+      {due ? ` · ${t('status.due', { date: dayInWords(due, all.timeZone) })}` : ` · ${place.floor}`}
+      <span className={styles.soft}>{more}</span>
+    </p>
+  )
+}
+
+interface Chip {
+  carrier: Carrier
+  inNow: number
+  owned: number
+}
+
+/** Editions in one format are one chip; forms that these places don't own are left to the title page. */
+function byCarrier(editions: readonly Edition[]): Chip[] {
+  const chips = new Map<Carrier, Chip>()
+  for (const { carrier, tally } of editions) {
+    const chip = chips.get(carrier) ?? { carrier, inNow: 0, owned: 0 }
+    chips.set(carrier, { carrier, inNow: chip.inNow + tally.inNow, owned: chip.owned + tally.owned })
+  }
+  return [...chips.values()].filter((chip) => chip.owned > 0)
+}

@@ -1,0 +1,47 @@
+/** The search band: field, box, and under it the Place line. In sight on every page. */
+import { useEffect, useRef, useState, type SubmitEvent } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { useTranslation } from 'react-i18next'
+import { useLocation, useNavigate, useSearchParams } from 'react-router'
+import { useStanding } from '../app/standing.tsx'
+import { addressOf, EMPTY_QUESTION, FIELD_NAMES, questionFrom, type FieldName } from './address.ts'
+import { PlaceLine } from './PlaceLine.tsx'
+import styles from './band.module.css'
+
+export function SearchBand() {
+  const { t } = useTranslation()
+  const box = useRef<HTMLInputElement>(null)
+  const navigate = useNavigate()
+  const searching = useLocation().pathname === '/search'
+  const [parameters] = useSearchParams()
+  const { standing } = useStanding()
+  const asked = searching ? questionFrom(parameters) : EMPTY_QUESTION
+  const [text, setText] = useState(asked.q)
+  const [field, setField] = useState<FieldName>(asked.field)
+
+  // On a title page the words stay in the box: one is still within that search.
+  useEffect(() => {
+    if (!searching) return
+    setText(asked.q)
+    setField(asked.field)
+  }, [searching, asked.q, asked.field])
+  useHotkeys('/', () => { box.current?.focus(); box.current?.select() }, { preventDefault: true, useKey: true })
+
+  const search = (event: SubmitEvent) => {
+    event.preventDefault()
+    // A new search begins without narrowings; the order stays as it was chosen.
+    void navigate(addressOf({ ...EMPTY_QUESTION, q: text.trim(), field, sort: asked.sort }, { in: standing.in, as: standing.as, at: parameters.get('at') }))
+  }
+  return (
+    <div className={styles.band}>
+      <form role="search" aria-label={t('band.label')} onSubmit={search} className={styles.form}>
+        <select aria-label={t('band.field')} value={field} onChange={(event) => { setField(event.target.value as FieldName) }}>
+          {FIELD_NAMES.map((name) => <option key={name} value={name}>{t(`band.fields.${name}`)}</option>)}
+        </select>
+        <input ref={box} type="text" inputMode="search" enterKeyHint="search" value={text} placeholder={t('band.placeholder')} aria-label={t('band.label')} onChange={(event) => { setText(event.target.value) }} onKeyDown={(event) => { if (event.key === 'Escape') event.currentTarget.blur() }} autoComplete="off" spellCheck={false} />
+        <button type="submit">{t('band.search')}</button>
+      </form>
+      <PlaceLine />
+    </div>
+  )
+} // prettier-ignore

@@ -1,0 +1,117 @@
+/** Every way to this title for this reader, best first, and the hold beside the best that can be asked for. */
+import type { CopyLine, RouteLine, TitlePage } from '@catalex/contract/titles'
+import { familyOf } from '@catalex/core/catalogue'
+import Button from '@mui/material/Button'
+import { useQuery } from '@tanstack/react-query'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'react-router'
+import { amountInWords, momentInWords, nthInWords, timeInWords } from '../app/formats.ts'
+import { usePlaces } from '../app/places.tsx'
+import { useStanding } from '../app/standing.tsx'
+import { FormatMark } from '../ui/FormatMark.tsx'
+import { refusalInWords } from '../ui/refusals.ts'
+import { RouteGlyph } from '../ui/RouteGlyph.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
+import { titleQuery } from './queries.ts'
+import styles from './routes.module.css'
+
+type Translate = ReturnType<typeof useTranslation>['t']
+
+interface Props {
+  controlNumber: string
+  /** Names the title, where the panel stands beside a list. */
+  headed?: boolean
+  onHold(): void
+}
+
+export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
+  const { t } = useTranslation()
+  const { standing } = useStanding()
+  const { branchName, all } = usePlaces()
+  const { data, error } = useQuery({ ...titleQuery(controlNumber, standing), enabled: all.branches.length > 0 })
+  if (error) return <Trouble error={error} />
+  if (!data) return <div className={styles.panel} aria-busy="true" />
+  const place = branchName(standing.at)
+  const first = data.routes.findIndex((route) => route.kind !== 'walk in' && route.notPossible === null)
+  const isJournal = data.editions.some((edition) => edition.recordId === data.recordId && edition.serial)
+  return (
+    <div className={styles.panel}>
+      {headed && <h2 className={styles.title}>{data.description.title}</h2>}
+      {headed && <p className={styles.which}>{whichOf(data, t)}</p>}
+      <h3>{t('routes.heading', { place })}</h3>
+      {data.routes.length === 0 && <p>{t('routes.none')}</p>}
+      <ul className={styles.routes}>
+        {data.routes.map((route, i) => (
+          <li key={`${route.kind} ${String(route.hereOnly)}`} data-possible={route.notPossible === null}>
+            <RouteGlyph kind={route.kind} possible={route.notPossible === null} />
+            <div>
+              <div className={styles.routeHead}><b>{route.hereOnly ? t('routes.readThere') : t(`routes.kinds.${route.kind}`)}</b><span>{whenOf(route, all.timeZone, t)}</span></div>
+              <RouteText route={route} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
+              {i === first && !isJournal && <Button variant="contained" fullWidth onClick={onHold}>{t('routes.hold', { place })}</Button>}
+            </div>
+          </li>
+        ))}
+      </ul>
+      {isJournal ? headed && <p>{t('routes.volumes')}</p> : first < 0 && data.copies.length > 0 && <Button variant="outlined" fullWidth onClick={onHold}>{t('routes.holdSomewhere')}</Button>}
+      {headed && <OtherForms page={data} />}
+    </div>
+  )
+} // prettier-ignore
+
+function whichOf(page: TitlePage, t: Translate): string {
+  const own = page.editions.find((edition) => edition.recordId === page.recordId)
+  return own ? [t(`carriers.${own.carrier}`), own.year, own.edition].filter(Boolean).join(', ') : ''
+}
+
+/** When a route can be taken, as far as it is known. */
+function whenOf(route: RouteLine, zone: string, t: Translate): string {
+  if (route.notPossible) return t('routes.notPossible')
+  if (route.open?.now) return t('routes.now')
+  if (route.open) return route.open.opens ? t('routes.from', { time: momentInWords(route.open.opens, zone) }) : t('routes.staysShut')
+  return route.line ? t('routes.waiting') : t('routes.sure')
+}
+
+function RouteText({ route, copy }: { route: RouteLine; copy: CopyLine | undefined }) {
+  const { t } = useTranslation()
+  const { standing } = useStanding()
+  const { branchName, branch, all } = usePlaces()
+  if (route.notPossible) return <p>{refusalInWords(t, route.notPossible, all.timeZone)}</p>
+  const cost = route.kind === 'walk in' ? '' : ` · ${route.cost === 0 ? t('routes.free') : t('routes.cost', { amount: amountInWords(route.cost) })}`
+  const desk = branch(standing.at)?.pickup?.desk ?? ''
+  const names = copy && { branch: branchName(copy.place.branch), collection: copy.place.collection, floor: copy.place.floor, desk, place: branchName(standing.at) }
+  if (route.line) {
+    const { before, copies } = route.line
+    const text = before === 0 ? t('routes.lineFirst', { count: copies }) : t('routes.lineBehind', { place: nthInWords(before + 1), copies: t('routes.copies', { count: copies }) })
+    return <p>{text}{cost}</p> // prettier-ignore
+  }
+  if (!names || !copy) return null
+  if (route.kind === 'walk in') {
+    return (
+      <>
+        <p>{t(route.hereOnly ? 'routes.hereOnly' : 'routes.walk', names)}</p>
+        <p><span className={styles.call}>{copy.place.callNumber.text}</span>{route.open?.until && ` · ${t('routes.openTill', { time: timeInWords(route.open.until, all.timeZone) })}`}</p>
+      </>
+    ) // prettier-ignore
+  }
+  const sentence = route.kind === 'sent over' ? 'routes.sent' : copy.use === 'fetched on request' ? 'routes.keptStore' : 'routes.kept'
+  return <p>{t(sentence, names)}{cost}</p> // prettier-ignore
+}
+
+function OtherForms({ page }: { page: TitlePage }) {
+  const { t } = useTranslation()
+  const others = page.editions.filter((edition) => edition.recordId !== page.recordId)
+  if (others.length === 0) return null
+  return (
+    <>
+      <h3>{t('routes.otherForms')}</h3>
+      <ul className={styles.forms}>
+        {others.map((edition) => (
+          <li key={edition.recordId}>
+            <Link to={`/titles/${edition.controlNumber}`}><FormatMark family={familyOf(edition.carrier)} label={[t(`carriers.${edition.carrier}`), edition.year].filter(Boolean).join(', ')} /></Link>
+            <span data-out={edition.tally.inNow === 0}>{edition.tally.inNow}/{edition.tally.owned}</span>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+} // prettier-ignore
