@@ -38,7 +38,11 @@ module.exports = {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '(^|/)(dist|node_modules/(?!luxon|isbn3))' },
     tsPreCompilationDeps: true,
-    enhancedResolveOptions: { conditionNames: ['source', 'import', 'require', 'node', 'default'], exportsFields: ['exports'], extensions: ['.ts', '.tsx', '.js', '.mjs', '.cjs', '.json'] },
+    enhancedResolveOptions: {
+      conditionNames: ['source', 'import', 'require', 'node', 'default'],
+      exportsFields: ['exports'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.cjs', '.json'],
+    },
     tsConfig: { fileName: 'tsconfig.base.json' },
   },
 }

@@ -4,10 +4,19 @@ import jsxA11y from 'eslint-plugin-jsx-a11y'
 import globals from 'globals'
 
 const clockAndChance = [
-  { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'core has no clock: take the time as an argument.' },
+  {
+    selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+    message: 'core has no clock: take the time as an argument.',
+  },
   { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'core has no clock: take the time as an argument.' },
-  { selector: "CallExpression[callee.object.name='DateTime'][callee.property.name=/^(now|local|utc)$/]", message: 'core has no clock: take the time as an argument.' },
-  { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'core has no chance of its own: take a random source as an argument.' },
+  {
+    selector: "CallExpression[callee.object.name='DateTime'][callee.property.name=/^(now|local|utc)$/]",
+    message: 'core has no clock: take the time as an argument.',
+  },
+  {
+    selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
+    message: 'core has no chance of its own: take a random source as an argument.',
+  },
 ]
 
 export default tseslint.config(
@@ -17,7 +26,7 @@ export default tseslint.config(
     files: ['**/*.{ts,tsx,mjs,cjs}'],
     rules: {
       '@typescript-eslint/consistent-type-imports': 'error',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': 'error',
     },
@@ -30,6 +39,10 @@ export default tseslint.config(
     files: ['web/src/**/*.{ts,tsx}'],
     languageOptions: { globals: globals.browser },
     plugins: { 'react-hooks': reactHooks, 'jsx-a11y': jsxA11y },
-    rules: { ...reactHooks.configs.recommended.rules, ...jsxA11y.flatConfigs.recommended.rules },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      ...jsxA11y.flatConfigs.recommended.rules,
+      'jsx-a11y/no-autofocus': ['error', { ignoreNonDOM: true }],
+    },
   },
 )

@@ -12,7 +12,12 @@ const RETRIES = 2
 const client = new QueryClient({
   defaultOptions: {
     // What the server refuses it refuses again: only a lost connection or a fault of its own is worth another try.
-    queries: { staleTime: 15_000, refetchOnWindowFocus: false, retry: (count, error) => count < RETRIES && (!(error instanceof ApiProblem) || error.problem.status === 0 || error.problem.status >= 500) },
+    queries: {
+      staleTime: 15_000,
+      refetchOnWindowFocus: false,
+      retry: (count, error) =>
+        count < RETRIES && (!(error instanceof ApiProblem) || error.problem.status === 0 || error.problem.status >= 500),
+    },
   },
 })
 

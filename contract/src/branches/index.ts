@@ -21,7 +21,10 @@ const floor = {
   type: 'object',
   additionalProperties: false,
   required: ['code', 'name'],
-  properties: { code: { type: 'string' }, name: { type: 'string', description: 'As a person in the building would say it: "Level 2, the one you walk in on".' } },
+  properties: {
+    code: { type: 'string' },
+    name: { type: 'string', description: 'As a person in the building would say it: "Level 2, the one you walk in on".' },
+  },
 } as const
 
 export const collectionSchema = {
@@ -48,7 +51,10 @@ export const branchSchema = {
     closures: { type: 'array', items: closure },
     floors: { type: 'array', items: floor, minItems: 1 },
     collections: { type: 'array', items: collectionSchema },
-    keepsFromShelf: { type: 'boolean', description: 'Whether copies on its open shelves are taken off and kept for readers who could fetch them.' },
+    keepsFromShelf: {
+      type: 'boolean',
+      description: 'Whether copies on its open shelves are taken off and kept for readers who could fetch them.',
+    },
     pickup: {
       type: ['object', 'null'],
       description: 'null where nothing can be collected.',
@@ -58,7 +64,11 @@ export const branchSchema = {
         desk: { type: 'string', description: 'As it is named on its door.' },
         holdShelfDays: { type: 'integer', minimum: 1 },
         bring: { type: 'string' },
-        categories: { type: ['array', 'null'], items: { type: 'string' }, description: 'Reader categories that may collect here; null for everybody.' },
+        categories: {
+          type: ['array', 'null'],
+          items: { type: 'string' },
+          description: 'Reader categories that may collect here; null for everybody.',
+        },
       },
     },
   },

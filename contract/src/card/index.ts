@@ -46,10 +46,21 @@ export const cardSchema = {
         type: 'object',
         additionalProperties: false,
         required: ['title', 'controlNumber', 'carrier', 'due', 'overdue', 'branch'],
-        properties: { title: text, controlNumber: text, carrier: text, due: { type: 'string', format: 'date' }, overdue: { type: 'boolean' }, branch: text },
+        properties: {
+          title: text,
+          controlNumber: text,
+          carrier: text,
+          due: { type: 'string', format: 'date' },
+          overdue: { type: 'boolean' },
+          branch: text,
+        },
       },
     },
-    warnings: { type: 'array', items: { type: 'object', additionalProperties: true, required: ['code'], properties: { code: text } }, description: 'What stops this card, as a refusal would say it.' },
+    warnings: {
+      type: 'array',
+      items: { type: 'object', additionalProperties: true, required: ['code'], properties: { code: text } },
+      description: 'What stops this card, as a refusal would say it.',
+    },
   },
 } as const
 

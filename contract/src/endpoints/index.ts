@@ -26,17 +26,64 @@ export const healthSchema = {
 } as const
 
 export const ENDPOINTS = {
-  health: { method: 'get', path: '/api/health', summary: 'Whether the catalogue is ready, and how large it is', answer: healthSchema, status: 200 },
-  places: { method: 'get', path: '/api/places', summary: 'Systems, branches, collections, hours and pickup locations', answer: placesSchema, status: 200 },
-  search: { method: 'get', path: '/api/search', summary: 'Titles that match, with exact counts for narrowing', query: searchQuerySchema, answer: searchAnswerSchema, status: 200 },
-  title: { method: 'get', path: '/api/titles/:controlNumber', summary: 'One title with its editions, copies and routes', query: titleQuerySchema, answer: titlePageSchema, status: 200 },
+  health: {
+    method: 'get',
+    path: '/api/health',
+    summary: 'Whether the catalogue is ready, and how large it is',
+    answer: healthSchema,
+    status: 200,
+  },
+  places: {
+    method: 'get',
+    path: '/api/places',
+    summary: 'Systems, branches, collections, hours and pickup locations',
+    answer: placesSchema,
+    status: 200,
+  },
+  search: {
+    method: 'get',
+    path: '/api/search',
+    summary: 'Titles that match, with exact counts for narrowing',
+    query: searchQuerySchema,
+    answer: searchAnswerSchema,
+    status: 200,
+  },
+  title: {
+    method: 'get',
+    path: '/api/titles/:controlNumber',
+    summary: 'One title with its editions, copies and routes',
+    query: titleQuerySchema,
+    answer: titlePageSchema,
+    status: 200,
+  },
   session: { method: 'get', path: '/api/session', summary: 'Who is signed in', answer: sessionSchema, status: 200 },
-  signIn: { method: 'post', path: '/api/session', summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },
+  signIn: {
+    method: 'post',
+    path: '/api/session',
+    summary: 'Sign in with card number and PIN',
+    body: signInSchema,
+    answer: sessionSchema,
+    status: 200,
+  },
   signOut: { method: 'delete', path: '/api/session', summary: 'Sign out; nothing stays behind', answer: null, status: 204 },
   sampleCards: { method: 'get', path: '/api/demo/cards', summary: 'Cards to try the demo with', answer: sampleCardsSchema, status: 200 },
   card: { method: 'get', path: '/api/card', summary: 'The reader’s holds, loans and limits', answer: cardSchema, status: 200 },
-  holdOptions: { method: 'get', path: '/api/hold-options', summary: 'Each pickup location for a wish: from where, at what cost, or why not', query: holdOptionsQuerySchema, answer: holdOptionsSchema, status: 200 },
-  placeHold: { method: 'post', path: '/api/holds', summary: 'Place a hold; an Idempotency-Key makes a repeat harmless', body: placeHoldSchema, answer: holdSchema, status: 201 },
+  holdOptions: {
+    method: 'get',
+    path: '/api/hold-options',
+    summary: 'Each pickup location for a wish: from where, at what cost, or why not',
+    query: holdOptionsQuerySchema,
+    answer: holdOptionsSchema,
+    status: 200,
+  },
+  placeHold: {
+    method: 'post',
+    path: '/api/holds',
+    summary: 'Place a hold; an Idempotency-Key makes a repeat harmless',
+    body: placeHoldSchema,
+    answer: holdSchema,
+    status: 201,
+  },
   cancelHold: { method: 'delete', path: '/api/holds/:id', summary: 'Cancel a hold', answer: holdSchema, status: 200 },
 } as const satisfies Record<string, Endpoint>
 
@@ -51,9 +98,19 @@ export function openapi(version: string): object {
 }
 
 function operation(name: string, endpoint: Endpoint): object {
-  const inPath = [...endpoint.path.matchAll(/:(\w+)/g)].map(([, param]) => ({ name: param, in: 'path', required: true, schema: { type: 'string' } }))
+  const inPath = [...endpoint.path.matchAll(/:(\w+)/g)].map(([, param]) => ({
+    name: param,
+    in: 'path',
+    required: true,
+    schema: { type: 'string' },
+  }))
   const query = endpoint.query as { properties?: Record<string, object>; required?: string[] } | undefined
-  const inQuery = Object.entries(query?.properties ?? {}).map(([param, schema]) => ({ name: param, in: 'query', required: query?.required?.includes(param) ?? false, schema }))
+  const inQuery = Object.entries(query?.properties ?? {}).map(([param, schema]) => ({
+    name: param,
+    in: 'query',
+    required: query?.required?.includes(param) ?? false,
+    schema,
+  }))
   const json = (schema: JSONSchema) => ({ 'application/json': { schema } })
   return {
     operationId: name,

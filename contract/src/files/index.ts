@@ -94,7 +94,11 @@ export const loanRowSchema = {
   type: 'object',
   additionalProperties: false,
   required: ['barcode', 'card', 'due'],
-  properties: { barcode: { type: 'string' }, card: { type: 'string', description: 'Empty for a borrower who is not in readers.csv.' }, due: { type: 'string', format: 'date' } },
+  properties: {
+    barcode: { type: 'string' },
+    card: { type: 'string', description: 'Empty for a borrower who is not in readers.csv.' },
+    due: { type: 'string', format: 'date' },
+  },
 } as const
 
 /** holds.csv, a row. */

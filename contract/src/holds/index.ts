@@ -7,7 +7,14 @@ const text = { type: 'string' } as const
 const count = { type: 'integer', minimum: 0 } as const
 
 export const holdTargetProperties = {
-  records: { type: 'array', items: { type: 'integer' }, minItems: 1, maxItems: 50, uniqueItems: true, description: 'Editions any of which will do.' },
+  records: {
+    type: 'array',
+    items: { type: 'integer' },
+    minItems: 1,
+    maxItems: 50,
+    uniqueItems: true,
+    description: 'Editions any of which will do.',
+  },
   barcode: { type: ['string', 'null'], description: 'This very copy or volume.' },
 } as const
 
@@ -36,7 +43,12 @@ export const holdOptionsSchema = {
           branch: text,
           from: { ...nullable('string'), description: 'Branch of the copy that would be set aside; null for a place in line.' },
           cost: count,
-          line: { type: ['object', 'null'], additionalProperties: false, required: ['before', 'copies'], properties: { before: count, copies: count } },
+          line: {
+            type: ['object', 'null'],
+            additionalProperties: false,
+            required: ['before', 'copies'],
+            properties: { before: count, copies: count },
+          },
           refusal: { anyOf: [refusalSchema, { type: 'null' }] },
         },
       },
@@ -54,7 +66,22 @@ export const placeHoldSchema = {
 export const holdSchema = {
   type: 'object',
   additionalProperties: false,
-  required: ['id', 'title', 'controlNumber', 'editions', 'carrier', 'enumeration', 'pickup', 'state', 'asked', 'from', 'line', 'collectBy', 'cost', 'events'],
+  required: [
+    'id',
+    'title',
+    'controlNumber',
+    'editions',
+    'carrier',
+    'enumeration',
+    'pickup',
+    'state',
+    'asked',
+    'from',
+    'line',
+    'collectBy',
+    'cost',
+    'events',
+  ],
   properties: {
     id: { type: 'integer' },
     title: text,
@@ -66,12 +93,22 @@ export const holdSchema = {
     state: { enum: HOLD_STATES },
     asked: { type: 'string', format: 'date-time' },
     from: { ...nullable('string'), description: 'Branch that sends or keeps the copy.' },
-    line: { type: ['object', 'null'], additionalProperties: false, required: ['place', 'copies'], properties: { place: count, copies: count } },
+    line: {
+      type: ['object', 'null'],
+      additionalProperties: false,
+      required: ['place', 'copies'],
+      properties: { place: count, copies: count },
+    },
     collectBy: nullable('string'),
     cost: count,
     events: {
       type: 'array',
-      items: { type: 'object', additionalProperties: false, required: ['at', 'state'], properties: { at: { type: 'string', format: 'date-time' }, state: { enum: HOLD_STATES } } },
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['at', 'state'],
+        properties: { at: { type: 'string', format: 'date-time' }, state: { enum: HOLD_STATES } },
+      },
     },
   },
 } as const

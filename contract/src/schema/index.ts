@@ -45,7 +45,11 @@ function check(ajv: Ajv, schema: JSONSchema, value: unknown): unknown {
 function inWords(error: ErrorObject): string {
   const where = error.instancePath.slice(1).replaceAll('/', '.')
   const extra = error.params as { additionalProperty?: string; allowedValues?: unknown[] }
-  const detail = extra.additionalProperty ? ` (${extra.additionalProperty})` : extra.allowedValues ? ` (${extra.allowedValues.join(', ')})` : ''
+  const detail = extra.additionalProperty
+    ? ` (${extra.additionalProperty})`
+    : extra.allowedValues
+      ? ` (${extra.allowedValues.join(', ')})`
+      : ''
   return `${where || 'value'} ${error.message ?? 'is wrong'}${detail}`
 }
 

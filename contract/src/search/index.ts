@@ -40,7 +40,12 @@ const rowSchema = {
     remainder: nullable('string'),
     who: { type: 'array', items: text },
     year: nullable('integer'),
-    series: { type: ['object', 'null'], additionalProperties: false, required: ['title', 'volume'], properties: { title: text, volume: nullable('string') } },
+    series: {
+      type: ['object', 'null'],
+      additionalProperties: false,
+      required: ['title', 'volume'],
+      properties: { title: text, volume: nullable('string') },
+    },
     editions: { type: 'array', items: editionSchema },
     nearest: {
       type: ['object', 'null'],

@@ -1,5 +1,5 @@
 /** Opening hours: by weekday in the consortium's time zone, with closures by date. */
-import { DateTime } from 'luxon'
+import type { DateTime } from 'luxon'
 
 export interface OpeningHours {
   /** Weekday (1 = Monday to 7 = Sunday) to the spans it is open, "HH:mm" to "HH:mm" in local time, in order. */

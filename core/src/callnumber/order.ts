@@ -36,5 +36,8 @@ function pieceKey(piece: string): string {
 
 /** Text with whole numbers inside, each sorted as a number. */
 export function loose(text: string): string {
-  return text.toUpperCase().replace(/\d+/g, (digits) => whole(digits)).trim()
+  return text
+    .toUpperCase()
+    .replace(/\d+/g, (digits) => whole(digits))
+    .trim()
 }

@@ -43,7 +43,8 @@ export function carriersOf(code: string): readonly Carrier[] {
 export function carrierOf(record: MarcRecord): Carrier {
   const type = record.leader[6] ?? 'a'
   const facts = factsOf(record)
-  if (facts.form === 'o' || facts.form === 's' || facts.carrierTypes.includes('cr') || facts.physical.startsWith('cr')) return 'online-resource'
+  if (facts.form === 'o' || facts.form === 's' || facts.carrierTypes.includes('cr') || facts.physical.startsWith('cr'))
+    return 'online-resource'
   if (facts.form === 'a' || facts.physical.startsWith('hd') || facts.physical.startsWith('hb')) return 'microfilm'
   if (facts.form === 'b' || facts.physical.startsWith('he')) return 'microfiche'
   if (type === 'i') return spokenCarrier(facts)
@@ -71,7 +72,10 @@ interface Facts {
 function factsOf(record: MarcRecord): Facts {
   const fixed = controlField(record, '008') ?? ''
   const type = record.leader[6] ?? 'a'
-  const extent = fieldsOf(record, '300').map((f) => subfields(f, 'abce').join(' ')).join(' ').toLowerCase()
+  const extent = fieldsOf(record, '300')
+    .map((f) => subfields(f, 'abce').join(' '))
+    .join(' ')
+    .toLowerCase()
   const notes = ['500', '538'].flatMap((tag) => fieldsOf(record, tag).map((f) => subfield(f, 'a') ?? ''))
   return {
     form: ('efgkor'.includes(type) ? fixed[29] : fixed[23]) ?? ' ',

@@ -6,7 +6,17 @@ import { BadRecord } from './iso2709.ts'
 import { fieldsOf, indicator, subfield, type MarcField, type MarcRecord } from './marc.ts'
 import type { CallNumberSource, Holding, StandingStatus, UseRule } from './title.ts'
 
-const SCHEMES: Record<string, CallNumberSource> = { '0': 'lc', '1': 'dewey', '2': 'nlm', '4': 'accession', '5': 'title', '8': 'other', ' ': 'other', '3': 'other', '6': 'other' }
+const SCHEMES: Record<string, CallNumberSource> = {
+  '0': 'lc',
+  '1': 'dewey',
+  '2': 'nlm',
+  '4': 'accession',
+  '5': 'title',
+  '8': 'other',
+  ' ': 'other',
+  '3': 'other',
+  '6': 'other',
+}
 const NAMED_SCHEMES: Record<string, CallNumberSource> = { author: 'author', title: 'title', accession: 'accession' }
 const USE_RULES: readonly UseRule[] = ['loan', 'short loan', 'here only', 'fetched on request']
 const STATUSES: readonly StandingStatus[] = ['on shelf', 'being prepared', 'on order', 'at the binder', 'missing', 'withdrawn']
@@ -49,7 +59,8 @@ function needed(field: MarcField, code: string, what: string): string {
 function schemeOf(field: MarcField): CallNumberSource {
   const first = indicator(field, 1)
   if (first === '7') return NAMED_SCHEMES[text(field, '2') ?? ''] ?? 'other'
-  if (!Object.hasOwn(SCHEMES, first)) throw new BadRecord({ field: '852', reason: `The first indicator "${first}" names no shelving scheme.` })
+  if (!Object.hasOwn(SCHEMES, first))
+    throw new BadRecord({ field: '852', reason: `The first indicator "${first}" names no shelving scheme.` })
   return SCHEMES[first]
 }
 

@@ -58,7 +58,8 @@ function readField(tag: string, text: string): MarcField {
 function readLeader(bytes: Uint8Array): string {
   if (bytes.length < 26) fail('The record is too short to have a leader and a directory.')
   const leader = ascii(bytes, 0, 24)
-  if (!/^\d{5}/.test(leader) || !/^\d{5}$/.test(leader.slice(12, 17))) fail('There is no leader: the record does not begin with its length.')
+  if (!/^\d{5}/.test(leader) || !/^\d{5}$/.test(leader.slice(12, 17)))
+    fail('There is no leader: the record does not begin with its length.')
   if (bytes[bytes.length - 1] !== RECORD_END) fail('The record is cut off before its end.')
   if (Number(leader.slice(0, 5)) !== bytes.length) {
     fail(`The leader says ${String(Number(leader.slice(0, 5)))} octets, the record has ${String(bytes.length)}.`)
@@ -77,9 +78,10 @@ function ascii(bytes: Uint8Array, start: number, end: number): string {
 /** UTF-8 as RFC 3629 has it: no overlong forms, no surrogates, nothing replaced in silence. */
 function decodeUtf8(bytes: Uint8Array, tag: string): string {
   let text = ''
-  for (let i = 0; i < bytes.length; ) {
+  for (let i = 0; i < bytes.length;) {
     const first = bytes[i]
-    const size = first < 0x80 ? 1 : first >= 0xc2 && first < 0xe0 ? 2 : first >= 0xe0 && first < 0xf0 ? 3 : first >= 0xf0 && first < 0xf5 ? 4 : 0
+    const size =
+      first < 0x80 ? 1 : first >= 0xc2 && first < 0xe0 ? 2 : first >= 0xe0 && first < 0xf0 ? 3 : first >= 0xf0 && first < 0xf5 ? 4 : 0
     let point = size === 1 ? first : first & (0xff >> (size + 1))
     for (let k = 1; k < size; k += 1) {
       const next = bytes[i + k]

@@ -29,9 +29,15 @@ export function titleFromMarc(record: MarcRecord): TitleRecord {
     audience: audienceOf(record, fixed),
     fiction: fictionOf(record, fixed, genres),
     languages,
-    originalLanguage: fieldsOf(record, '041').flatMap((f) => subfields(f, 'h')).find((code) => !languages.includes(code)) ?? null,
+    originalLanguage:
+      fieldsOf(record, '041')
+        .flatMap((f) => subfields(f, 'h'))
+        .find((code) => !languages.includes(code)) ?? null,
     contents: contentsOf(record),
-    summary: fieldsOf(record, '520').map((f) => subfields(f, 'ab').join(' ')).join(' ') || null,
+    summary:
+      fieldsOf(record, '520')
+        .map((f) => subfields(f, 'ab').join(' '))
+        .join(' ') || null,
     notes: notesOf(record),
     identifiers: identifiersOf(record),
   }
@@ -39,8 +45,10 @@ export function titleFromMarc(record: MarcRecord): TitleRecord {
 
 function theOnlyTitleField(record: MarcRecord): MarcField {
   const fields = fieldsOf(record, '245')
-  if (fields.length > 1) throw new BadRecord({ field: '245', reason: `The record has ${String(fields.length)} title fields where one is allowed.` })
-  if (fields.length === 0 || trimmed(subfields(fields[0], 'a').join(' ')) === '') throw new BadRecord({ field: '245', reason: 'The record has no title.' })
+  if (fields.length > 1)
+    throw new BadRecord({ field: '245', reason: `The record has ${String(fields.length)} title fields where one is allowed.` })
+  if (fields.length === 0 || trimmed(subfields(fields[0], 'a').join(' ')) === '')
+    throw new BadRecord({ field: '245', reason: 'The record has no title.' })
   if (!/^[01 ][0-9 ]$/.test(fields[0][1])) {
     throw new BadRecord({ field: '245', reason: `The indicators "${fields[0][1]}" are not defined for a title.` })
   }
@@ -77,7 +85,11 @@ function peopleOf(record: MarcRecord): Person[] {
   const people: Person[] = []
   for (const field of fieldsOf(record, '100', '110', '111', '700', '710', '711')) {
     const kind = kinds[field[0].slice(1)]
-    const name = trimmed(subfields(field, kind === 'person' ? 'abcq' : 'abn').map(trimmed).join(kind === 'person' ? ' ' : '. '))
+    const name = trimmed(
+      subfields(field, kind === 'person' ? 'abcq' : 'abn')
+        .map(trimmed)
+        .join(kind === 'person' ? ' ' : '. '),
+    )
     if (name === '') continue
     const dates = kind === 'person' ? trimmed(subfield(field, 'd') ?? '') || null : null
     const roles = subfields(field, 'e').map(trimmed)
@@ -99,10 +111,22 @@ function seriesOf(record: MarcRecord): SeriesEntry[] {
 }
 
 function subjectsOf(record: MarcRecord): Subject[] {
-  const kinds: Record<string, Subject['kind']> = { '600': 'person', '610': 'body', '611': 'body', '630': 'title', '648': 'period', '650': 'topic', '651': 'place' }
+  const kinds: Record<string, Subject['kind']> = {
+    '600': 'person',
+    '610': 'body',
+    '611': 'body',
+    '630': 'title',
+    '648': 'period',
+    '650': 'topic',
+    '651': 'place',
+  }
   const seen = new Map<string, Subject>()
   for (const field of fieldsOf(record, ...Object.keys(kinds))) {
-    const head = trimmed(subfields(field, 'abcdt').map((part) => part.trim()).join(' '))
+    const head = trimmed(
+      subfields(field, 'abcdt')
+        .map((part) => part.trim())
+        .join(' '),
+    )
     const heading = [head, ...subfields(field, 'xyz').map(trimmed)].filter(Boolean).join(' – ')
     if (heading !== '' && !seen.has(heading)) seen.set(heading, { heading, kind: kinds[field[0]] })
   }
@@ -111,8 +135,19 @@ function subjectsOf(record: MarcRecord): Subject[] {
 
 /** 008/22, and 521 where the fixed field is silent. */
 function audienceOf(record: MarcRecord, fixed: string): Audience | null {
-  const coded: Record<string, Audience> = { a: 'children', b: 'children', c: 'children', j: 'children', d: 'teenagers', e: 'adults', g: 'adults' }
-  const said = fieldsOf(record, '521').map((f) => subfield(f, 'a') ?? '').join(' ').toLowerCase()
+  const coded: Record<string, Audience> = {
+    a: 'children',
+    b: 'children',
+    c: 'children',
+    j: 'children',
+    d: 'teenagers',
+    e: 'adults',
+    g: 'adults',
+  }
+  const said = fieldsOf(record, '521')
+    .map((f) => subfield(f, 'a') ?? '')
+    .join(' ')
+    .toLowerCase()
   const code = 'efp'.includes(record.leader[6]) ? ' ' : (fixed[22] ?? ' ')
   if (Object.hasOwn(coded, code) && record.leader[7] !== 's') return coded[code]
   if (/teen|young adult/.test(said)) return 'teenagers'
@@ -137,13 +172,23 @@ function languagesOf(record: MarcRecord, fixed: string): string[] {
 /** 505 in basic form is parted at " -- "; in enhanced form each $t opens a part. */
 function contentsOf(record: MarcRecord): string[] {
   return fieldsOf(record, '505').flatMap((field) =>
-    subfields(field, 'agtr').join(' ').split(/\s+--\s+/).map(trimmed).filter(Boolean),
+    subfields(field, 'agtr')
+      .join(' ')
+      .split(/\s+--\s+/)
+      .map(trimmed)
+      .filter(Boolean),
   )
 }
 
 function notesOf(record: MarcRecord): Note[] {
   const kinds: Record<string, Note['kind']> = {
-    '500': 'general', '504': 'bibliography', '508': 'credits', '511': 'performers', '538': 'technical', '546': 'language', '586': 'award',
-  } // prettier-ignore
+    '500': 'general',
+    '504': 'bibliography',
+    '508': 'credits',
+    '511': 'performers',
+    '538': 'technical',
+    '546': 'language',
+    '586': 'award',
+  }
   return fieldsOf(record, ...Object.keys(kinds)).map((f) => ({ kind: kinds[f[0]], text: subfields(f, 'ab').join(' ').trim() }))
 }

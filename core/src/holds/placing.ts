@@ -62,7 +62,9 @@ export function servingOf(question: HoldQuestion): Serving | Refusal {
   const judged = there.map((copy) => ({ copy, verdict: verdictFor(question, copy) }))
   const eligible = judged.filter(({ verdict }) => verdict.allowed)
   if (eligible.length === 0) return refusalFrom(judged.map(({ verdict }) => verdict))
-  const free = eligible.filter(({ copy }) => isInNow(copy)).sort((a, b) => preference(question, a) - preference(question, b) || compareBarcodes(a.copy, b.copy))
+  const free = eligible
+    .filter(({ copy }) => isInNow(copy))
+    .sort((a, b) => preference(question, a) - preference(question, b) || compareBarcodes(a.copy, b.copy))
   const costs = eligible.map(({ verdict }) => verdict.cost)
   return {
     copy: free[0]?.copy ?? null,
@@ -72,7 +74,12 @@ export function servingOf(question: HoldQuestion): Serving | Refusal {
 }
 
 export function verdictFor(question: HoldQuestion, copy: Copy): Verdict {
-  if (copy.branch === question.pickup.branch && copy.collectionKind === 'open shelf' && isInNow(copy) && question.selfServe.has(copy.branch)) {
+  if (
+    copy.branch === question.pickup.branch &&
+    copy.collectionKind === 'open shelf' &&
+    isInNow(copy) &&
+    question.selfServe.has(copy.branch)
+  ) {
     return {
       allowed: false,
       cost: 0,

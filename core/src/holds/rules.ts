@@ -44,6 +44,13 @@ export function verdictOn(rules: readonly HoldRule[], category: string, copy: Co
 
 function fits(rule: HoldRule, category: string, copy: Copy, pickup: PickupPlace): boolean {
   const has = <T>(list: readonly T[] | undefined, value: T) => list === undefined || list.includes(value)
-  const pickupFits = rule.pickups === undefined || rule.pickups.includes(pickup.system) || (rule.pickups.includes('owner') && pickup.system === copy.system)
-  return has(rule.categories, category) && has(rule.uses, copy.use) && has(rule.families, copy.family) && has(rule.owners, copy.system) && pickupFits
+  const pickupFits =
+    rule.pickups === undefined || rule.pickups.includes(pickup.system) || (rule.pickups.includes('owner') && pickup.system === copy.system)
+  return (
+    has(rule.categories, category) &&
+    has(rule.uses, copy.use) &&
+    has(rule.families, copy.family) &&
+    has(rule.owners, copy.system) &&
+    pickupFits
+  )
 }

@@ -49,7 +49,9 @@ function openAt(question: RoutesQuestion, branch: string): Route['open'] {
   const hours = question.hours.get(branch)
   if (!hours) return null
   const state = openState(hours, question.now)
-  return state.open ? { now: true, until: state.till.toISO(), opens: null } : { now: false, until: null, opens: state.opens?.toISO() ?? null }
+  return state.open
+    ? { now: true, until: state.till.toISO(), opens: null }
+    : { now: false, until: null, opens: state.opens?.toISO() ?? null }
 }
 
 function holdRoutes(question: RoutesQuestion): Route[] {

@@ -45,7 +45,10 @@ export interface SearchIndex {
 }
 
 export const FORMAT_TREE: FacetTree = facetTree(
-  FAMILY_CODES.flatMap((family) => [{ code: family as string, parent: null }, ...FAMILIES[family].map((carrier) => ({ code: carrier as string, parent: family as string }))]),
+  FAMILY_CODES.flatMap((family) => [
+    { code: family as string, parent: null },
+    ...FAMILIES[family].map((carrier) => ({ code: carrier as string, parent: family as string })),
+  ]),
 )
 const FORMAT_NODE = new Map(CARRIER_CODES.map((carrier) => [carrier, FORMAT_TREE.codes.indexOf(carrier)]))
 
@@ -105,7 +108,15 @@ export class IndexBuilder {
   finish(): SearchIndex {
     const documents = [...this.kept].sort((a, b) => a.work - b.work || a.recordId - b.recordId)
     const postings = this.postings(documents)
-    return { ...postings, ...columnsOf(documents), ...holdingsOf(documents), docCount: documents.length, workCount: this.works.size, placeTree: this.placeTree, formatTree: FORMAT_TREE }
+    return {
+      ...postings,
+      ...columnsOf(documents),
+      ...holdingsOf(documents),
+      docCount: documents.length,
+      workCount: this.works.size,
+      placeTree: this.placeTree,
+      formatTree: FORMAT_TREE,
+    }
   }
 
   /** Counting sort of the tokens by term; documents come in order, so each term's postings are sorted already. */

@@ -58,4 +58,3 @@ function bothOrders(name: string): string[] {
   const [family, given] = name.split(/,\s*/, 2)
   return given ? [name, `${given} ${family}`] : [name]
 }
-

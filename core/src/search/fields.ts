@@ -3,7 +3,16 @@ export const FIELDS = ['title', 'person', 'subject', 'series', 'contents', 'note
 export type SearchField = (typeof FIELDS)[number]
 
 /** What a word in a field adds to a title's score: title over person and series, over subject, over the rest. */
-const WEIGHTS: Record<SearchField, number> = { title: 8, person: 5, series: 4, subject: 3, contents: 1.6, summary: 1.2, notes: 1, publisher: 0.8 }
+const WEIGHTS: Record<SearchField, number> = {
+  title: 8,
+  person: 5,
+  series: 4,
+  subject: 3,
+  contents: 1.6,
+  summary: 1.2,
+  notes: 1,
+  publisher: 0.8,
+}
 
 export const maskOf = (field: SearchField): number => 1 << FIELDS.indexOf(field)
 export const EVERY_FIELD = (1 << FIELDS.length) - 1

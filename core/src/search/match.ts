@@ -105,7 +105,10 @@ const range = (length: number): number[] => Array.from({ length }, (_, i) => i)
 function phraseMatches(index: SearchIndex, words: readonly string[], fields: number): Matches {
   const terms = words.map((word) => termOf(index, word))
   if (terms.includes(-1)) return NOTHING
-  const together = terms.map((term) => termMatches(index, term, fields)).sort((a, b) => a.docs.length - b.docs.length).reduce(intersection)
+  const together = terms
+    .map((term) => termMatches(index, term, fields))
+    .sort((a, b) => a.docs.length - b.docs.length)
+    .reduce(intersection)
   const { docs, scores } = together
   let count = 0
   for (let i = 0; i < docs.length; i += 1) {
@@ -159,7 +162,7 @@ function intersection(a: Matches, b: Matches): Matches {
   const docs = new Uint32Array(Math.min(a.docs.length, b.docs.length))
   const scores = new Float32Array(docs.length)
   let count = 0
-  for (let i = 0, j = 0; i < a.docs.length && j < b.docs.length; ) {
+  for (let i = 0, j = 0; i < a.docs.length && j < b.docs.length;) {
     if (a.docs[i] < b.docs[j]) i += 1
     else if (a.docs[i] > b.docs[j]) j += 1
     else {

@@ -154,7 +154,8 @@ class Gathered {
       this.score[at] = -1
       this.titleRank[at] = this.callRank[at] = 0xffffffff
     }
-    if (score > this.score[at]) {
+    // The column holds single precision: compare in it, so that of equals the first record stays the best.
+    if (Math.fround(score) > this.score[at]) {
       this.score[at] = score
       this.bestDoc[at] = doc
     }

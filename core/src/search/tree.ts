@@ -14,7 +14,10 @@ export interface TreeNode {
 /** @param nodes parents before their children */
 export function facetTree(nodes: readonly TreeNode[]): FacetTree {
   const at = new Map(nodes.map((node, i) => [node.code, i]))
-  return { codes: nodes.map((node) => node.code), parents: Int32Array.from(nodes, (node) => (node.parent === null ? -1 : (at.get(node.parent) ?? -1))) }
+  return {
+    codes: nodes.map((node) => node.code),
+    parents: Int32Array.from(nodes, (node) => (node.parent === null ? -1 : (at.get(node.parent) ?? -1))),
+  }
 }
 
 /** Marks the named nodes and all beneath them; null when nothing is named, which chooses everything. */

@@ -6,8 +6,20 @@
 
 /** Letters that Unicode does not decompose, though readers type them without the stroke or ligature. */
 const PLAIN: Record<string, string> = {
-  ø: 'o', đ: 'd', ð: 'd', ħ: 'h', ı: 'i', ł: 'l', ŋ: 'n', ŧ: 't', æ: 'ae', œ: 'oe', ß: 'ss', þ: 'th', ƶ: 'z',
-} // prettier-ignore
+  ø: 'o',
+  đ: 'd',
+  ð: 'd',
+  ħ: 'h',
+  ı: 'i',
+  ł: 'l',
+  ŋ: 'n',
+  ŧ: 't',
+  æ: 'ae',
+  œ: 'oe',
+  ß: 'ss',
+  þ: 'th',
+  ƶ: 'z',
+}
 
 const ARTICLES: Record<string, readonly string[]> = {
   eng: ['the', 'a', 'an'],
@@ -22,7 +34,10 @@ const EVERY_ARTICLE = new Set(Object.values(ARTICLES).flat())
 
 /** Lower case, without diacritics: "Ærø Brønd" -> "aero brond". Other scripts pass unchanged but for case. */
 export function fold(text: string): string {
-  const bare = text.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').toLowerCase()
+  const bare = text
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
   return bare.replace(/[øđðħıłŋŧæœßþƶ]/g, (letter) => PLAIN[letter] ?? letter)
 }
 

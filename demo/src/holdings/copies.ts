@@ -34,9 +34,21 @@ export interface CopyWish {
 }
 
 export const SYSTEM_OF: Record<string, string> = {
-  northmole: 'pslib', ferrygate: 'pslib', lanternhill: 'pslib', saltpan: 'pslib', tarbeck: 'pslib', corrow: 'pslib', wetherdale: 'pslib', heron: 'pslib',
-  cope: 'pellanu', ketteridge: 'pellanu', maritime: 'pellanu', store: 'pellanu', musiclib: 'conserv', college: 'nursing',
-} // prettier-ignore
+  northmole: 'pslib',
+  ferrygate: 'pslib',
+  lanternhill: 'pslib',
+  saltpan: 'pslib',
+  tarbeck: 'pslib',
+  corrow: 'pslib',
+  wetherdale: 'pslib',
+  heron: 'pslib',
+  cope: 'pellanu',
+  ketteridge: 'pellanu',
+  maritime: 'pellanu',
+  store: 'pellanu',
+  musiclib: 'conserv',
+  college: 'nursing',
+}
 
 /** Gives out barcodes and accession numbers in the order of the file. */
 export class Register {
@@ -81,11 +93,28 @@ export function collectionFor(branch: string, draft: Draft): string {
   if (branch === 'maritime') return draft.shelves === 'law' ? 'law' : carrier === 'sheet-map' ? 'charts' : 'sea'
   if (branch === 'cope') return carrier === 'journal-volume' ? 'journals' : draft.fiction || draft.lc.startsWith('P') ? 'letters' : 'stacks'
   if (branch === 'ketteridge') return carrier === 'journal-volume' ? 'journals' : 'stacks'
-  if (branch === 'musiclib') return ['printed-score', 'score-and-parts'].includes(carrier) ? 'scores' : carrier === 'object' ? 'instruments' : carrier.startsWith('music') ? 'recordings' : 'books'
+  if (branch === 'musiclib')
+    return ['printed-score', 'score-and-parts'].includes(carrier)
+      ? 'scores'
+      : carrier === 'object'
+        ? 'instruments'
+        : carrier.startsWith('music')
+          ? 'recordings'
+          : 'books'
   return publicCollection(branch, draft)
 }
 
-const MEDIA = new Set(['spoken-disc', 'spoken-cassette', 'preloaded-player', 'dvd', 'blu-ray', 'video-cassette', 'laser-disc', 'music-disc', 'music-record'])
+const MEDIA = new Set([
+  'spoken-disc',
+  'spoken-cassette',
+  'preloaded-player',
+  'dvd',
+  'blu-ray',
+  'video-cassette',
+  'laser-disc',
+  'music-disc',
+  'music-record',
+])
 const MUSIC = new Set(['printed-score', 'score-and-parts', 'music-record'])
 
 function publicCollection(branch: string, draft: Draft): string {
@@ -103,13 +132,23 @@ function publicCollection(branch: string, draft: Draft): string {
 
 type Call = NonNullable<CopyWish['call']>
 
-const letters = (text: string, count: number): string => fold(text).replace(/[^a-z]/g, '').slice(0, count).toUpperCase()
+const letters = (text: string, count: number): string =>
+  fold(text)
+    .replace(/[^a-z]/g, '')
+    .slice(0, count)
+    .toUpperCase()
 
 /** Author mark: three letters of the main entry, else of the title as filed. */
 const markOf = (draft: Draft): string => letters(draft.author?.filed ?? draft.title.slice(draft.nonFiling), 3)
 
 const ACCESSION: Partial<Record<Draft['carrier'], string>> = {
-  dvd: 'DVD', 'blu-ray': 'BLU', 'video-cassette': 'VID', 'laser-disc': 'LASER', object: 'THING', 'board-game': 'GAME', 'mixed-kit': 'KIT',
+  dvd: 'DVD',
+  'blu-ray': 'BLU',
+  'video-cassette': 'VID',
+  'laser-disc': 'LASER',
+  object: 'THING',
+  'board-game': 'GAME',
+  'mixed-kit': 'KIT',
 }
 
 export function callNumberFor(branch: string, collection: string, draft: Draft, number: number): Call {
@@ -123,13 +162,28 @@ export function callNumberFor(branch: string, collection: string, draft: Draft, 
   return publicCall(collection, draft)
 }
 
-const PREFIXES: Partial<Record<Draft['carrier'], string>> = { 'large-print-book': 'LP', 'spoken-disc': 'CD', 'spoken-cassette': 'CASS', 'preloaded-player': 'PLAYER', 'music-disc': 'CD', 'music-record': 'LP REC', 'printed-score': 'SCORE', 'score-and-parts': 'SCORE', 'sheet-map': 'MAP' }
+const PREFIXES: Partial<Record<Draft['carrier'], string>> = {
+  'large-print-book': 'LP',
+  'spoken-disc': 'CD',
+  'spoken-cassette': 'CASS',
+  'preloaded-player': 'PLAYER',
+  'music-disc': 'CD',
+  'music-record': 'LP REC',
+  'printed-score': 'SCORE',
+  'score-and-parts': 'SCORE',
+  'sheet-map': 'MAP',
+}
 
 function publicCall(collection: string, draft: Draft): Call {
   const prefix = collection === 'junior' ? 'J' : PREFIXES[draft.carrier]
   if (draft.fiction || draft.dewey === '') {
     const volume = draft.series?.volume ? ` v.${draft.series.volume}` : ''
-    return { prefix: [prefix, prefix === 'LP' || prefix === 'J' || prefix === undefined ? 'FIC' : null].filter(Boolean).join(' '), classPart: markOf(draft) + volume, indicator: '7', source: 'author' }
+    return {
+      prefix: [prefix, prefix === 'LP' || prefix === 'J' || prefix === undefined ? 'FIC' : null].filter(Boolean).join(' '),
+      classPart: markOf(draft) + volume,
+      indicator: '7',
+      source: 'author',
+    }
   }
   return { prefix, classPart: draft.dewey, itemPart: markOf(draft), indicator: '1' }
 }
@@ -144,32 +198,90 @@ function cutterOf(draft: Draft): string {
 }
 
 const WHERE: Record<Draft['shelves'], readonly (readonly [string, number])[]> = {
-  public: [['northmole', 30], ['ferrygate', 17], ['lanternhill', 15], ['saltpan', 9], ['tarbeck', 8], ['wetherdale', 8], ['corrow', 7], ['heron', 6]],
-  university: [['cope', 62], ['store', 26], ['northmole', 8], ['ketteridge', 4]],
-  science: [['ketteridge', 66], ['store', 22], ['cope', 6], ['northmole', 6]],
-  law: [['maritime', 74], ['store', 14], ['cope', 12]],
-  nursing: [['college', 78], ['ketteridge', 14], ['northmole', 8]],
-  music: [['musiclib', 66], ['northmole', 24], ['cope', 10]],
-  any: [['northmole', 26], ['cope', 18], ['ferrygate', 12], ['lanternhill', 9], ['maritime', 8], ['store', 8], ['tarbeck', 6], ['wetherdale', 5], ['saltpan', 4], ['corrow', 4]],
-} // prettier-ignore
+  public: [
+    ['northmole', 30],
+    ['ferrygate', 17],
+    ['lanternhill', 15],
+    ['saltpan', 9],
+    ['tarbeck', 8],
+    ['wetherdale', 8],
+    ['corrow', 7],
+    ['heron', 6],
+  ],
+  university: [
+    ['cope', 62],
+    ['store', 26],
+    ['northmole', 8],
+    ['ketteridge', 4],
+  ],
+  science: [
+    ['ketteridge', 66],
+    ['store', 22],
+    ['cope', 6],
+    ['northmole', 6],
+  ],
+  law: [
+    ['maritime', 74],
+    ['store', 14],
+    ['cope', 12],
+  ],
+  nursing: [
+    ['college', 78],
+    ['ketteridge', 14],
+    ['northmole', 8],
+  ],
+  music: [
+    ['musiclib', 66],
+    ['northmole', 24],
+    ['cope', 10],
+  ],
+  any: [
+    ['northmole', 26],
+    ['cope', 18],
+    ['ferrygate', 12],
+    ['lanternhill', 9],
+    ['maritime', 8],
+    ['store', 8],
+    ['tarbeck', 6],
+    ['wetherdale', 5],
+    ['saltpan', 4],
+    ['corrow', 4],
+  ],
+}
 
 /** Wishes for the copies of a generated title: some branches, a few of them with two, as much as readers ask for it. */
 export function wishesFor(chance: Chance, draft: Draft, moreBranches: readonly string[]): CopyWish[] {
   if (draft.carrier === 'journal-volume') return volumes(chance, draft)
   const count = Math.max(1, Math.round(draft.demand * (0.3 + chance.next() * 1.5)))
-  const choices = moreBranches.length > 0 && (draft.shelves === 'public' || draft.shelves === 'any') ? [...WHERE[draft.shelves], ...moreBranches.map((code) => [code, 8] as const)] : WHERE[draft.shelves]
+  const choices =
+    moreBranches.length > 0 && (draft.shelves === 'public' || draft.shelves === 'any')
+      ? [...WHERE[draft.shelves], ...moreBranches.map((code) => [code, 8] as const)]
+      : WHERE[draft.shelves]
   return Array.from({ length: count }, () => ({ branch: chance.weighted(choices), ...stateOf(chance, draft) }))
 }
 
 function stateOf(chance: Chance, draft: Draft): Partial<CopyWish> {
-  const status = chance.weighted<StandingStatus>([['on shelf', 976], ['being prepared', 6], ['on order', 5], ['at the binder', 3], ['missing', 10]])
+  const status = chance.weighted<StandingStatus>([
+    ['on shelf', 976],
+    ['being prepared', 6],
+    ['on order', 5],
+    ['at the binder', 3],
+    ['missing', 10],
+  ])
   if (status !== 'on shelf') return { status }
   if (draft.year < 1940 && chance.maybe(0.3)) return { use: 'here only' }
   return chance.maybe(draft.fiction ? 0.28 : 0.14) ? { dueIn: chance.maybe(0.12) ? -chance.whole(1, 30) : chance.whole(0, 27) } : {}
 }
 
 function volumes(chance: Chance, draft: Draft): CopyWish[] {
-  const branch = chance.weighted([['cope', 50], ['ketteridge', 35], ['store', 15]] as const)
+  const branch = chance.weighted([
+    ['cope', 50],
+    ['ketteridge', 35],
+    ['store', 15],
+  ] as const)
   const first = chance.whole(1, 5)
-  return Array.from({ length: Math.max(2, Math.round(draft.demand)) }, (_, i) => ({ branch, enumeration: `v.${String(first + i)} (${String(draft.year + first + i - 1)})` }))
+  return Array.from({ length: Math.max(2, Math.round(draft.demand)) }, (_, i) => ({
+    branch,
+    enumeration: `v.${String(first + i)} (${String(draft.year + first + i - 1)})`,
+  }))
 }

@@ -12,12 +12,18 @@ export const SYSTEMS: System[] = [
 type Weekly = Branch['hours']
 type Span = [string, string]
 
-const days = (spans: Partial<Record<string, Span[]>>): Weekly => Object.fromEntries(Object.entries(spans).flatMap(([list, hours]) => [...list].map((day) => [day, hours ?? []])))
+const days = (spans: Partial<Record<string, Span[]>>): Weekly =>
+  Object.fromEntries(Object.entries(spans).flatMap(([list, hours]) => [...list].map((day) => [day, hours ?? []])))
 
 const MIDWINTER = { from: '2026-12-24', to: '2026-12-27', reason: 'Midwinter closing days' }
 const NEW_YEAR = { from: '2027-01-01', to: '2027-01-01', reason: 'New Year' }
 
-const shelf = (code: string, name: string, floor: string, kind: Collection['kind'] = 'open shelf'): Collection => ({ code, name, kind, floor })
+const shelf = (code: string, name: string, floor: string, kind: Collection['kind'] = 'open shelf'): Collection => ({
+  code,
+  name,
+  kind,
+  floor,
+})
 
 const publicShelves = (floors: { fiction: string; nonFiction: string; children: string; media: string }): Collection[] => [
   shelf('fiction', 'Fiction', floors.fiction),
@@ -51,110 +57,216 @@ const branch = (draft: Draft): Branch => ({
   floors: draft.floors.map(([code, name]) => ({ code, name })),
   collections: draft.collections,
   keepsFromShelf: draft.keepsFromShelf ?? true,
-  pickup: draft.desk === null ? null : { desk: draft.desk, holdShelfDays: draft.holdShelfDays ?? 6, bring: draft.bring ?? 'Your library card', categories: draft.categories ?? null },
+  pickup:
+    draft.desk === null
+      ? null
+      : {
+          desk: draft.desk,
+          holdShelfDays: draft.holdShelfDays ?? 6,
+          bring: draft.bring ?? 'Your library card',
+          categories: draft.categories ?? null,
+        },
 })
 
 const PUBLIC: Branch[] = [
   branch({
-    code: 'northmole', system: 'pslib', name: 'Northmole Central', desk: 'Collections counter, Level 2',
+    code: 'northmole',
+    system: 'pslib',
+    name: 'Northmole Central',
+    desk: 'Collections counter, Level 2',
     hours: days({ 1234: [['09:00', '20:00']], 5: [['09:00', '19:00']], 6: [['10:00', '17:00']], 7: [['12:00', '16:00']] }),
-    floors: [['1', 'Level 1, one flight down from the door'], ['2', 'Level 2, the one you walk in on'], ['3', 'Level 3, one flight up'], ['4', 'Level 4, two flights up']],
+    floors: [
+      ['1', 'Level 1, one flight down from the door'],
+      ['2', 'Level 2, the one you walk in on'],
+      ['3', 'Level 3, one flight up'],
+      ['4', 'Level 4, two flights up'],
+    ],
     collections: [
       ...publicShelves({ fiction: '2', nonFiction: '3', children: '1', media: '2' }),
-      shelf('music', 'Music and scores', '4'), shelf('maps', 'Maps and local studies', '4'), shelf('reading', 'Local studies reading room', '4', 'reading room'),
-      shelf('journals', 'Newspapers and journals', '3'), shelf('things', 'Library of things', '1'), shelf('stack', 'Lower stack', '1', 'closed stacks'),
+      shelf('music', 'Music and scores', '4'),
+      shelf('maps', 'Maps and local studies', '4'),
+      shelf('reading', 'Local studies reading room', '4', 'reading room'),
+      shelf('journals', 'Newspapers and journals', '3'),
+      shelf('things', 'Library of things', '1'),
+      shelf('stack', 'Lower stack', '1', 'closed stacks'),
     ],
   }),
   branch({
-    code: 'ferrygate', system: 'pslib', name: 'Ferrygate', desk: 'Front desk, left of the door',
+    code: 'ferrygate',
+    system: 'pslib',
+    name: 'Ferrygate',
+    desk: 'Front desk, left of the door',
     hours: days({ 13: [['10:00', '19:00']], 24: [['10:00', '17:00']], 5: [['10:00', '17:00']], 6: [['10:00', '14:00']] }),
-    floors: [['g', 'ground floor'], ['u', 'upper floor, one flight up from the door']],
+    floors: [
+      ['g', 'ground floor'],
+      ['u', 'upper floor, one flight up from the door'],
+    ],
     collections: [...publicShelves({ fiction: 'g', nonFiction: 'u', children: 'g', media: 'g' }), shelf('sea', 'Sea and Coast', 'u')],
   }),
   branch({
-    code: 'lanternhill', system: 'pslib', name: 'Lantern Hill', desk: 'Desk by the stairs',
+    code: 'lanternhill',
+    system: 'pslib',
+    name: 'Lantern Hill',
+    desk: 'Desk by the stairs',
     hours: days({ 1235: [['10:00', '18:00']], 6: [['10:00', '13:00']] }),
-    floors: [['1', 'Level 1, the one you walk in on'], ['2', 'Level 2, one flight up']],
+    floors: [
+      ['1', 'Level 1, the one you walk in on'],
+      ['2', 'Level 2, one flight up'],
+    ],
     collections: publicShelves({ fiction: '1', nonFiction: '2', children: '1', media: '1' }),
   }),
   branch({
-    code: 'saltpan', system: 'pslib', name: 'Saltpan Lane', desk: 'Desk', keepsFromShelf: false,
+    code: 'saltpan',
+    system: 'pslib',
+    name: 'Saltpan Lane',
+    desk: 'Desk',
+    keepsFromShelf: false,
     hours: days({ 24: [['13:00', '19:00']], 135: [['10:00', '16:00']] }),
     floors: [['1', 'the one floor there is']],
     collections: publicShelves({ fiction: '1', nonFiction: '1', children: '1', media: '1' }),
     closures: [{ from: '2026-11-16', to: '2026-11-20', reason: 'Closed after the November flood' }],
   }),
   branch({
-    code: 'tarbeck', system: 'pslib', name: 'Tarbeck Mill', desk: 'Mill shop counter', holdShelfDays: 8,
+    code: 'tarbeck',
+    system: 'pslib',
+    name: 'Tarbeck Mill',
+    desk: 'Mill shop counter',
+    holdShelfDays: 8,
     hours: days({ 25: [['14:00', '18:00']], 6: [['10:00', '13:00']] }),
-    floors: [['1', 'Level 1, over the mill race'], ['2', 'the loft, one flight up']],
+    floors: [
+      ['1', 'Level 1, over the mill race'],
+      ['2', 'the loft, one flight up'],
+    ],
     collections: publicShelves({ fiction: '1', nonFiction: '2', children: '1', media: '1' }),
   }),
   branch({
-    code: 'corrow', system: 'pslib', name: 'Isle of Corrow', desk: 'Post office counter', holdShelfDays: 8,
+    code: 'corrow',
+    system: 'pslib',
+    name: 'Isle of Corrow',
+    desk: 'Post office counter',
+    holdShelfDays: 8,
     hours: days({ 246: [['11:00', '16:00']] }),
     floors: [['1', 'ground floor, behind the post office']],
     collections: publicShelves({ fiction: '1', nonFiction: '1', children: '1', media: '1' }),
   }),
   branch({
-    code: 'wetherdale', system: 'pslib', name: 'Wetherdale', desk: 'Desk', holdShelfDays: 8,
+    code: 'wetherdale',
+    system: 'pslib',
+    name: 'Wetherdale',
+    desk: 'Desk',
+    holdShelfDays: 8,
     hours: days({ 13: [['14:00', '19:00']], 6: [['10:00', '13:00']] }),
     floors: [['1', 'ground floor']],
     collections: publicShelves({ fiction: '1', nonFiction: '1', children: '1', media: '1' }),
   }),
   branch({
-    code: 'heron', system: 'pslib', name: 'Bookboat Heron', desk: 'On deck, by the gangway', holdShelfDays: 14,
+    code: 'heron',
+    system: 'pslib',
+    name: 'Bookboat Heron',
+    desk: 'On deck, by the gangway',
+    holdShelfDays: 14,
     hours: days({ 3: [['10:00', '16:30']] }),
-    floors: [['deck', 'on deck'], ['hold', 'below, four steps down']],
-    collections: [shelf('fiction', 'Fiction', 'hold'), shelf('nonfic', 'Non-fiction', 'hold'), shelf('junior', 'Children’s shelf', 'deck'), shelf('largeprint', 'Large print', 'deck')],
+    floors: [
+      ['deck', 'on deck'],
+      ['hold', 'below, four steps down'],
+    ],
+    collections: [
+      shelf('fiction', 'Fiction', 'hold'),
+      shelf('nonfic', 'Non-fiction', 'hold'),
+      shelf('junior', 'Children’s shelf', 'deck'),
+      shelf('largeprint', 'Large print', 'deck'),
+    ],
   }),
-] // prettier-ignore
+]
 
 const STUDENTS = ['student', 'lecturer', 'visitor']
 const UNIVERSITY: Branch[] = [
   branch({
-    code: 'cope', system: 'pellanu', name: 'Cope Library', desk: 'Help desk, level 1', bring: 'Your university card, or your library card and something with your name on it',
+    code: 'cope',
+    system: 'pellanu',
+    name: 'Cope Library',
+    desk: 'Help desk, level 1',
+    bring: 'Your university card, or your library card and something with your name on it',
     hours: days({ 12345: [['08:30', '21:00']], 6: [['10:00', '18:00']], 7: [['12:00', '18:00']] }),
-    floors: [['1', 'level 1, the one you walk in on'], ['2', 'level 2, one flight up'], ['3', 'level 3, two flights up']],
+    floors: [
+      ['1', 'level 1, the one you walk in on'],
+      ['2', 'level 2, one flight up'],
+      ['3', 'level 3, two flights up'],
+    ],
     collections: [
-      shelf('stacks', 'Main collection', '2'), shelf('letters', 'Language and literature', '3'), shelf('reading', 'Reading room', '3', 'reading room'),
-      shelf('reserve', 'Course reserves', '1', 'course reserve'), shelf('journals', 'Journals', '2', 'reading room'),
+      shelf('stacks', 'Main collection', '2'),
+      shelf('letters', 'Language and literature', '3'),
+      shelf('reading', 'Reading room', '3', 'reading room'),
+      shelf('reserve', 'Course reserves', '1', 'course reserve'),
+      shelf('journals', 'Journals', '2', 'reading room'),
     ],
   }),
   branch({
-    code: 'ketteridge', system: 'pellanu', name: 'Ketteridge Science Library', desk: 'Service point, level 1',
+    code: 'ketteridge',
+    system: 'pellanu',
+    name: 'Ketteridge Science Library',
+    desk: 'Service point, level 1',
     hours: days({ 12345: [['08:30', '20:00']], 6: [['10:00', '16:00']] }),
-    floors: [['0', 'level 0, one flight down'], ['1', 'level 1, the one you walk in on']],
-    collections: [shelf('stacks', 'Main collection', '1'), shelf('journals', 'Journals', '0', 'reading room'), shelf('reserve', 'Course reserves', '1', 'course reserve')],
+    floors: [
+      ['0', 'level 0, one flight down'],
+      ['1', 'level 1, the one you walk in on'],
+    ],
+    collections: [
+      shelf('stacks', 'Main collection', '1'),
+      shelf('journals', 'Journals', '0', 'reading room'),
+      shelf('reserve', 'Course reserves', '1', 'course reserve'),
+    ],
   }),
   branch({
-    code: 'maritime', system: 'pellanu', name: 'Maritime and Law Library', desk: 'Porter’s desk', categories: STUDENTS,
+    code: 'maritime',
+    system: 'pellanu',
+    name: 'Maritime and Law Library',
+    desk: 'Porter’s desk',
+    categories: STUDENTS,
     hours: days({ 12345: [['09:00', '18:00']] }),
-    floors: [['1', 'level 1'], ['2', 'the gallery, one flight up']],
+    floors: [
+      ['1', 'level 1'],
+      ['2', 'the gallery, one flight up'],
+    ],
     collections: [shelf('law', 'Law', '1'), shelf('sea', 'Maritime collection', '2'), shelf('charts', 'Chart room', '2', 'reading room')],
   }),
   branch({
-    code: 'store', system: 'pellanu', name: 'University Store', desk: null,
+    code: 'store',
+    system: 'pellanu',
+    name: 'University Store',
+    desk: null,
     hours: days({ 12345: [['08:00', '16:00']] }),
     floors: [['s', 'closed to readers']],
     collections: [shelf('store', 'Store', 's', 'store')],
   }),
-] // prettier-ignore
+]
 
 const SPECIAL: Branch[] = [
   branch({
-    code: 'musiclib', system: 'conserv', name: 'Conservatoire Music Library', desk: 'Issue desk',
+    code: 'musiclib',
+    system: 'conserv',
+    name: 'Conservatoire Music Library',
+    desk: 'Issue desk',
     hours: days({ 1234: [['09:00', '20:00']], 5: [['09:00', '17:00']], 6: [['10:00', '14:00']] }),
     floors: [['1', 'first floor, up the double stair']],
-    collections: [shelf('scores', 'Scores', '1'), shelf('recordings', 'Recordings', '1'), shelf('books', 'Books on music', '1'), shelf('instruments', 'Instrument store', '1', 'closed stacks')],
+    collections: [
+      shelf('scores', 'Scores', '1'),
+      shelf('recordings', 'Recordings', '1'),
+      shelf('books', 'Books on music', '1'),
+      shelf('instruments', 'Instrument store', '1', 'closed stacks'),
+    ],
   }),
   branch({
-    code: 'college', system: 'nursing', name: 'College Library', desk: 'Library counter', holdShelfDays: 8,
+    code: 'college',
+    system: 'nursing',
+    name: 'College Library',
+    desk: 'Library counter',
+    holdShelfDays: 8,
     hours: days({ 12345: [['09:00', '17:00']] }),
     floors: [['1', 'ground floor, past the skills ward']],
     collections: [shelf('stacks', 'Main collection', '1'), shelf('reserve', 'Course reserves', '1', 'course reserve')],
   }),
-] // prettier-ignore
+]
 
 export const LIBRARY: LibraryFile = {
   name: 'Pellan Sound Libraries',
@@ -166,6 +278,10 @@ export const LIBRARY: LibraryFile = {
 /** The same library with as many more public branches as make `count` in all, for measuring at size. */
 export function libraryOfSize(count: number): LibraryFile {
   const model = PUBLIC[2]
-  const more = Array.from({ length: Math.max(0, count - LIBRARY.branches.length) }, (_, i): Branch => ({ ...model, code: `branch${String(i + 1)}`, name: `Branch ${String(i + 1)}` }))
+  const more = Array.from({ length: Math.max(0, count - LIBRARY.branches.length) }, (_, i): Branch => ({
+    ...model,
+    code: `branch${String(i + 1)}`,
+    name: `Branch ${String(i + 1)}`,
+  }))
   return { ...LIBRARY, branches: [...LIBRARY.branches, ...more] }
 }

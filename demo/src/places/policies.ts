@@ -16,16 +16,44 @@ export const POLICIES: PoliciesFile = {
   ],
   holdRules: [
     { uses: ['here only'], ...refuse('This copy does not leave the building.', 'Read it where it stands, in opening hours.') },
-    { uses: ['short loan'], ...refuse('Course reserves are lent at their desk only, for a few hours.', 'Ask for it at the desk with your card.') },
+    {
+      uses: ['short loan'],
+      ...refuse('Course reserves are lent at their desk only, for a few hours.', 'Ask for it at the desk with your card.'),
+    },
     { families: ['thing'], pickups: ['owner'], ...allow() },
-    { families: ['thing'], ...refuse('Instruments and tools are not sent; they are lent at the counter where they are kept.', 'Choose a pickup location of the library that owns it.') },
+    {
+      families: ['thing'],
+      ...refuse(
+        'Instruments and tools are not sent; they are lent at the counter where they are kept.',
+        'Choose a pickup location of the library that owns it.',
+      ),
+    },
     { owners: ['conserv'], families: ['music', 'spoken', 'film'], pickups: ['conserv'], ...allow() },
-    { owners: ['conserv'], families: ['music', 'spoken', 'film'], ...refuse('The Conservatoire sends scores to readers of the Sound’s libraries, but not recordings.', 'Listen to it there, or have the disc from another library.') },
+    {
+      owners: ['conserv'],
+      families: ['music', 'spoken', 'film'],
+      ...refuse(
+        'The Conservatoire sends scores to readers of the Sound’s libraries, but not recordings.',
+        'Listen to it there, or have the disc from another library.',
+      ),
+    },
     { owners: ['conserv'], categories: ['student', 'lecturer'], ...allow() },
     { owners: ['conserv'], ...allow(150) },
     { families: ['journal'], owners: ['pellanu'], pickups: ['pellanu'], ...allow() },
-    { families: ['journal'], owners: ['pellanu'], ...refuse('Bound journals of the university are sent between its own libraries only.', 'Collect it at Cope or Ketteridge, or read it there.') },
-    { owners: ['pellanu'], categories: ['adult', 'junior', 'homebound', 'visitor'], pickups: ['pslib', 'conserv', 'nursing'], ...allow(150) },
+    {
+      families: ['journal'],
+      owners: ['pellanu'],
+      ...refuse(
+        'Bound journals of the university are sent between its own libraries only.',
+        'Collect it at Cope or Ketteridge, or read it there.',
+      ),
+    },
+    {
+      owners: ['pellanu'],
+      categories: ['adult', 'junior', 'homebound', 'visitor'],
+      pickups: ['pslib', 'conserv', 'nursing'],
+      ...allow(150),
+    },
     { ...allow() },
   ],
   loanRules: [

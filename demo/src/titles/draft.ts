@@ -50,10 +50,30 @@ const ARTICLES: Record<string, RegExp> = {
 export function draft(given: Partial<Draft> & Pick<Draft, 'title' | 'publisher' | 'year'>): Draft {
   const language = given.language ?? 'eng'
   return {
-    carrier: 'book', remainder: null, author: null, others: [], edition: null, extent: '240 pages ; 21 cm', series: null, subjects: [], genres: [],
-    audience: 'adults', fiction: false, originalLanguage: null, uniformTitle: null, contents: [], summary: null, notes: [], isbn: true, dewey: '', lc: '',
-    shelves: 'public', demand: 2, coyCarrier: false, ...given,
+    carrier: 'book',
+    remainder: null,
+    author: null,
+    others: [],
+    edition: null,
+    extent: '240 pages ; 21 cm',
+    series: null,
+    subjects: [],
+    genres: [],
+    audience: 'adults',
+    fiction: false,
+    originalLanguage: null,
+    uniformTitle: null,
+    contents: [],
+    summary: null,
+    notes: [],
+    isbn: true,
+    dewey: '',
+    lc: '',
+    shelves: 'public',
+    demand: 2,
+    coyCarrier: false,
+    ...given,
     language,
     nonFiling: given.nonFiling ?? ARTICLES[language]?.exec(given.title)?.[0].length ?? 0,
   }
-} // prettier-ignore
+}

@@ -38,7 +38,13 @@ function nextGroup(chance: Chance, thisYear: number): Draft[] {
 function scholar(chance: Chance, thisYear: number): Draft[] {
   const field = chance.pick(FIELDS)
   const author = personName(chance)
-  const works = chance.weighted([[1, 50], [2, 25], [3, 14], [5, 8], [9, 3]])
+  const works = chance.weighted([
+    [1, 50],
+    [2, 25],
+    [3, 14],
+    [5, 8],
+    [9, 3],
+  ])
   return Array.from({ length: works }, () => subjectBook(chance, field, author, thisYear)).flat()
 }
 
@@ -49,14 +55,23 @@ function subjectBook(chance: Chance, field: Field, author: PersonName, thisYear:
   const scholarly = field.kind === 'study' || field.shelves === 'university'
   const place = wording.remainder?.match(/\b(?:on|of|in) the (\p{Lu}\p{L}+) coast/u)?.[1] ?? null
   const first = draft({
-    ...wording, author, year, publisher: publisherFor(chance, field), extent: pagesOf(chance, 96, scholarly ? 520 : 320, 23, chance.maybe(0.5) ? ' : illustrations' : ''),
-    subjects: [{ heading: topic.heading, place }, ...(chance.maybe(0.5) ? [{ heading: chance.pick(field.topics).heading, place: null }] : [])].filter((s, i, all) => all.findIndex((o) => o.heading === s.heading) === i),
-    dewey: topic.dewey + (chance.maybe(0.3) && topic.dewey.includes('.') ? String(chance.whole(1, 9)) : ''), lc: topic.lc + lcDecimal(chance, topic.lc), shelves: field.shelves,
+    ...wording,
+    author,
+    year,
+    publisher: publisherFor(chance, field),
+    extent: pagesOf(chance, 96, scholarly ? 520 : 320, 23, chance.maybe(0.5) ? ' : illustrations' : ''),
+    subjects: [
+      { heading: topic.heading, place },
+      ...(chance.maybe(0.5) ? [{ heading: chance.pick(field.topics).heading, place: null }] : []),
+    ].filter((s, i, all) => all.findIndex((o) => o.heading === s.heading) === i),
+    dewey: topic.dewey + (chance.maybe(0.3) && topic.dewey.includes('.') ? String(chance.whole(1, 9)) : ''),
+    lc: topic.lc + lcDecimal(chance, topic.lc),
+    shelves: field.shelves,
     demand: field.shelves === 'public' ? 2.6 : 2.1,
     contents: chance.maybe(0.22) ? chapters(chance, topic.things) : [],
     summary: chance.maybe(0.4) ? `${sentence(chance, topic.name, topic.things)}` : null,
     notes: chance.maybe(scholarly ? 0.7 : 0.25) ? [{ tag: '504', text: 'Includes bibliographical references and index.' }] : [],
-  }) // prettier-ignore
+  })
   const again = first.year + chance.whole(3, 9)
   if (scholarly && chance.maybe(0.16) && again <= thisYear) {
     return [first, { ...first, year: again, edition: 'Second edition', extent: pagesOf(chance, 140, 560, 24, ' : illustrations') }]
@@ -64,7 +79,8 @@ function subjectBook(chance: Chance, field: Field, author: PersonName, thisYear:
   return [first]
 }
 
-const lcDecimal = (chance: Chance, lc: string): string => (!lc.includes(' ') && !lc.includes('.') && chance.maybe(0.25) ? `.${String(chance.whole(1, 9))}` : '')
+const lcDecimal = (chance: Chance, lc: string): string =>
+  !lc.includes(' ') && !lc.includes('.') && chance.maybe(0.25) ? `.${String(chance.whole(1, 9))}` : ''
 
 function publisherFor(chance: Chance, field: Field): Publisher {
   const names: Record<Field['shelves'], string[]> = {
@@ -80,7 +96,17 @@ function publisherFor(chance: Chance, field: Field): Publisher {
 }
 
 function chapters(chance: Chance, things: readonly string[]): string[] {
-  const heads = ['Beginnings', 'The first winter', 'Tools of the trade', 'What the records say', 'A question of method', 'Work and wages', 'Lost and found', 'Towards a conclusion', 'Notes from the field']
+  const heads = [
+    'Beginnings',
+    'The first winter',
+    'Tools of the trade',
+    'What the records say',
+    'A question of method',
+    'Work and wages',
+    'Lost and found',
+    'Towards a conclusion',
+    'Notes from the field',
+  ]
   return [...chance.some(heads, 3), ...chance.some(things, 2).map((thing) => `On ${thing}`)]
 }
 
@@ -99,7 +125,12 @@ const GENRE_CHOICES = FICTION_GENRES.map((genre) => [genre, genre.weight] as con
 function novelist(chance: Chance, thisYear: number): Draft[] {
   const genre = chance.weighted(GENRE_CHOICES)
   const author = personName(chance)
-  const count = chance.weighted([[1, 40], [3, 30], [6, 20], [12, 10]])
+  const count = chance.weighted([
+    [1, 40],
+    [3, 30],
+    [6, 20],
+    [12, 10],
+  ])
   const inSeries = count >= 3 && (genre.code === 'detective' || genre.code === 'fantasy' || chance.maybe(0.2))
   const series = inSeries ? seriesName(chance, genre.code) : null
   const start = yearsOf(author, chance, thisYear)
@@ -107,20 +138,42 @@ function novelist(chance: Chance, thisYear: number): Draft[] {
     const year = inSeries ? Math.min(thisYear, author.died ?? thisYear, start + i) : yearsOf(author, chance, thisYear)
     return novel(chance, author, genre, year, series ? { title: series, volume: String(i + 1) } : null, thisYear)
   }).flat()
-} // prettier-ignore
+}
 
 function seriesName(chance: Chance, genre: string): string {
   const family = personName(chance).spoken.split(' ').at(-1) ?? ''
   const place = placeName(chance)
-  return genre === 'detective' ? chance.pick([`The ${family} inquiries`, `${place} murders`, `Sergeant ${family}`]) : chance.pick([`The ${place} cycle`, `${family} of ${place}`, `The ${place} books`])
+  return genre === 'detective'
+    ? chance.pick([`The ${family} inquiries`, `${place} murders`, `Sergeant ${family}`])
+    : chance.pick([`The ${place} cycle`, `${family} of ${place}`, `The ${place} books`])
 }
 
-function novel(chance: Chance, author: PersonName, genre: (typeof FICTION_GENRES)[number], year: number, series: Draft['series'], thisYear: number): Draft[] {
+function novel(
+  chance: Chance,
+  author: PersonName,
+  genre: (typeof FICTION_GENRES)[number],
+  year: number,
+  series: Draft['series'],
+  thisYear: number,
+): Draft[] {
   const first = draft({
-    title: storyTitle(chance, genre.code), remainder: genre.code === 'stories' ? 'stories' : chance.maybe(0.25) ? 'a novel' : null, author, year, series,
-    publisher: chance.pick([publisherNamed('Bellwether Fiction'), genre.code === 'detective' ? publisherNamed('Foxglove Crime') : publisherNamed('Thimble Press'), publisherNamed('Halyard')]),
-    extent: pagesOf(chance, 176, 480, 20), genres: [genre.heading], fiction: true, summary: chance.maybe(0.75) ? plotOf(chance, genre.code) : null, demand: 3.2,
-    lc: 'PR6100', dewey: '',
-  }) // prettier-ignore
+    title: storyTitle(chance, genre.code),
+    remainder: genre.code === 'stories' ? 'stories' : chance.maybe(0.25) ? 'a novel' : null,
+    author,
+    year,
+    series,
+    publisher: chance.pick([
+      publisherNamed('Bellwether Fiction'),
+      genre.code === 'detective' ? publisherNamed('Foxglove Crime') : publisherNamed('Thimble Press'),
+      publisherNamed('Halyard'),
+    ]),
+    extent: pagesOf(chance, 176, 480, 20),
+    genres: [genre.heading],
+    fiction: true,
+    summary: chance.maybe(0.75) ? plotOf(chance, genre.code) : null,
+    demand: 3.2,
+    lc: 'PR6100',
+    dewey: '',
+  })
   return [first, ...otherEditions(chance, first, thisYear)]
 }

@@ -12,24 +12,46 @@ const CHILD_NAMES = ['Pip', 'Nella', 'Olly', 'Marit', 'Bo', 'Tansy', 'Jem', 'Isa
 export function childrensDrafts(chance: Chance, thisYear: number): Draft[] {
   const author = personName(chance)
   const teens = chance.maybe(0.25)
-  const count = chance.weighted([[1, 45], [2, 30], [5, 25]] as const)
+  const count = chance.weighted([
+    [1, 45],
+    [2, 30],
+    [5, 25],
+  ] as const)
   const hero = chance.pick(CHILD_NAMES)
   const animal = chance.pick(ANIMALS)
   const series = count > 2 ? (teens ? `The ${placeName(chance)} files` : `${hero} and the ${animal}`) : null
   const start = Math.min(thisYear - count, yearsOf(author, chance, thisYear))
   return Array.from({ length: count }, (_, i) => {
-    const title = teens ? storyTitle(chance, 'fantasy') : capital(chance.pick([
-      `${hero} and the ${chance.pick(ANIMALS)}`, `the ${animal} who ${chance.pick(['would not swim', 'missed the ferry', 'counted stars', 'lost its hat', 'stayed for tea'])}`,
-      `goodnight, ${chance.pick(ANIMALS)}`, `${hero} goes to ${placeName(chance)}`, `a ${chance.pick(['coat', 'boat', 'bed', 'birthday'])} for ${hero}`, `where do ${chance.pick(ANIMALS)}s sleep?`,
-    ]))
+    const title = teens
+      ? storyTitle(chance, 'fantasy')
+      : capital(
+          chance.pick([
+            `${hero} and the ${chance.pick(ANIMALS)}`,
+            `the ${animal} who ${chance.pick(['would not swim', 'missed the ferry', 'counted stars', 'lost its hat', 'stayed for tea'])}`,
+            `goodnight, ${chance.pick(ANIMALS)}`,
+            `${hero} goes to ${placeName(chance)}`,
+            `a ${chance.pick(['coat', 'boat', 'bed', 'birthday'])} for ${hero}`,
+            `where do ${chance.pick(ANIMALS)}s sleep?`,
+          ]),
+        )
     const first = draft({
-      title, author, year: start + i, publisher: publisherNamed('Little Heron'), extent: teens ? pagesOf(chance, 180, 340, 20) : pagesOf(chance, 24, 96, 26, ' : colour illustrations'),
-      others: teens ? [] : [{ person: personName(chance), role: 'illustrator' }], audience: teens ? 'teenagers' : 'children', fiction: true,
-      genres: [teens ? 'Young adult fiction' : 'Picture books'], series: series ? { title: series, volume: String(i + 1) } : null, demand: 3, lc: 'PZ7', dewey: '',
+      title,
+      author,
+      year: start + i,
+      publisher: publisherNamed('Little Heron'),
+      extent: teens ? pagesOf(chance, 180, 340, 20) : pagesOf(chance, 24, 96, 26, ' : colour illustrations'),
+      others: teens ? [] : [{ person: personName(chance), role: 'illustrator' }],
+      audience: teens ? 'teenagers' : 'children',
+      fiction: true,
+      genres: [teens ? 'Young adult fiction' : 'Picture books'],
+      series: series ? { title: series, volume: String(i + 1) } : null,
+      demand: 3,
+      lc: 'PZ7',
+      dewey: '',
     })
     return [first, ...(teens ? otherEditions(chance, first, thisYear) : [])]
   }).flat()
-} // prettier-ignore
+}
 
 export function filmDrafts(chance: Chance, thisYear: number): Draft[] {
   const director = personName(chance)
@@ -37,21 +59,71 @@ export function filmDrafts(chance: Chance, thisYear: number): Draft[] {
   const documentary = chance.maybe(0.4)
   const carrier = year < 1996 ? 'video-cassette' : year > 2008 && chance.maybe(0.35) ? 'blu-ray' : 'dvd'
   const minutes = `${String(chance.whole(52, 142))} min.`
-  const extent = carrier === 'video-cassette' ? `1 videocassette (${minutes})` : `1 ${carrier === 'dvd' ? 'videodisc (DVD)' : 'videodisc (Blu-ray)'} (${minutes}) ; 12 cm`
-  return [draft({
-    carrier, title: documentary ? `${placeName(chance)}: ${chance.pick(['the long tide', 'a working harbour', 'people of the marsh', 'four winters', 'the last ferry'])}`.replace(': ', ', ') : storyTitle(chance, 'general'),
-    year, publisher: publisherNamed('Long Shot Pictures'), extent, others: [{ person: director, role: 'film director' }, { person: personName(chance), role: documentary ? 'narrator' : 'actor' }],
-    genres: [documentary ? 'Documentary films' : 'Fiction films'], fiction: !documentary, isbn: false, shelves: 'public', demand: 1.8, dewey: documentary ? '942.9' : '',
-    notes: [{ tag: '538', text: carrier === 'video-cassette' ? 'VHS, PAL, colour.' : `${carrier === 'dvd' ? 'DVD' : 'Blu-ray'}, region 2, 16:9, stereo; subtitles for the hard of hearing.` }, { tag: '511', text: `With ${personName(chance).spoken} and ${personName(chance).spoken}.` }],
-  })] // prettier-ignore
+  const extent =
+    carrier === 'video-cassette'
+      ? `1 videocassette (${minutes})`
+      : `1 ${carrier === 'dvd' ? 'videodisc (DVD)' : 'videodisc (Blu-ray)'} (${minutes}) ; 12 cm`
+  return [
+    draft({
+      carrier,
+      title: documentary
+        ? `${placeName(chance)}: ${chance.pick(['the long tide', 'a working harbour', 'people of the marsh', 'four winters', 'the last ferry'])}`.replace(
+            ': ',
+            ', ',
+          )
+        : storyTitle(chance, 'general'),
+      year,
+      publisher: publisherNamed('Long Shot Pictures'),
+      extent,
+      others: [
+        { person: director, role: 'film director' },
+        { person: personName(chance), role: documentary ? 'narrator' : 'actor' },
+      ],
+      genres: [documentary ? 'Documentary films' : 'Fiction films'],
+      fiction: !documentary,
+      isbn: false,
+      shelves: 'public',
+      demand: 1.8,
+      dewey: documentary ? '942.9' : '',
+      notes: [
+        {
+          tag: '538',
+          text:
+            carrier === 'video-cassette'
+              ? 'VHS, PAL, colour.'
+              : `${carrier === 'dvd' ? 'DVD' : 'Blu-ray'}, region 2, 16:9, stereo; subtitles for the hard of hearing.`,
+        },
+        { tag: '511', text: `With ${personName(chance).spoken} and ${personName(chance).spoken}.` },
+      ],
+    }),
+  ]
 }
 
 /** Forces with their class and the number of parts that a set has; none where all read from the score. */
 const FORCES: readonly (readonly [force: string, lc: string, parts: number])[] = [
-  ['brass quintet', 'M557', 5], ['string quartet', 'M452', 4], ['piano', 'M23', 0], ['mixed choir', 'M1579', 0], ['wind trio', 'M357', 3], ['flute and harp', 'M297', 2],
-  ['chamber orchestra', 'M1045', 14], ['two violins', 'M286', 2], ['cello and piano', 'M231', 2], ['voice and lute', 'M1624', 2],
-] // prettier-ignore
-const FORMS = ['Sonata', 'Suite', 'Five pieces', 'Variations', 'Nocturnes', 'Serenade', 'Tidal studies', 'Three songs', 'Divertimento', 'Preludes']
+  ['brass quintet', 'M557', 5],
+  ['string quartet', 'M452', 4],
+  ['piano', 'M23', 0],
+  ['mixed choir', 'M1579', 0],
+  ['wind trio', 'M357', 3],
+  ['flute and harp', 'M297', 2],
+  ['chamber orchestra', 'M1045', 14],
+  ['two violins', 'M286', 2],
+  ['cello and piano', 'M231', 2],
+  ['voice and lute', 'M1624', 2],
+]
+const FORMS = [
+  'Sonata',
+  'Suite',
+  'Five pieces',
+  'Variations',
+  'Nocturnes',
+  'Serenade',
+  'Tidal studies',
+  'Three songs',
+  'Divertimento',
+  'Preludes',
+]
 
 export function musicDrafts(chance: Chance, thisYear: number): Draft[] {
   const composer = personName(chance)
@@ -59,40 +131,131 @@ export function musicDrafts(chance: Chance, thisYear: number): Draft[] {
     const [force, lc, parts] = chance.pick(FORCES)
     const opus = chance.whole(3, 120)
     const title = `${chance.pick(FORMS)} for ${force}, op. ${String(opus)}`
-    const common = { title, author: composer, year: yearsOf(composer, chance, thisYear), subjects: [{ heading: `Music for ${force}`, place: null }], language: 'zxx', isbn: false, shelves: 'music' as const, demand: 1.3, lc, dewey: '780', audience: null }
-    const score = draft({ ...common, carrier: parts === 0 ? 'printed-score' : 'score-and-parts', publisher: publisherNamed('Harbour Scores'), extent: parts === 0 ? `1 score (${String(chance.whole(12, 60))} pages) ; 31 cm` : `1 score (${String(chance.whole(12, 80))} pages) and ${String(parts)} parts ; 31 cm` })
+    const common = {
+      title,
+      author: composer,
+      year: yearsOf(composer, chance, thisYear),
+      subjects: [{ heading: `Music for ${force}`, place: null }],
+      language: 'zxx',
+      isbn: false,
+      shelves: 'music' as const,
+      demand: 1.3,
+      lc,
+      dewey: '780',
+      audience: null,
+    }
+    const score = draft({
+      ...common,
+      carrier: parts === 0 ? 'printed-score' : 'score-and-parts',
+      publisher: publisherNamed('Harbour Scores'),
+      extent:
+        parts === 0
+          ? `1 score (${String(chance.whole(12, 60))} pages) ; 31 cm`
+          : `1 score (${String(chance.whole(12, 80))} pages) and ${String(parts)} parts ; 31 cm`,
+    })
     if (!chance.maybe(0.45)) return [score]
     const record = common.year < 1986
-    return [score, draft({ ...common, carrier: record ? 'music-record' : 'music-disc', publisher: publisherNamed('Tidemark Records'), extent: record ? '1 audio disc : 33 1/3 rpm ; 30 cm' : `1 audio disc (${String(chance.whole(38, 78))} min.) ; 12 cm`, others: [{ person: personName(chance), role: 'performer' }] })]
+    return [
+      score,
+      draft({
+        ...common,
+        carrier: record ? 'music-record' : 'music-disc',
+        publisher: publisherNamed('Tidemark Records'),
+        extent: record ? '1 audio disc : 33 1/3 rpm ; 30 cm' : `1 audio disc (${String(chance.whole(38, 78))} min.) ; 12 cm`,
+        others: [{ person: personName(chance), role: 'performer' }],
+      }),
+    ]
   }).flat()
-} // prettier-ignore
+}
 
 export function mapDrafts(chance: Chance, thisYear: number): Draft[] {
   const place = placeName(chance)
   const scale = chance.pick(['25 000', '50 000', '10 000', '12 500'])
-  return [draft({
-    carrier: 'sheet-map', title: chance.pick([`${place} and surroundings`, `Footpaths of ${place}`, `Channels and moorings off ${place}`, `${place} town plan`]), remainder: `1:${scale}`, year: chance.whole(1955, thisYear),
-    publisher: publisherNamed('Sound Pilotage Office'), extent: `1 map : colour ; ${String(chance.whole(60, 95))} x ${String(chance.whole(70, 110))} cm, folded`, subjects: [{ heading: place, place: null }],
-    isbn: false, shelves: 'any', demand: 1.2, dewey: '912.42', lc: 'G5740', audience: null,
-  })] // prettier-ignore
+  return [
+    draft({
+      carrier: 'sheet-map',
+      title: chance.pick([
+        `${place} and surroundings`,
+        `Footpaths of ${place}`,
+        `Channels and moorings off ${place}`,
+        `${place} town plan`,
+      ]),
+      remainder: `1:${scale}`,
+      year: chance.whole(1955, thisYear),
+      publisher: publisherNamed('Sound Pilotage Office'),
+      extent: `1 map : colour ; ${String(chance.whole(60, 95))} x ${String(chance.whole(70, 110))} cm, folded`,
+      subjects: [{ heading: place, place: null }],
+      isbn: false,
+      shelves: 'any',
+      demand: 1.2,
+      dewey: '912.42',
+      lc: 'G5740',
+      audience: null,
+    }),
+  ]
 }
 
 export function journalDraft(chance: Chance, thisYear: number): Draft {
-  const subject = chance.pick(['harbour studies', 'island archaeology', 'marsh ecology', 'ward practice', 'tidal physics', 'choral music', 'maritime law', 'folk speech', 'local history', 'textile craft'])
+  const subject = chance.pick([
+    'harbour studies',
+    'island archaeology',
+    'marsh ecology',
+    'ward practice',
+    'tidal physics',
+    'choral music',
+    'maritime law',
+    'folk speech',
+    'local history',
+    'textile craft',
+  ])
   const start = chance.whole(1931, 2005)
   const place = placeName(chance)
   return draft({
-    carrier: 'journal-volume', title: chance.pick([`${place} journal of ${subject}`, `Annals of ${subject}`, `${capital(subject)} quarterly`, `Proceedings of the ${place} society for ${subject}`]), year: start,
-    publisher: publisherNamed(chance.pick(['Meridian Scholarly', 'Pellan University Press', 'Saltmarsh Press'])), extent: `volumes ; 25 cm`, isbn: false, shelves: 'university', demand: Math.min(14, thisYear - start), lc: 'AP4', audience: null,
-    subjects: [{ heading: capital(subject), place: null }], dewey: '',
-  }) // prettier-ignore
+    carrier: 'journal-volume',
+    title: chance.pick([
+      `${place} journal of ${subject}`,
+      `Annals of ${subject}`,
+      `${capital(subject)} quarterly`,
+      `Proceedings of the ${place} society for ${subject}`,
+    ]),
+    year: start,
+    publisher: publisherNamed(chance.pick(['Meridian Scholarly', 'Pellan University Press', 'Saltmarsh Press'])),
+    extent: `volumes ; 25 cm`,
+    isbn: false,
+    shelves: 'university',
+    demand: Math.min(14, thisYear - start),
+    lc: 'AP4',
+    audience: null,
+    subjects: [{ heading: capital(subject), place: null }],
+    dewey: '',
+  })
 }
 
 export function thingDrafts(chance: Chance, thisYear: number): Draft[] {
   const [title, kind, extent] = chance.pick([
-    ['Sewing machine', 'object', '1 sewing machine, in case'], ['Cordless drill', 'object', '1 drill, 2 batteries, in case'], ['Telescope', 'object', '1 telescope, tripod'],
-    ['Moth trap', 'object', '1 moth trap, lamp, field sheets'], ['Tide race', 'board-game', '1 board game (board, 60 cards, 24 pieces)'], ['Lock and weir', 'board-game', '1 board game (board, 2 dice, 40 counters)'],
-    ['Story basket', 'mixed-kit', '1 kit (6 books, 5 puppets, 1 cloth)'], ['Memory box', 'mixed-kit', '1 kit (photographs, objects, cards)'], ['Knot board', 'mixed-kit', '1 kit (board, ropes, guide)'],
+    ['Sewing machine', 'object', '1 sewing machine, in case'],
+    ['Cordless drill', 'object', '1 drill, 2 batteries, in case'],
+    ['Telescope', 'object', '1 telescope, tripod'],
+    ['Moth trap', 'object', '1 moth trap, lamp, field sheets'],
+    ['Tide race', 'board-game', '1 board game (board, 60 cards, 24 pieces)'],
+    ['Lock and weir', 'board-game', '1 board game (board, 2 dice, 40 counters)'],
+    ['Story basket', 'mixed-kit', '1 kit (6 books, 5 puppets, 1 cloth)'],
+    ['Memory box', 'mixed-kit', '1 kit (photographs, objects, cards)'],
+    ['Knot board', 'mixed-kit', '1 kit (board, ropes, guide)'],
   ] as const)
-  return [draft({ carrier: kind, title: kind === 'object' ? title : `${title}${chance.maybe(0.6) ? ` ${placeName(chance)}` : ''}`, year: chance.whole(2004, thisYear), publisher: publisherNamed('Thimble Press'), extent, isbn: false, shelves: 'public', demand: 1.6, audience: null, language: 'zxx', dewey: '' })]
-} // prettier-ignore
+  return [
+    draft({
+      carrier: kind,
+      title: kind === 'object' ? title : `${title}${chance.maybe(0.6) ? ` ${placeName(chance)}` : ''}`,
+      year: chance.whole(2004, thisYear),
+      publisher: publisherNamed('Thimble Press'),
+      extent,
+      isbn: false,
+      shelves: 'public',
+      demand: 1.6,
+      audience: null,
+      language: 'zxx',
+      dewey: '',
+    }),
+  ]
+}

@@ -6,19 +6,50 @@ import type { Draft } from './draft.ts'
 type Fields = string[][]
 
 const TYPES: Partial<Record<Draft['carrier'], string>> = {
-  'spoken-disc': 'i', 'spoken-cassette': 'i', 'preloaded-player': 'i', 'music-disc': 'j', 'music-record': 'j', 'music-cassette': 'j', dvd: 'g', 'blu-ray': 'g',
-  'video-cassette': 'g', 'laser-disc': 'g', 'film-reel': 'g', 'printed-score': 'c', 'score-and-parts': 'c', 'sheet-map': 'e', atlas: 'e', 'board-game': 'r', object: 'r', 'mixed-kit': 'o',
-} // prettier-ignore
+  'spoken-disc': 'i',
+  'spoken-cassette': 'i',
+  'preloaded-player': 'i',
+  'music-disc': 'j',
+  'music-record': 'j',
+  'music-cassette': 'j',
+  dvd: 'g',
+  'blu-ray': 'g',
+  'video-cassette': 'g',
+  'laser-disc': 'g',
+  'film-reel': 'g',
+  'printed-score': 'c',
+  'score-and-parts': 'c',
+  'sheet-map': 'e',
+  atlas: 'e',
+  'board-game': 'r',
+  object: 'r',
+  'mixed-kit': 'o',
+}
 
 const PHYSICAL: Partial<Record<Draft['carrier'], string>> = {
-  'large-print-book': 'tb', 'spoken-disc': 'sd fsngnnmmned', 'spoken-cassette': 'ss lsnjlcmpnne', 'music-disc': 'sd fsngnnmmned', 'music-record': 'sd bsmennmplud',
-  dvd: 'vd cvaizs', 'blu-ray': 'vd csaizs', 'video-cassette': 'vf cbahos', 'sheet-map': 'aj canzn', microfilm: 'hd afb---buca',
-} // prettier-ignore
+  'large-print-book': 'tb',
+  'spoken-disc': 'sd fsngnnmmned',
+  'spoken-cassette': 'ss lsnjlcmpnne',
+  'music-disc': 'sd fsngnnmmned',
+  'music-record': 'sd bsmennmplud',
+  dvd: 'vd cvaizs',
+  'blu-ray': 'vd csaizs',
+  'video-cassette': 'vf cbahos',
+  'sheet-map': 'aj canzn',
+  microfilm: 'hd afb---buca',
+}
 
 const CARRIER_TYPES: Partial<Record<Draft['carrier'], [word: string, code: string]>> = {
-  'spoken-disc': ['audio disc', 'sd'], 'music-disc': ['audio disc', 'sd'], 'music-record': ['audio disc', 'sd'], dvd: ['videodisc', 'vd'], 'blu-ray': ['videodisc', 'vd'],
-  'video-cassette': ['videocassette', 'vf'], 'sheet-map': ['sheet', 'nb'], object: ['object', 'nr'], 'board-game': ['object', 'nr'],
-} // prettier-ignore
+  'spoken-disc': ['audio disc', 'sd'],
+  'music-disc': ['audio disc', 'sd'],
+  'music-record': ['audio disc', 'sd'],
+  dvd: ['videodisc', 'vd'],
+  'blu-ray': ['videodisc', 'vd'],
+  'video-cassette': ['videocassette', 'vf'],
+  'sheet-map': ['sheet', 'nb'],
+  object: ['object', 'nr'],
+  'board-game': ['object', 'nr'],
+}
 
 export function marcFrom(controlNumber: string, draft: Draft, copies: readonly Copy[], enteredOn: string): MarcRecord {
   const fields: Fields = [
@@ -29,20 +60,31 @@ export function marcFrom(controlNumber: string, draft: Draft, copies: readonly C
     ...(draft.isbn ? [['020', '  ', 'a', isbnFor(controlNumber)]] : []),
     ['040', '  ', 'a', 'PSL', 'b', 'eng', 'e', 'rda', 'c', 'PSL'],
     ...(draft.originalLanguage ? [['041', '1 ', 'a', draft.language, 'h', draft.originalLanguage]] : []),
-    ...(draft.author ? [['100', '1 ', 'a', `${draft.author.filed},`, 'd', lifeOf(draft.author), 'e', isMusic(draft) ? 'composer.' : 'author.']] : []),
+    ...(draft.author
+      ? [['100', '1 ', 'a', `${draft.author.filed},`, 'd', lifeOf(draft.author), 'e', isMusic(draft) ? 'composer.' : 'author.']]
+      : []),
     ...(draft.uniformTitle ? [['240', '10', 'a', `${draft.uniformTitle}.`, 'l', 'English']] : []),
     titleField(draft),
     ...(draft.edition ? [['250', '  ', 'a', `${draft.edition}.`]] : []),
     ['264', ' 1', 'a', `${draft.publisher[0]} :`, 'b', `${draft.publisher[1]},`, 'c', `${String(draft.year)}.`],
     ['300', '  ', 'a', draft.extent],
-    ...(CARRIER_TYPES[draft.carrier] && !draft.coyCarrier ? [['338', '  ', 'a', CARRIER_TYPES[draft.carrier]?.[0] ?? '', 'b', CARRIER_TYPES[draft.carrier]?.[1] ?? '', '2', 'rdacarrier']] : []),
+    ...(CARRIER_TYPES[draft.carrier] && !draft.coyCarrier
+      ? [['338', '  ', 'a', CARRIER_TYPES[draft.carrier]?.[0] ?? '', 'b', CARRIER_TYPES[draft.carrier]?.[1] ?? '', '2', 'rdacarrier']]
+      : []),
     ...(draft.series ? [['490', '1 ', 'a', `${draft.series.title} ;`, 'v', draft.series.volume ?? '']] : []),
     ...draft.notes.map(({ tag, text }) => [tag, '  ', 'a', text]),
     ...(draft.contents.length > 0 ? [['505', '0 ', 'a', `${draft.contents.join(' -- ')}.`]] : []),
     ...(draft.summary ? [['520', '  ', 'a', draft.summary]] : []),
     ...draft.subjects.map(({ heading, place: where }) => {
       const [main, ...parts] = heading.split(' -- ')
-      return ['650', ' 4', 'a', `${main}${parts.length === 0 && !where ? '.' : ''}`, ...parts.flatMap((part) => ['x', part]), ...(where ? ['z', `${where}.`] : [])]
+      return [
+        '650',
+        ' 4',
+        'a',
+        `${main}${parts.length === 0 && !where ? '.' : ''}`,
+        ...parts.flatMap((part) => ['x', part]),
+        ...(where ? ['z', `${where}.`] : []),
+      ]
     }),
     ...draft.genres.map((genre) => ['655', ' 4', 'a', `${genre}.`]),
     ...draft.others.map(({ person, role }) => ['700', '1 ', 'a', `${person.filed},`, 'd', lifeOf(person), 'e', `${role}.`]),
@@ -60,17 +102,28 @@ function leaderFor(draft: Draft): string {
 }
 
 function titleField(draft: Draft): string[] {
-  const names = [draft.author?.spoken, ...draft.others.map(({ person, role }) => `${ROLE_WORDS[role] ?? role} ${person.spoken}`)].filter((name) => name !== undefined)
+  const names = [draft.author?.spoken, ...draft.others.map(({ person, role }) => `${ROLE_WORDS[role] ?? role} ${person.spoken}`)].filter(
+    (name) => name !== undefined,
+  )
   const ending = draft.remainder ? ' :' : names.length > 0 ? ' /' : '.'
   return [
-    '245', `${draft.author ? '1' : '0'}${String(draft.nonFiling)}`, 'a', draft.title + ending,
+    '245',
+    `${draft.author ? '1' : '0'}${String(draft.nonFiling)}`,
+    'a',
+    draft.title + ending,
     ...(draft.remainder ? ['b', draft.remainder + (names.length > 0 ? ' /' : '.')] : []),
     ...(names.length > 0 ? ['c', `${names.join(' ; ')}.`] : []),
-  ] // prettier-ignore
+  ]
 }
 
 const ROLE_WORDS: Record<string, string> = {
-  translator: 'translated by', narrator: 'read by', illustrator: 'illustrated by', performer: 'played by', 'film director': 'directed by', actor: 'with', photographer: 'with photographs by',
+  translator: 'translated by',
+  narrator: 'read by',
+  illustrator: 'illustrated by',
+  performer: 'played by',
+  'film director': 'directed by',
+  actor: 'with',
+  photographer: 'with photographs by',
 }
 
 const lifeOf = ({ born, died }: { born: number; died: number | null }): string => `${String(born)}-${died === null ? '' : String(died)}`
@@ -84,9 +137,15 @@ function fixedField(draft: Draft, enteredOn: string): string {
   const form = draft.carrier === 'large-print-book' ? 'd' : ' '
   const type = TYPES[draft.carrier] ?? 'a'
   const byType: Record<string, string> = {
-    a: draft.carrier === 'journal-volume' ? 'qr p       0   a0' : `    ${audience}${form}     00${draft.notes.some((note) => /index/.test(note.text)) ? '1' : '0'} ${draft.fiction ? '1' : '0'} `,
-    g: `090 ${audience}    00    v `, r: `    ${audience}    00    r `, o: `    ${audience}    00    b `, e: '           a  0   ',
-  } // prettier-ignore
+    a:
+      draft.carrier === 'journal-volume'
+        ? 'qr p       0   a0'
+        : `    ${audience}${form}     00${draft.notes.some((note) => /index/.test(note.text)) ? '1' : '0'} ${draft.fiction ? '1' : '0'} `,
+    g: `090 ${audience}    00    v `,
+    r: `    ${audience}    00    r `,
+    o: `    ${audience}    00    b `,
+    e: '       a     0   ',
+  }
   const special = byType[type] ?? `    ${audience}${form}           `
   const dates = draft.carrier === 'journal-volume' ? `c${String(draft.year)}9999` : `s${String(draft.year)}    `
   return `${entered}${dates}xx ${special.padEnd(17).slice(0, 17)}${draft.language} d`
@@ -104,9 +163,27 @@ function isbnFor(controlNumber: string): string {
 function holdingFields(copy: Copy): Fields {
   const optional = (code: string, value: string | null) => (value === null || value === '' ? [] : [code, value])
   const location = [
-    '852', `${copy.scheme.indicator} `, 'a', copy.system, 'b', copy.branch, 'c', copy.collection, ...optional('k', copy.prefix), ...optional('h', copy.classPart),
-    ...optional('i', copy.itemPart), 'p', copy.barcode, ...optional('t', copy.copyNumber), ...optional('3', copy.enumeration), ...optional('z', copy.note), ...optional('2', copy.scheme.source),
-  ] // prettier-ignore
+    '852',
+    `${copy.scheme.indicator} `,
+    'a',
+    copy.system,
+    'b',
+    copy.branch,
+    'c',
+    copy.collection,
+    ...optional('k', copy.prefix),
+    ...optional('h', copy.classPart),
+    ...optional('i', copy.itemPart),
+    'p',
+    copy.barcode,
+    ...optional('t', copy.copyNumber),
+    ...optional('3', copy.enumeration),
+    ...optional('z', copy.note),
+    ...optional('2', copy.scheme.source),
+  ]
   if (copy.use === null && copy.status === 'on shelf') return [location]
-  return [location, ['876', '  ', 'p', copy.barcode, ...optional('h', copy.use), ...optional('j', copy.status === 'on shelf' ? null : copy.status)]]
+  return [
+    location,
+    ['876', '  ', 'p', copy.barcode, ...optional('h', copy.use), ...optional('j', copy.status === 'on shelf' ? null : copy.status)],
+  ]
 }

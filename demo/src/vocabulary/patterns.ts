@@ -77,16 +77,19 @@ export function subjectTitle(chance: Chance, field: Field, topic: Topic): Wordin
   return chance.pick(MAKERS[field.kind])(chance, { topic, thing, other: other ?? topic.name, place: placeName(chance) })
 }
 
-const ADJECTIVES = `amber ashen bitter borrowed bright broken brittle careful cold crooked distant drowned empty fallen far forgotten gentle gilded glass grey hidden hollow
+const ADJECTIVES =
+  `amber ashen bitter borrowed bright broken brittle careful cold crooked distant drowned empty fallen far forgotten gentle gilded glass grey hidden hollow
 honest hungry idle iron last late lesser long lost low narrow northern numbered open ordinary pale patient plain quiet restless rising salt second secret shallow silent
 silver sleeping slow small stolen stubborn sudden tidal unfinished unlit weathered white wild winter wooden`.split(/\s+/)
-const NOUNS = `alder almanac anchor anniversary apprentice archipelago atlas ballast bell bonfire boathouse bridge candle caretaker causeway cellar chart child clock coat
+const NOUNS =
+  `alder almanac anchor anniversary apprentice archipelago atlas ballast bell bonfire boathouse bridge candle caretaker causeway cellar chart child clock coat
 compass cormorant country crossing daughter debt doorway dune echo estuary evening fence ferry field fire fog garden gate ghost glove gull harbour harvest hearth hedge
 heron hill horizon hour house hush ink island kitchen kite ladder lamp language lantern lease ledger letter light loom map margin marsh meadow memory mill mirror moon
 mooring moth needle night oar orchard orphan otter paper parish path pearl pilot pond promise quarrel quarry quilt rain reed river road room rope sail school season
 secret shadow shore silence sister skerry slipway smoke snow song sparrow spire spring stair stone storm story stranger summer swan table tailor thread threshold tide
 tower train traveller valley village visitor voice wall water weather wedding well window winter witness wood`.split(/\s+/)
-const CLUES = `alibi anchor bequest bell-ringer body candlestick choirmaster coroner curate dredger drowning ebb ferryman fingerprint forgery gardener glove harbourmaster
+const CLUES =
+  `alibi anchor bequest bell-ringer body candlestick choirmaster coroner curate dredger drowning ebb ferryman fingerprint forgery gardener glove harbourmaster
 inheritance inquest key knot lamplighter ledger legacy librarian locket mooring oar organist parcel pilot poisoner postmistress regatta sexton signalman testament tide-table
 understudy verger wager widow wreath`.split(/\s+/)
 
@@ -123,22 +126,53 @@ const STORIES: Partial<Record<GenreCode, readonly StoryMaker[]>> = {
   ],
 }
 
-const plural = (noun: string): string => (/[^aeiou]y$/.test(noun) ? `${noun.slice(0, -1)}ies` : /(s|sh|ch|x)$/.test(noun) ? `${noun}es` : `${noun}s`)
+const plural = (noun: string): string =>
+  /[^aeiou]y$/.test(noun) ? `${noun.slice(0, -1)}ies` : /(s|sh|ch|x)$/.test(noun) ? `${noun}es` : `${noun}s`
 
 export function storyTitle(chance: Chance, genre: GenreCode): string {
   const [noun, other] = chance.some(NOUNS, 2)
-  const words = { adjective: chance.pick(ADJECTIVES), noun, other, clue: chance.pick(CLUES), place: placeName(chance), name: personName(chance).spoken.split(' ')[0] }
+  const words = {
+    adjective: chance.pick(ADJECTIVES),
+    noun,
+    other,
+    clue: chance.pick(CLUES),
+    place: placeName(chance),
+    name: personName(chance).spoken.split(' ')[0],
+  }
   return capital(chance.pick(STORIES[genre] ?? PLAIN_STORIES)(chance, words))
 }
 
 const PLOTS: Record<GenreCode, readonly string[]> = {
-  general: ['When {name} comes back to {place} to sell the family house, an old quarrel has waited there for her.', 'Two households in {place} share a wall, a garden and a silence of twenty years.', 'A year in the life of {name}, who mends clocks and would rather not be asked.'],
-  detective: ['A body is found below the tide line at {place}, and {name} has until the next spring tide to learn whose.', 'The organist of {place} is dead, the door was locked from inside, and everybody has something to hide.', '{name} came to {place} for a rest; then the parcels began to arrive.'],
-  sea: ['The last sailing coaster leaves {place} with a crew of five and one passenger too many.', 'A pilot, a storm and a lie: {name} takes a ship through the sound that should never have been there.'],
-  historical: ['In the winter of the great frost, {name} walks from {place} to the capital with a petition that nobody will read.', 'A printer in {place} is asked to set a book that could hang him.'],
-  fantasy: ['Every hundred years the sea at {place} gives back what it took. This time it wants something in return.', '{name} can hear what stones remember, and the stones of {place} are afraid.'],
-  science: ['The relay station above {place} has received its own last message, dated next year.', 'On the third moon, {name} repairs machines that have begun to repair her.'],
-  romance: ['{name} has promised never to take the {place} ferry again. The ferryman has other ideas.', 'A bakery, a bankrupt and one wet summer in {place}.'],
+  general: [
+    'When {name} comes back to {place} to sell the family house, an old quarrel has waited there for her.',
+    'Two households in {place} share a wall, a garden and a silence of twenty years.',
+    'A year in the life of {name}, who mends clocks and would rather not be asked.',
+  ],
+  detective: [
+    'A body is found below the tide line at {place}, and {name} has until the next spring tide to learn whose.',
+    'The organist of {place} is dead, the door was locked from inside, and everybody has something to hide.',
+    '{name} came to {place} for a rest; then the parcels began to arrive.',
+  ],
+  sea: [
+    'The last sailing coaster leaves {place} with a crew of five and one passenger too many.',
+    'A pilot, a storm and a lie: {name} takes a ship through the sound that should never have been there.',
+  ],
+  historical: [
+    'In the winter of the great frost, {name} walks from {place} to the capital with a petition that nobody will read.',
+    'A printer in {place} is asked to set a book that could hang him.',
+  ],
+  fantasy: [
+    'Every hundred years the sea at {place} gives back what it took. This time it wants something in return.',
+    '{name} can hear what stones remember, and the stones of {place} are afraid.',
+  ],
+  science: [
+    'The relay station above {place} has received its own last message, dated next year.',
+    'On the third moon, {name} repairs machines that have begun to repair her.',
+  ],
+  romance: [
+    '{name} has promised never to take the {place} ferry again. The ferryman has other ideas.',
+    'A bakery, a bankrupt and one wet summer in {place}.',
+  ],
   stories: ['Eleven stories of people who nearly left {place}.', 'Fourteen short pieces about work, weather and luck.'],
 }
 

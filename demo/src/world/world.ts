@@ -31,7 +31,15 @@ export interface World {
 }
 
 /** Holds of the demo's readers, by the title and the form they are for. */
-const READERS_HOLDS: { card: string; title: string; carrier: Draft['carrier']; pickup: string; state: HoldRow['state']; daysAgo: number; collectIn?: number }[] = [
+const READERS_HOLDS: {
+  card: string
+  title: string
+  carrier: Draft['carrier']
+  pickup: string
+  state: HoldRow['state']
+  daysAgo: number
+  collectIn?: number
+}[] = [
   { card: '00042117', title: 'Lamp, lens and log', carrier: 'book', pickup: 'ferrygate', state: 'ready', daysAgo: 6, collectIn: 1 },
   { card: '00042117', title: 'Letters from a dry dock', carrier: 'book', pickup: 'ferrygate', state: 'in transit', daysAgo: 2 },
   { card: '00042117', title: 'The winter watch', carrier: 'book', pickup: 'ferrygate', state: 'waiting', daysAgo: 13 },
@@ -44,7 +52,14 @@ const READERS_HOLDS: { card: string; title: string; carrier: Draft['carrier']; p
   { card: '00043121', title: 'The herring road', carrier: 'book', pickup: 'northmole', state: 'ready', daysAgo: 7, collectIn: 1 },
 ]
 
-const READERS_LOANS: readonly (readonly [card: string, every: number])[] = [['00042117', 900], ['00042556', 240], ['00042448', 800], ['00042331', 1100], ['00042664', 1700], ['00043013', 2100]]
+const READERS_LOANS: readonly (readonly [card: string, every: number])[] = [
+  ['00042117', 900],
+  ['00042556', 240],
+  ['00042448', 800],
+  ['00042331', 1100],
+  ['00042664', 1700],
+  ['00043013', 2100],
+]
 
 export function makeWorld(options: WorldOptions): World {
   const day = DateTime.fromISO(options.today, { zone: 'utc' })
@@ -58,35 +73,65 @@ export function makeWorld(options: WorldOptions): World {
     let number = 0
     const write = (draft: Draft, copies: Copy[]) => {
       const controlNumber = `ps${String(number).padStart(8, '0')}`
-      const loans = copies.flatMap((copy) => (copy.dueIn === null ? [] : [{ barcode: copy.barcode, card: borrowerOf(copy), due: dateAfter(copy.dueIn) }]))
+      const loans = copies.flatMap((copy) =>
+        copy.dueIn === null ? [] : [{ barcode: copy.barcode, card: borrowerOf(copy), due: dateAfter(copy.dueIn) }],
+      )
       return { controlNumber, marc: marcFrom(controlNumber, draft, copies, dateAfter(-400)), loans }
     }
     for (const story of stories) {
       number += 1
-      const copies = numbered(story.copies.map((wish) => ({ wish, draft: story.draft })), register)
+      const copies = numbered(
+        story.copies.map((wish) => ({ wish, draft: story.draft })),
+        register,
+      )
       const { controlNumber, ...written } = write(story.draft, copies)
       copiesOf.set(`${story.draft.title}|${story.draft.carrier}`, { controlNumber, copies })
       for (const pickup of story.waiting ?? []) waiting.push({ controlNumber, pickup })
       yield written
     }
     const chance = new Chance(options.seed)
-    const moreBranches = libraryOfSize(options.branches).branches.slice(LIBRARY.branches.length).map((branch) => branch.code)
+    const moreBranches = libraryOfSize(options.branches)
+      .branches.slice(LIBRARY.branches.length)
+      .map((branch) => branch.code)
     for (const draft of generateTitles(chance, options.titles - stories.length, day.year)) {
       number += 1
-      const { controlNumber: _, ...written } = write(draft, numbered(wishesFor(chance, draft, moreBranches).map((wish) => ({ wish, draft })), register))
+      const { controlNumber: _, ...written } = write(
+        draft,
+        numbered(
+          wishesFor(chance, draft, moreBranches).map((wish) => ({ wish, draft })),
+          register,
+        ),
+      )
       yield written
     }
   }
 
   function holds(): HoldRow[] {
-    const time = (daysAgo: number, hour: number): string => day.minus({ days: daysAgo }).set({ hour }).toISO({ suppressMilliseconds: true }) ?? ''
-    const others = waiting.map(({ controlNumber, pickup }, i): HoldRow => ({ card: '', controlNumbers: controlNumber, barcode: '', pickup, asked: time(24 - i, 9), state: 'waiting', collectBy: '' }))
+    const time = (daysAgo: number, hour: number): string =>
+      day.minus({ days: daysAgo }).set({ hour }).toISO({ suppressMilliseconds: true }) ?? ''
+    const others = waiting.map(({ controlNumber, pickup }, i): HoldRow => ({
+      card: '',
+      controlNumbers: controlNumber,
+      barcode: '',
+      pickup,
+      asked: time(24 - i, 9),
+      state: 'waiting',
+      collectBy: '',
+    }))
     const own = READERS_HOLDS.map(({ card, title, carrier, pickup, state, daysAgo, collectIn }): HoldRow => {
       const held = copiesOf.get(`${title}|${carrier}`)
       const free = held?.copies.filter((copy) => copy.dueIn === null && copy.status === 'on shelf' && copy.use !== 'here only') ?? []
       const copy = state === 'ready' || state === 'in transit' || state === 'being fetched' ? free.shift() : undefined
       if (!held || (state !== 'waiting' && !copy)) throw new Error(`The demo has no copy of "${title}" for a hold that is ${state}.`)
-      return { card, controlNumbers: held.controlNumber, barcode: copy?.barcode ?? '', pickup, asked: time(daysAgo, 10), state, collectBy: collectIn === undefined ? '' : dateAfter(collectIn) }
+      return {
+        card,
+        controlNumbers: held.controlNumber,
+        barcode: copy?.barcode ?? '',
+        pickup,
+        asked: time(daysAgo, 10),
+        state,
+        collectBy: collectIn === undefined ? '' : dateAfter(collectIn),
+      }
     })
     return [...others, ...own]
   }

@@ -33,15 +33,23 @@ export class Libraries {
   }
 
   static async load(database: Database): Promise<Libraries> {
-    const rows = await database.read<{ name: string; value: string }>("SELECT name, value FROM settings WHERE name IN ('library', 'policies')")
+    const rows = await database.read<{ name: string; value: string }>(
+      "SELECT name, value FROM settings WHERE name IN ('library', 'policies')",
+    )
     const value = (name: string): unknown => JSON.parse(rows.find((row) => row.name === name)?.value ?? 'null')
-    return new Libraries(checked<LibraryFile>(libraryFileSchema, value('library')), checked<PoliciesFile>(policiesFileSchema, value('policies')))
+    return new Libraries(
+      checked<LibraryFile>(libraryFileSchema, value('library')),
+      checked<PoliciesFile>(policiesFileSchema, value('policies')),
+    )
   }
 
   async save(database: Database): Promise<void> {
     await database.write(async (write) => {
       for (const [name, value] of Object.entries({ library: this.file, policies: this.policies })) {
-        await write.run('INSERT INTO settings (name, value) VALUES ($name, $value) ON CONFLICT (name) DO UPDATE SET value = excluded.value', { name, value: JSON.stringify(value) })
+        await write.run(
+          'INSERT INTO settings (name, value) VALUES ($name, $value) ON CONFLICT (name) DO UPDATE SET value = excluded.value',
+          { name, value: JSON.stringify(value) },
+        )
       }
     })
   }
@@ -67,7 +75,9 @@ export class Libraries {
   branchesIn(scope: readonly string[]): string[] {
     const all = this.file.branches
     if (scope.length === 0) return all.map((branch) => branch.code)
-    return all.filter((b) => scope.some((code) => code === b.code || code === b.system || code.startsWith(`${b.code}/`))).map((branch) => branch.code)
+    return all
+      .filter((b) => scope.some((code) => code === b.code || code === b.system || code.startsWith(`${b.code}/`)))
+      .map((branch) => branch.code)
   }
 
   get holdRules(): HoldRule[] {
@@ -103,7 +113,9 @@ export class Libraries {
   loanDays(category: string, use: string, family: string, owner: string): number | null {
     if (use === 'here only') return null
     const has = (list: readonly string[] | undefined, value: string) => list === undefined || list.includes(value)
-    const rule = this.policies.loanRules.find((r) => has(r.categories, category) && has(r.uses, use) && has(r.families, family) && has(r.owners, owner))
+    const rule = this.policies.loanRules.find(
+      (r) => has(r.categories, category) && has(r.uses, use) && has(r.families, family) && has(r.owners, owner),
+    )
     return rule?.days ?? null
   }
 }

@@ -28,7 +28,8 @@ export interface StoredItem {
   note: string | null
 }
 
-const ITEM_COLUMNS = 'barcode, titleId, carrier, system, branch, collection, useRule, standing, callText, spine, sortKey, enumeration, copy, note'
+const ITEM_COLUMNS =
+  'barcode, titleId, carrier, system, branch, collection, useRule, standing, callText, spine, sortKey, enumeration, copy, note'
 
 type Reading = Pick<Database, 'read'> | { read: Write['all'] }
 
@@ -37,7 +38,9 @@ export async function titlesById(database: Database, ids: readonly number[]): Pr
     'SELECT id, controlNumber, record FROM titles WHERE id IN (SELECT value FROM json_each($ids))',
     { ids: JSON.stringify(ids) },
   )
-  return new Map(rows.map((row) => [row.id, { id: row.id, controlNumber: row.controlNumber, record: JSON.parse(row.record) as TitleRecord }]))
+  return new Map(
+    rows.map((row) => [row.id, { id: row.id, controlNumber: row.controlNumber, record: JSON.parse(row.record) as TitleRecord }]),
+  )
 }
 
 export async function titleIdOf(database: Database, controlNumber: string): Promise<number | null> {
@@ -54,7 +57,10 @@ export async function itemsOf(reading: Reading, titleIds: readonly number[]): Pr
 }
 
 export async function itemByBarcode(reading: Reading, barcode: string): Promise<StoredItem | null> {
-  const [item] = await reading.read<StoredItem>(`SELECT ${ITEM_COLUMNS} FROM items JOIN titles ON titles.id = titleId WHERE barcode = $barcode`, { barcode })
+  const [item] = await reading.read<StoredItem>(
+    `SELECT ${ITEM_COLUMNS} FROM items JOIN titles ON titles.id = titleId WHERE barcode = $barcode`,
+    { barcode },
+  )
   return item ?? null
 }
 
@@ -68,17 +74,28 @@ export async function titlesByNumber(database: Database, kind: string, value: st
 }
 
 export async function sizeOf(database: Database): Promise<{ titles: number; items: number }> {
-  const [row] = await database.read<{ titles: number; items: number }>("SELECT (SELECT count(*) FROM titles) AS titles, (SELECT count(*) FROM items WHERE standing <> 'withdrawn') AS items")
+  const [row] = await database.read<{ titles: number; items: number }>(
+    "SELECT (SELECT count(*) FROM titles) AS titles, (SELECT count(*) FROM items WHERE standing <> 'withdrawn') AS items",
+  )
   return row
 }
 
 /** Every title with its copies, in batches by number, for building the index in constant memory. */
 export async function* everyTitle(database: Database, size = 1000): AsyncGenerator<{ titles: StoredTitle[]; items: StoredItem[] }> {
-  for (let after = 0; ; ) {
-    const rows = await database.read<{ id: number; controlNumber: string; record: string }>('SELECT id, controlNumber, record FROM titles WHERE id > $after ORDER BY id LIMIT $size', { after, size })
+  for (let after = 0; ;) {
+    const rows = await database.read<{ id: number; controlNumber: string; record: string }>(
+      'SELECT id, controlNumber, record FROM titles WHERE id > $after ORDER BY id LIMIT $size',
+      { after, size },
+    )
     if (rows.length === 0) return
     const titles = rows.map((row) => ({ id: row.id, controlNumber: row.controlNumber, record: JSON.parse(row.record) as TitleRecord }))
     after = rows[rows.length - 1].id
-    yield { titles, items: await itemsOf(database, titles.map((title) => title.id)) }
+    yield {
+      titles,
+      items: await itemsOf(
+        database,
+        titles.map((title) => title.id),
+      ),
+    }
   }
 }

@@ -26,7 +26,12 @@ export interface LoadFault {
 
 const BATCH = 500
 
-export async function loadMarc(database: Database, libraries: Libraries, files: readonly string[], progress: (read: number) => void = () => undefined): Promise<LoadReport> {
+export async function loadMarc(
+  database: Database,
+  libraries: Libraries,
+  files: readonly string[],
+  progress: (read: number) => void = () => undefined,
+): Promise<LoadReport> {
   const store = await Store.open(database)
   const report: LoadReport = { read: 0, added: 0, replaced: 0, items: 0, unreadCallNumbers: 0, faults: [] }
   for (const file of files) {
@@ -38,7 +43,8 @@ export async function loadMarc(database: Database, libraries: Libraries, files: 
       report.items += done.items
       const refused = new Set(done.refused.map((refusal) => refusal.record))
       report.unreadCallNumbers += batch.filter((record) => !refused.has(record)).reduce((sum, record) => sum + record.unreadCallNumbers, 0)
-      for (const { record, field, reason } of done.refused) report.faults.push({ file, record: record.number, controlNumber: record.title.controlNumber, field, reason })
+      for (const { record, field, reason } of done.refused)
+        report.faults.push({ file, record: record.number, controlNumber: record.title.controlNumber, field, reason })
       batch = []
       progress(report.read)
     }

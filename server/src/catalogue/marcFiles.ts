@@ -18,7 +18,12 @@ export async function* recordsIn(file: string): AsyncGenerator<ReadRecord> {
 }
 
 async function beginsWithMarkup(file: string): Promise<boolean> {
-  for await (const chunk of createReadStream(file, { end: 63 })) return (chunk as Buffer).toString('utf8').replace(/^\ufeff/, '').trimStart().startsWith('<')
+  for await (const chunk of createReadStream(file, { end: 63 }))
+    return (chunk as Buffer)
+      .toString('utf8')
+      .replace(/^\ufeff/, '')
+      .trimStart()
+      .startsWith('<')
   return false
 }
 
@@ -69,7 +74,8 @@ function resynchronised(bytes: Buffer): Buffer[] {
   if (Number(bytes.toString('latin1', 0, 5)) === bytes.length) return [bytes]
   for (let at = 1; at + 26 < bytes.length; at += 1) {
     const leader = bytes.toString('latin1', at, at + 24)
-    if (/^\d{5}.{5}22\d{5}.{3}45/.test(leader) && Number(leader.slice(0, 5)) === bytes.length - at) return [bytes.subarray(0, at), bytes.subarray(at)]
+    if (/^\d{5}.{5}22\d{5}.{3}45/.test(leader) && Number(leader.slice(0, 5)) === bytes.length - at)
+      return [bytes.subarray(0, at), bytes.subarray(at)]
   }
   return [bytes]
 }

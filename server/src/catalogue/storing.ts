@@ -25,7 +25,8 @@ export function prepare(number: number, marc: MarcRecord, libraries: Libraries):
     if (!libraries.collection(holding.branch, holding.collection)) {
       throw new BadRecord({ field: '852', reason: `The branch "${holding.branch}" has no collection "${holding.collection}".` })
     }
-    if (barcodes.has(holding.barcode)) throw new BadRecord({ field: '852', reason: `The barcode ${holding.barcode} stands twice in the record.` })
+    if (barcodes.has(holding.barcode))
+      throw new BadRecord({ field: '852', reason: `The barcode ${holding.barcode} stands twice in the record.` })
     barcodes.add(holding.barcode)
   }
   const unread = holdings.filter((holding) => holding.classPart !== '' && !readCallNumber(holding).understood)
@@ -70,7 +71,10 @@ export class Store {
         this.loadedNow.add(controlNumber)
         for (const holding of record.holdings) taken.set(holding.barcode, controlNumber)
       }
-      await clearReplaced(write, good.filter((record) => !record.isNew))
+      await clearReplaced(
+        write,
+        good.filter((record) => !record.isNew),
+      )
       await insertAll(write, good)
       const added = good.filter((record) => record.isNew).length
       return { refused, added, replaced: good.length - added, items: good.reduce((sum, record) => sum + record.holdings.length, 0) }
@@ -79,15 +83,21 @@ export class Store {
 
   private refusalOf(record: PreparedRecord, taken: Map<string, string>): Refusal | null {
     const { controlNumber } = record.title
-    if (this.loadedNow.has(controlNumber)) return { record, field: '001', reason: `The record number ${controlNumber} came earlier in the same load.` }
+    if (this.loadedNow.has(controlNumber))
+      return { record, field: '001', reason: `The record number ${controlNumber} came earlier in the same load.` }
     const clash = record.holdings.find((holding) => taken.has(holding.barcode) && taken.get(holding.barcode) !== controlNumber)
-    return clash ? { record, field: '852', reason: `The barcode ${clash.barcode} belongs to record ${taken.get(clash.barcode) ?? ''}.` } : null
+    return clash
+      ? { record, field: '852', reason: `The barcode ${clash.barcode} belongs to record ${taken.get(clash.barcode) ?? ''}.` }
+      : null
   }
 }
 
 async function knownNumbers(write: Write, batch: readonly PreparedRecord[]): Promise<Map<string, number>> {
   const numbers = JSON.stringify(batch.map((record) => record.title.controlNumber))
-  const rows = await write.all<{ id: number; controlNumber: string }>('SELECT id, controlNumber FROM titles WHERE controlNumber IN (SELECT value FROM json_each($numbers))', { numbers })
+  const rows = await write.all<{ id: number; controlNumber: string }>(
+    'SELECT id, controlNumber FROM titles WHERE controlNumber IN (SELECT value FROM json_each($numbers))',
+    { numbers },
+  )
   return new Map(rows.map((row) => [row.controlNumber, row.id]))
 }
 
@@ -106,14 +116,22 @@ async function clearReplaced(write: Write, records: readonly (PreparedRecord & {
   const ids = JSON.stringify(records.map((record) => record.id))
   const kept = JSON.stringify(records.flatMap((record) => record.holdings.map((holding) => holding.barcode)))
   const gone = 'titleId IN (SELECT value FROM json_each($ids)) AND barcode NOT IN (SELECT value FROM json_each($kept))'
-  const named = 'barcode IN (SELECT barcode FROM loans UNION SELECT barcode FROM holds WHERE barcode IS NOT NULL UNION SELECT wantedBarcode FROM holds WHERE wantedBarcode IS NOT NULL)'
+  const named =
+    'barcode IN (SELECT barcode FROM loans UNION SELECT barcode FROM holds WHERE barcode IS NOT NULL UNION SELECT wantedBarcode FROM holds WHERE wantedBarcode IS NOT NULL)'
   await write.run('DELETE FROM identifiers WHERE titleId IN (SELECT value FROM json_each($ids))', { ids })
   await write.run(`UPDATE items SET standing = 'withdrawn' WHERE ${gone}`, { ids, kept })
   await write.run(`DELETE FROM items WHERE ${gone} AND NOT ${named}`, { ids, kept })
 }
 
 async function insertAll(write: Write, records: readonly (PreparedRecord & { id: number })[]): Promise<void> {
-  const titles = records.map(({ id, title, marc }) => [id, title.controlNumber, title.carrier, title.title, JSON.stringify(title), JSON.stringify(marc)])
+  const titles = records.map(({ id, title, marc }) => [
+    id,
+    title.controlNumber,
+    title.carrier,
+    title.title,
+    JSON.stringify(title),
+    JSON.stringify(marc),
+  ])
   await write.run(
     `INSERT INTO titles (id, controlNumber, carrier, title, record, marc) SELECT ${columns(6)} FROM json_each($rows) WHERE true
      ON CONFLICT (id) DO UPDATE SET carrier = excluded.carrier, title = excluded.title, record = excluded.record, marc = excluded.marc`,
@@ -129,7 +147,9 @@ async function insertAll(write: Write, records: readonly (PreparedRecord & { id:
     { rows: JSON.stringify(items) },
   )
   const identifiers = records.flatMap(({ id, title }) => title.identifiers.map((identifier) => [identifier.value, identifier.kind, id]))
-  await write.run(`INSERT OR IGNORE INTO identifiers (value, kind, titleId) SELECT ${columns(3)} FROM json_each($rows)`, { rows: JSON.stringify(identifiers) })
+  await write.run(`INSERT OR IGNORE INTO identifiers (value, kind, titleId) SELECT ${columns(3)} FROM json_each($rows)`, {
+    rows: JSON.stringify(identifiers),
+  })
 }
 
 const columns = (count: number): string => Array.from({ length: count }, (_, i) => `value ->> ${String(i)}`).join(', ')
@@ -137,5 +157,19 @@ const columns = (count: number): string => Array.from({ length: count }, (_, i) 
 function itemRow(titleId: number, holding: Holding): unknown[] {
   const call = readCallNumber(holding)
   const { barcode, system, branch, collection, use, status, enumeration, copy, publicNote } = holding
-  return [barcode, titleId, system, branch, collection, use, status, call.text, JSON.stringify(call.spine), call.sortKey, enumeration, copy, publicNote]
+  return [
+    barcode,
+    titleId,
+    system,
+    branch,
+    collection,
+    use,
+    status,
+    call.text,
+    JSON.stringify(call.spine),
+    call.sortKey,
+    enumeration,
+    copy,
+    publicNote,
+  ]
 }

@@ -97,6 +97,9 @@ function endedLately(hold: HoldLine, at: Moment): boolean {
 }
 
 export async function countReady(database: Database, readerId: number): Promise<number> {
-  const [{ count }] = await database.read<{ count: number }>("SELECT count(*) AS count FROM holds WHERE readerId = $readerId AND state = 'ready'", { readerId })
+  const [{ count }] = await database.read<{ count: number }>(
+    "SELECT count(*) AS count FROM holds WHERE readerId = $readerId AND state = 'ready'",
+    { readerId },
+  )
   return count
 }

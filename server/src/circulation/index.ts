@@ -4,4 +4,15 @@ export { byTitle, copiesOf, type CopyNow } from './copies.ts'
 export { countWaiting } from './lines.ts'
 export { loadHolds, loadLoans, type RowFault } from './loading.ts'
 export { holdOptions } from './options.ts'
-export { cancelHold, holdQuestion, KeyReused, NoSuchHold, placeHold, standingOf, TooLate, wantedCopies, type Changed, type Moment } from './placing.ts'
+export {
+  cancelHold,
+  holdQuestion,
+  KeyReused,
+  NoSuchHold,
+  placeHold,
+  standingOf,
+  TooLate,
+  wantedCopies,
+  type Changed,
+  type Moment,
+} from './placing.ts'

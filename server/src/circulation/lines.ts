@@ -46,7 +46,13 @@ export async function countWaiting(reading: Reading, titleIds: readonly number[]
 }
 
 /** Sets a copy that has come free aside for the first in line whom it can serve, if there is one. */
-export async function passOn(write: Write, libraries: Libraries, barcode: string, titleId: number, at: { now: string; today: string }): Promise<void> {
+export async function passOn(
+  write: Write,
+  libraries: Libraries,
+  barcode: string,
+  titleId: number,
+  at: { now: string; today: string },
+): Promise<void> {
   const reading = { read: write.all }
   const copy = (await copiesOf(reading, libraries, [titleId], at.today)).find((candidate) => candidate.barcode === barcode)
   if (copy?.status !== 'on shelf') return

@@ -9,7 +9,13 @@ import { holdQuestion, standingOf, wantedCopies, type Moment } from './placing.t
 import type { CopyNow } from './copies.ts'
 
 /** @param reader null for a guest, to whom the rules of the guest category are shown */
-export async function holdOptions(database: Database, libraries: Libraries, reader: Reader | null, wish: { records: number[]; barcode: string | null }, at: Moment): Promise<HoldOptions> {
+export async function holdOptions(
+  database: Database,
+  libraries: Libraries,
+  reader: Reader | null,
+  wish: { records: number[]; barcode: string | null },
+  at: Moment,
+): Promise<HoldOptions> {
   const category = reader?.category ?? libraries.policies.guestCategory
   const homeSystem = (reader && libraries.branch(reader.homeBranch)?.system) ?? ''
   const standing = reader ? await standingOf(database, libraries, reader) : null

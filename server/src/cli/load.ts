@@ -1,7 +1,18 @@
 /** `catalex load`: into an existing database, or a whole world into a new one that appears only when it is complete. */
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { holdRowSchema, libraryFileSchema, loanRowSchema, policiesFileSchema, readerRowSchema, type HoldRow, type LibraryFile, type LoanRow, type PoliciesFile, type ReaderRow } from '@catalex/contract/files'
+import {
+  holdRowSchema,
+  libraryFileSchema,
+  loanRowSchema,
+  policiesFileSchema,
+  readerRowSchema,
+  type HoldRow,
+  type LibraryFile,
+  type LoanRow,
+  type PoliciesFile,
+  type ReaderRow,
+} from '@catalex/contract/files'
 import { checked, Invalid, type JSONSchema } from '@catalex/contract/schema'
 import { SingleBar } from 'cli-progress'
 import { parse } from 'csv-parse/sync'
@@ -21,9 +32,10 @@ export async function load(files: string[], options: Options): Promise<void> {
   mkdirSync(dirname(options.data), { recursive: true })
   if (options.world !== undefined) await loadWorld(options.world, options)
   else if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load a whole world with --world first.`)
-  else await intoDatabase(options.data, async (database) => {
-    say(await withBar((tick) => loadFiles(database, files, tick)), options)
-  })
+  else
+    await intoDatabase(options.data, async (database) => {
+      say(await withBar((tick) => loadFiles(database, files, tick)), options)
+    })
 }
 
 async function loadFiles(database: Database, files: readonly string[], tick: (read: number) => void): Promise<LoadReport> {
@@ -37,7 +49,9 @@ async function loadWorld(folder: string, options: Options): Promise<void> {
   const building = `${options.data}.new`
   removeDatabase(building)
   try {
-    await intoDatabase(building, async (database) => { await fill(database, folder, options) })
+    await intoDatabase(building, async (database) => {
+      await fill(database, folder, options)
+    })
     removeDatabase(options.data)
     renameSync(building, options.data)
   } finally {
@@ -65,7 +79,10 @@ async function fill(database: Database, folder: string, options: Options): Promi
   const policies = json<PoliciesFile>(policiesFileSchema, join(folder, 'policies.json'))
   await new Libraries(library, policies).save(database)
   await storeReaders(database, csv<ReaderRow>(readerRowSchema, join(folder, 'readers.csv')))
-  const marc = readdirSync(folder).filter((name) => /\.(mrc|xml)$/.test(name)).sort().map((name) => join(folder, name))
+  const marc = readdirSync(folder)
+    .filter((name) => /\.(mrc|xml)$/.test(name))
+    .sort()
+    .map((name) => join(folder, name))
   say(await withBar((tick) => loadFiles(database, marc, tick)), options)
   sayRows('loans.csv', await loadLoans(database, csv<LoanRow>(loanRowSchema, join(folder, 'loans.csv'))))
   sayRows('holds.csv', await loadHolds(database, await Libraries.load(database), csv<HoldRow>(holdRowSchema, join(folder, 'holds.csv'))))
@@ -97,7 +114,9 @@ async function withBar<T>(work: (tick: (read: number) => void) => Promise<T>): P
   const bar = new SingleBar({ format: 'Loading records: {value} read' })
   bar.start(0, 0)
   try {
-    return await work((read) => { bar.update(read) })
+    return await work((read) => {
+      bar.update(read)
+    })
   } finally {
     bar.stop()
   }
@@ -106,13 +125,23 @@ async function withBar<T>(work: (tick: (read: number) => void) => Promise<T>): P
 const SHOWN_FAULTS = 20
 
 function say(report: LoadReport, options: Options): void {
-  console.log(`Loaded: ${String(report.added)} new and ${String(report.replaced)} replaced of ${String(report.read)} records, with ${String(report.items)} copies.`)
-  if (report.unreadCallNumbers > 0) console.log(`${String(report.unreadCallNumbers)} call numbers can't be read by their scheme; they are kept as they are and sort last.`)
+  console.log(
+    `Loaded: ${String(report.added)} new and ${String(report.replaced)} replaced of ${String(report.read)} records, with ${String(report.items)} copies.`,
+  )
+  if (report.unreadCallNumbers > 0)
+    console.log(`${String(report.unreadCallNumbers)} call numbers can't be read by their scheme; they are kept as they are and sort last.`)
   for (const fault of report.faults.slice(0, SHOWN_FAULTS)) {
-    const which = [`record ${String(fault.record)}`, fault.controlNumber ? `(${fault.controlNumber})` : '', fault.field ? `field ${fault.field}` : ''].filter(Boolean).join(' ')
+    const which = [
+      `record ${String(fault.record)}`,
+      fault.controlNumber ? `(${fault.controlNumber})` : '',
+      fault.field ? `field ${fault.field}` : '',
+    ]
+      .filter(Boolean)
+      .join(' ')
     console.log(`Not loaded: ${which}: ${fault.reason}`)
   }
-  if (report.faults.length > SHOWN_FAULTS) console.log(`... and ${String(report.faults.length - SHOWN_FAULTS)} more; --report FILE writes them all.`)
+  if (report.faults.length > SHOWN_FAULTS)
+    console.log(`... and ${String(report.faults.length - SHOWN_FAULTS)} more; --report FILE writes them all.`)
   if (options.report !== undefined) writeFileSync(options.report, JSON.stringify(report, null, 2))
 }
 

@@ -57,7 +57,11 @@ function secretFor(data: string): string {
 function listen(server: ReturnType<typeof createServer>, { port, host }: ServeOptions): Promise<void> {
   return new Promise((done, fail) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
-      fail(error.code === 'EADDRINUSE' ? new Error(`Port ${port} is taken: stop what uses it, or choose another with PORT=4281 npm start.`) : error)
+      fail(
+        error.code === 'EADDRINUSE'
+          ? new Error(`Port ${port} is taken: stop what uses it, or choose another with PORT=4281 npm start.`)
+          : error,
+      )
     })
     server.listen(Number(port), host, () => {
       console.log(`Catalex is at http://localhost:${port}`)

@@ -35,7 +35,8 @@ export class Database {
     const database = new Database(file)
     await database.writer.query('PRAGMA journal_mode = WAL')
     for (const connection of [database.writer, ...database.readers]) {
-      for (const pragma of ['foreign_keys = ON', 'synchronous = FULL', 'busy_timeout = 5000', 'cache_size = -32000']) await connection.query(`PRAGMA ${pragma}`)
+      for (const pragma of ['foreign_keys = ON', 'synchronous = FULL', 'busy_timeout = 5000', 'cache_size = -32000'])
+        await connection.query(`PRAGMA ${pragma}`)
     }
     return database
   }
@@ -67,7 +68,8 @@ export class Database {
     const connection = this.writer
     return connection.transaction({ type: Transaction.TYPES.IMMEDIATE }, async (transaction) =>
       work({
-        all: async <R>(sql: string, bind: Parameters = {}) => (await connection.query(sql, { type: QueryTypes.SELECT, bind, raw: true, transaction })) as R[],
+        all: async <R>(sql: string, bind: Parameters = {}) =>
+          (await connection.query(sql, { type: QueryTypes.SELECT, bind, raw: true, transaction })) as R[],
         run: async (sql, bind = {}) => {
           await connection.query(sql, { type: QueryTypes.RAW, bind, transaction })
         },

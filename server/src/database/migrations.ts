@@ -49,9 +49,10 @@ export async function migrate(database: Database): Promise<void> {
   const umzug = new Umzug({
     migrations: Object.entries(STEPS).map(([name, statements]): RunnableMigration<object> => ({
       name,
-      up: () => database.write(async (write) => {
-        for (const statement of statements) await write.run(statement)
-      }),
+      up: () =>
+        database.write(async (write) => {
+          for (const statement of statements) await write.run(statement)
+        }),
     })),
     logger: undefined,
     storage: {

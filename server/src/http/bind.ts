@@ -13,7 +13,13 @@ export interface Asked<Query, Body> {
 type Answer<Query, Body> = (asked: Asked<Query, Body>) => Promise<unknown>
 
 /** A parameter given once is still a list where the schema says list; Express gives a string. */
-export function bind<Query = unknown, Body = unknown>(app: Express, name: keyof typeof ENDPOINTS, checkAnswers: boolean, answer: Answer<Query, Body>, before: RequestHandler[] = []): void {
+export function bind<Query = unknown, Body = unknown>(
+  app: Express,
+  name: keyof typeof ENDPOINTS,
+  checkAnswers: boolean,
+  answer: Answer<Query, Body>,
+  before: RequestHandler[] = [],
+): void {
   const endpoint: Endpoint = ENDPOINTS[name]
   app[endpoint.method](endpoint.path, ...before, async (request: Request, response: Response) => {
     const query = (endpoint.query ? checkedQuery(endpoint.query, { ...request.query }) : {}) as Query

@@ -32,14 +32,24 @@ export function sessions(database: Database, secret: string, secure: boolean): R
 
 /** Begins a session of its own for the reader, so that no earlier session id lives on. */
 export async function beginSession(request: Request, reader: Reader): Promise<string> {
-  await new Promise<void>((resolve, reject) => { request.session.regenerate((error) => { if (error) reject(error as Error); else resolve() }) })
+  await new Promise<void>((resolve, reject) => {
+    request.session.regenerate((error) => {
+      if (error) reject(error as Error)
+      else resolve()
+    })
+  })
   request.session.readerId = reader.id
   request.session.csrf = randomBytes(24).toString('base64url')
   return request.session.csrf
 }
 
 export async function endSession(request: Request): Promise<void> {
-  await new Promise<void>((resolve, reject) => { request.session.destroy((error) => { if (error) reject(error as Error); else resolve() }) })
+  await new Promise<void>((resolve, reject) => {
+    request.session.destroy((error) => {
+      if (error) reject(error as Error)
+      else resolve()
+    })
+  })
 }
 
 export async function readerOf(database: Database, request: Request): Promise<Reader | null> {
@@ -57,13 +67,23 @@ const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
 
 /** A change must come from our own pages: same origin, and with the session's token once there is a session. */
 export const guardChanges: RequestHandler = (request, _response, next) => {
-  if (SAFE.has(request.method)) { next(); return }
+  if (SAFE.has(request.method)) {
+    next()
+    return
+  }
   const origin = request.get('origin')
   const site = request.get('sec-fetch-site')
-  const foreign = (site !== undefined && site !== 'same-origin' && site !== 'none') || (origin !== undefined && new URL(origin).host !== request.get('host'))
+  const foreign =
+    (site !== undefined && site !== 'same-origin' && site !== 'none') ||
+    (origin !== undefined && new URL(origin).host !== request.get('host'))
   const token = request.session.csrf
   if (foreign || (token !== undefined && request.get('x-csrf-token') !== token && request.path !== '/api/session')) {
-    throw new HttpProblem(403, 'Not allowed', 'The request did not come from a page of this catalogue.', 'Load the page again and repeat what you did.')
+    throw new HttpProblem(
+      403,
+      'Not allowed',
+      'The request did not come from a page of this catalogue.',
+      'Load the page again and repeat what you did.',
+    )
   }
   next()
 }
@@ -74,9 +94,20 @@ const TRIES = 8
 /** Failed tries count, by address and card number together and (more generously) by address alone. */
 export function throttleSignIn(): RequestHandler[] {
   const refuse: RequestHandler = () => {
-    throw new HttpProblem(429, 'Too many tries', 'There have been too many tries with this card.', `Wait ${String(WINDOW_MINUTES)} minutes, or ask any desk for a new PIN.`)
+    throw new HttpProblem(
+      429,
+      'Too many tries',
+      'There have been too many tries with this card.',
+      `Wait ${String(WINDOW_MINUTES)} minutes, or ask any desk for a new PIN.`,
+    )
   }
-  const common = { windowMs: WINDOW_MINUTES * 60_000, skipSuccessfulRequests: true, standardHeaders: 'draft-8' as const, legacyHeaders: false, handler: refuse }
+  const common = {
+    windowMs: WINDOW_MINUTES * 60_000,
+    skipSuccessfulRequests: true,
+    standardHeaders: 'draft-8' as const,
+    legacyHeaders: false,
+    handler: refuse,
+  }
   const address = (request: Request) => ipKeyGenerator(request.ip ?? '')
   const card = (request: Request) => {
     const typed = (request.body as { card?: unknown } | undefined)?.card

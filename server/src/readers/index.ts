@@ -41,7 +41,9 @@ const NOBODY = hashPin('nobody')
 /** @returns the reader, or null without saying whether card or PIN was wrong */
 export async function signIn(database: Database, typedCard: string, pin: string): Promise<Reader | null> {
   const card = cardNumber(typedCard)
-  const [row] = await database.read<Reader & { pinHash: string }>(`SELECT ${COLUMNS}, pinHash FROM readers WHERE card = $card`, { card: card ?? '' })
+  const [row] = await database.read<Reader & { pinHash: string }>(`SELECT ${COLUMNS}, pinHash FROM readers WHERE card = $card`, {
+    card: card ?? '',
+  })
   const matches = await pinMatches(pin.trim(), row?.pinHash ?? (await NOBODY))
   if (!row || !matches) return null
   const { pinHash: _, ...reader } = row
@@ -68,7 +70,13 @@ export async function storeReaders(database: Database, rows: readonly ReaderRow[
            expires = excluded.expires, owed = excluded.owed, block = excluded.block`,
         { card, pinHash, name, category, homeBranch, expires, owed: Number(owed), block: block || null },
       )
-      if (situation) await write.run('INSERT OR REPLACE INTO sampleCards (card, pin, name, situation) VALUES ($card, $pin, $name, $situation)', { card, pin, name, situation })
+      if (situation)
+        await write.run('INSERT OR REPLACE INTO sampleCards (card, pin, name, situation) VALUES ($card, $pin, $name, $situation)', {
+          card,
+          pin,
+          name,
+          situation,
+        })
     }
   })
 }

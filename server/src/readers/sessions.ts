@@ -15,14 +15,20 @@ export class DatabaseSessions extends Store {
   override get(id: string, done: (error: unknown, session?: SessionData | null) => void): void {
     this.database
       .read<{ data: string }>('SELECT data FROM sessions WHERE id = $id AND expires > $now', { id, now: Date.now() })
-      .then(([row]) => { done(null, row ? (JSON.parse(row.data) as SessionData) : null) }, done)
+      .then(([row]) => {
+        done(null, row ? (JSON.parse(row.data) as SessionData) : null)
+      }, done)
   }
 
   override set(id: string, session: SessionData, done?: Done): void {
     this.database
       .write(async (write) => {
         await write.run('DELETE FROM sessions WHERE expires <= $now', { now: Date.now() })
-        await write.run('INSERT OR REPLACE INTO sessions (id, data, expires) VALUES ($id, $data, $expires)', { id, data: JSON.stringify(session), expires: Date.now() + this.lifetime })
+        await write.run('INSERT OR REPLACE INTO sessions (id, data, expires) VALUES ($id, $data, $expires)', {
+          id,
+          data: JSON.stringify(session),
+          expires: Date.now() + this.lifetime,
+        })
       })
       .then(() => done?.(), done)
   }

@@ -9,7 +9,14 @@ import { byTitle, copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Database } from '../database/index.ts'
 import { editionLine, inScope, nearestFirst, shelfPlaceOf } from '../titles/index.ts'
 
-export async function dressRows(database: Database, libraries: Libraries, rows: readonly SearchRow[], query: SearchQuery, pickup: string | undefined, today: string): Promise<SearchRowLine[]> {
+export async function dressRows(
+  database: Database,
+  libraries: Libraries,
+  rows: readonly SearchRow[],
+  query: SearchQuery,
+  pickup: string | undefined,
+  today: string,
+): Promise<SearchRowLine[]> {
   const ids = rows.flatMap((row) => row.recordIds)
   const [titles, copies] = await Promise.all([titlesById(database, ids), copiesOf(database, libraries, ids, today)])
   const copiesByTitle = byTitle(copies)
@@ -21,7 +28,14 @@ export async function dressRows(database: Database, libraries: Libraries, rows: 
   })
 }
 
-function rowFrom(libraries: Libraries, title: StoredTitle, editions: StoredTitle[], copies: Map<number, CopyNow[]>, query: SearchQuery, pickup: string | undefined): SearchRowLine {
+function rowFrom(
+  libraries: Libraries,
+  title: StoredTitle,
+  editions: StoredTitle[],
+  copies: Map<number, CopyNow[]>,
+  query: SearchQuery,
+  pickup: string | undefined,
+): SearchRowLine {
   const { record } = title
   // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
   const places = query.place.length > 0 ? query.place : query.in
@@ -39,8 +53,18 @@ function rowFrom(libraries: Libraries, title: StoredTitle, editions: StoredTitle
   }
 }
 
-function nearestOf(libraries: Libraries, copies: readonly CopyNow[], places: readonly string[], pickup: string | undefined): SearchRowLine['nearest'] {
-  const [copy] = nearestFirst(copies.filter((candidate) => inScope(candidate, places)), libraries, places, pickup)
+function nearestOf(
+  libraries: Libraries,
+  copies: readonly CopyNow[],
+  places: readonly string[],
+  pickup: string | undefined,
+): SearchRowLine['nearest'] {
+  const [copy] = nearestFirst(
+    copies.filter((candidate) => inScope(candidate, places)),
+    libraries,
+    places,
+    pickup,
+  )
   if (!copy) return null
   return { place: shelfPlaceOf(copy, libraries), inNow: isInNow(copy), status: copy.status, use: copy.use, due: copy.due }
 }

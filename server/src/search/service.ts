@@ -1,6 +1,18 @@
 /** Holds the index in memory, keeps its availability true, and answers searches from it. */
 import type { SearchAnswer, SearchQuery } from '@catalex/contract/search'
-import { identifiersIn, IndexBuilder, documentOf, parseQuery, recordsOfWork, search, setInNow, type HeldAt, type QueryNode, type SearchIndex, type SearchQuestion } from '@catalex/core/search'
+import {
+  identifiersIn,
+  IndexBuilder,
+  documentOf,
+  parseQuery,
+  recordsOfWork,
+  search,
+  setInNow,
+  type HeldAt,
+  type QueryNode,
+  type SearchIndex,
+  type SearchQuestion,
+} from '@catalex/core/search'
 import { isInNow } from '@catalex/core/copies'
 import type { Libraries } from '../branches/index.ts'
 import { everyTitle, titlesByNumber } from '../catalogue/index.ts'
@@ -21,11 +33,21 @@ export class SearchService {
     private readonly index: SearchIndex,
   ) {}
 
-  static async build(database: Database, libraries: Libraries, today: string, progress: (titles: number) => void = () => undefined): Promise<SearchService> {
+  static async build(
+    database: Database,
+    libraries: Libraries,
+    today: string,
+    progress: (titles: number) => void = () => undefined,
+  ): Promise<SearchService> {
     const builder = new IndexBuilder(libraries.placeTree)
     let count = 0
     for await (const { titles } of everyTitle(database)) {
-      const copies = await copiesOf(database, libraries, titles.map((title) => title.id), today)
+      const copies = await copiesOf(
+        database,
+        libraries,
+        titles.map((title) => title.id),
+        today,
+      )
       const held = byTitle(copies)
       for (const { id, record } of titles) builder.add(documentOf(id, record, heldAt(held.get(id) ?? [], libraries)))
       count += titles.length
@@ -38,7 +60,8 @@ export class SearchService {
   async refresh(titleIds: readonly number[], today: string): Promise<void> {
     if (titleIds.length === 0) return
     const copies = byTitle(await copiesOf(this.database, this.libraries, titleIds, today))
-    for (const id of titleIds) for (const held of heldAt(copies.get(id) ?? [], this.libraries)) setInNow(this.index, id, held.place, held.inNow)
+    for (const id of titleIds)
+      for (const held of heldAt(copies.get(id) ?? [], this.libraries)) setInNow(this.index, id, held.place, held.inNow)
   }
 
   /** Records of the same work, itself among them. */
@@ -70,12 +93,18 @@ export class SearchService {
     if (query.field === 'anywhere' || query.field === 'number') {
       for (const { kind, value } of identifiersIn(query.q)) {
         const recordIds = await titlesByNumber(this.database, kind, value)
-        if (recordIds.length > 0) return { node: { kind: 'records', recordIds }, field: 'anywhere', readback: [{ kind, text: query.q.trim(), without: '' }] }
+        if (recordIds.length > 0)
+          return { node: { kind: 'records', recordIds }, field: 'anywhere', readback: [{ kind, text: query.q.trim(), without: '' }] }
       }
     }
-    if (query.field === 'number') return { node: query.q.trim() === '' ? { kind: 'everything' } : { kind: 'records', recordIds: [] }, field: 'anywhere', readback: [] }
+    if (query.field === 'number')
+      return { node: query.q.trim() === '' ? { kind: 'everything' } : { kind: 'records', recordIds: [] }, field: 'anywhere', readback: [] }
     const { node, parts } = parseQuery(query.q)
-    const readback = parts.map(({ kind, text, start, end }) => ({ kind, text, without: `${query.q.slice(0, start)} ${query.q.slice(end)}`.replace(/\s+/g, ' ').trim() }))
+    const readback = parts.map(({ kind, text, start, end }) => ({
+      kind,
+      text,
+      without: `${query.q.slice(0, start)} ${query.q.slice(end)}`.replace(/\s+/g, ' ').trim(),
+    }))
     return { node, field: query.field, readback }
   }
 }

@@ -8,7 +8,10 @@ import type { CopyNow } from '../circulation/index.ts'
 
 /** Whether a copy stands in a scope of systems, branches or collections; an empty scope is everywhere. */
 export function inScope(copy: Pick<CopyNow, 'system' | 'branch' | 'collection'>, scope: readonly string[]): boolean {
-  return scope.length === 0 || scope.some((code) => code === copy.system || code === copy.branch || code === placeCode(copy.branch, copy.collection))
+  return (
+    scope.length === 0 ||
+    scope.some((code) => code === copy.system || code === copy.branch || code === placeCode(copy.branch, copy.collection))
+  )
 }
 
 export function editionLine(title: StoredTitle, copies: readonly CopyNow[], scope: readonly string[]): Edition {
@@ -40,15 +43,27 @@ export function shelfPlaceOf(copy: CopyNow, libraries: Libraries): ShelfPlace {
 }
 
 /** The copies a reader would go for first: in now, at the pickup location, in the scope, then in the order of the branches. */
-export function nearestFirst(copies: readonly CopyNow[], libraries: Libraries, scope: readonly string[], pickup: string | undefined): CopyNow[] {
+export function nearestFirst(
+  copies: readonly CopyNow[],
+  libraries: Libraries,
+  scope: readonly string[],
+  pickup: string | undefined,
+): CopyNow[] {
   const branches = libraries.branchesIn([])
   const rank = (copy: CopyNow): number =>
-    (isInNow(copy) ? 0 : isLost(copy) ? 8000 : 4000) + (copy.branch === pickup ? 0 : inScope(copy, scope) ? 1000 : 2000) + branches.indexOf(copy.branch)
+    (isInNow(copy) ? 0 : isLost(copy) ? 8000 : 4000) +
+    (copy.branch === pickup ? 0 : inScope(copy, scope) ? 1000 : 2000) +
+    branches.indexOf(copy.branch)
   return [...copies].sort((a, b) => rank(a) - rank(b))
 }
 
 /** The copies table: own branch, then own places, then the rest; within a place in shelf order. */
-export function ownPlacesFirst(copies: readonly CopyNow[], libraries: Libraries, scope: readonly string[], pickup: string | undefined): CopyNow[] {
+export function ownPlacesFirst(
+  copies: readonly CopyNow[],
+  libraries: Libraries,
+  scope: readonly string[],
+  pickup: string | undefined,
+): CopyNow[] {
   const branches = libraries.branchesIn([])
   const rank = (copy: CopyNow): number => (copy.branch === pickup ? 0 : inScope(copy, scope) ? 1000 : 2000) + branches.indexOf(copy.branch)
   return [...copies].sort((a, b) => rank(a) - rank(b))

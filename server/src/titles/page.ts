@@ -34,7 +34,12 @@ export async function titlePage(database: Database, libraries: Libraries, questi
   const category = reader?.category ?? libraries.policies.guestCategory
   const homeSystem = (reader && libraries.branch(reader.homeBranch)?.system) ?? ''
   const pickup = pickupOf(libraries, category, question.pickup ?? reader?.homeBranch)
-  const own = ownPlacesFirst(copies.filter((copy) => copy.recordId === titleId), libraries, scope, pickup.branch)
+  const own = ownPlacesFirst(
+    copies.filter((copy) => copy.recordId === titleId),
+    libraries,
+    scope,
+    pickup.branch,
+  )
   const hold = { rules: libraries.holdRules, category, homeSystem, pickup, selfServe: libraries.selfServe, copies: own }
   return {
     controlNumber: title.controlNumber,
@@ -54,11 +59,15 @@ function pickupOf(libraries: Libraries, category: string, wanted: string | undef
 }
 
 function hoursOf(libraries: Libraries) {
-  return new Map(libraries.file.branches.map((branch) => [branch.code, { weekly: branch.hours as Record<string, [string, string][]>, closures: branch.closures }]))
+  return new Map(
+    libraries.file.branches.map((branch) => [
+      branch.code,
+      { weekly: branch.hours as Record<string, [string, string][]>, closures: branch.closures },
+    ]),
+  )
 }
 
 function descriptionOf(record: TitleRecord): Description {
-  const { carrier: _carrier, controlNumber: _number, nonFiling: _nonFiling, fiction: _fiction, ...description } = record
+  const { carrier, controlNumber, nonFiling, fiction, ...description } = record
   return description
 }
-

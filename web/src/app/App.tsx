@@ -14,6 +14,7 @@ import { themeFor } from './theme.ts'
 import { SearchPage } from '../search/SearchPage.tsx'
 import { TitlePage } from '../title/TitlePage.tsx'
 
+const SignInDialog = lazy(() => import('../card/SignInDialog.tsx'))
 const CardPage = lazy(() => import('../card/CardPage.tsx'))
 const THEME = 'catalex.theme'
 
@@ -48,7 +49,7 @@ function Shell() {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <SnackbarProvider maxSnack={2} autoHideDuration={5000} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
-        <SessionProvider>
+        <SessionProvider dialog={SignInDialog}>
           <StandingProvider>
             <Frame mode={mode} onSwitchTheme={switchTheme}>
               <Suspense>

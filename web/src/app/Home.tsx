@@ -1,5 +1,7 @@
 /** Where one starts: what there is, which libraries are open, what has come in. */
 import { openState, type OpeningHours } from '@catalex/core/calendar'
+import { isReachable } from '@catalex/core/copies'
+import type { Branch } from '@catalex/contract/branches'
 import { FAMILY_CODES } from '@catalex/core/catalogue'
 import { useQuery } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
@@ -56,13 +58,15 @@ export function Home() {
   )
 }
 
+const letsReadersIn = (branch: Branch): boolean => branch.collections.some((collection) => isReachable({ collectionKind: collection.kind }))
+
 function Hours() {
   const { t } = useTranslation()
   const { all } = usePlaces()
   const now = nowIn(all.timeZone)
   return (
     <ul className={styles.hours}>
-      {all.branches.map((branch) => {
+      {all.branches.filter(letsReadersIn).map((branch) => {
         const state = openState({ weekly: branch.hours as OpeningHours['weekly'], closures: branch.closures }, now)
         return (
           <li key={branch.code}>
@@ -70,7 +74,9 @@ function Hours() {
             {state.open ? (
               <span className={styles.openNow}>{t('home.till', { time: timeInWords(state.till.toISO() ?? '', all.timeZone) })}</span>
             ) : (
-              <span className={styles.shut}>{state.opens ? t('home.opens', { time: momentInWords(state.opens.toISO() ?? '', all.timeZone) }) : ''}</span>
+              <span className={styles.shut}>
+                {state.opens ? t('home.opens', { time: momentInWords(state.opens.toISO() ?? '', all.timeZone) }) : ''}
+              </span>
             )}
           </li>
         )

@@ -3,7 +3,15 @@ import { useTranslation } from 'react-i18next'
 import { DialogHead } from '../ui/DialogHead.tsx'
 import styles from './app.module.css'
 
-const KEYS = [['/', 'box'], ['j ↓', 'down'], ['k ↑', 'up'], ['Enter', 'open'], ['h', 'hold'], ['Esc', 'close'], ['?', 'help']] as const // prettier-ignore
+const KEYS = [
+  ['/', 'box'],
+  ['j ↓', 'down'],
+  ['k ↑', 'up'],
+  ['Enter', 'open'],
+  ['h', 'hold'],
+  ['Esc', 'close'],
+  ['?', 'help'],
+] as const
 
 export function KeysDialog({ open, onClose }: { open: boolean; onClose(): void }) {
   const { t } = useTranslation()
@@ -13,11 +21,13 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose(): void }
       <dl className={styles.keys}>
         {KEYS.map(([key, name]) => (
           <div key={name}>
-            <dt><kbd>{key}</kbd></dt>
+            <dt>
+              <kbd>{key}</kbd>
+            </dt>
             <dd>{t(`keys.${name}`)}</dd>
           </div>
         ))}
       </dl>
     </Dialog>
-  ) // prettier-ignore
+  )
 }

@@ -18,7 +18,8 @@ export type Parameters = Record<string, string | number | boolean | readonly (st
 export async function get<T>(path: string, parameters: Parameters = {}, signal?: AbortSignal): Promise<T> {
   const query = new URLSearchParams()
   for (const [name, value] of Object.entries(parameters)) {
-    for (const one of Array.isArray(value) ? (value as (string | number)[]) : [value]) if (one !== undefined && one !== '' && one !== false) query.append(name, String(one))
+    for (const one of Array.isArray(value) ? (value as (string | number)[]) : [value])
+      if (one !== undefined && one !== '' && one !== false) query.append(name, String(one))
   }
   const text = query.toString()
   return answerOf<T>(await reach(text === '' ? path : `${path}?${text}`, { signal }))
@@ -38,7 +39,13 @@ async function reach(path: string, init: RequestInit): Promise<Response> {
     return await fetch(path, { credentials: 'same-origin', ...init })
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
-    throw new ApiProblem({ type: 'about:blank', title: 'No connection', status: 0, detail: 'The catalogue can’t be reached just now.', remedy: 'See whether you are online, then try again.' })
+    throw new ApiProblem({
+      type: 'about:blank',
+      title: 'No connection',
+      status: 0,
+      detail: 'The catalogue can’t be reached just now.',
+      remedy: 'See whether you are online, then try again.',
+    })
   }
 }
 
@@ -46,5 +53,13 @@ async function answerOf<T>(response: Response): Promise<T> {
   if (response.status === 204) return undefined as T
   const body: unknown = await response.json().catch(() => null)
   if (response.ok) return body as T
-  throw new ApiProblem((body as Problem | null) ?? { type: 'about:blank', title: 'Our fault', status: response.status, detail: 'The catalogue did not answer as it should.', remedy: 'Try again in a moment.' })
+  throw new ApiProblem(
+    (body as Problem | null) ?? {
+      type: 'about:blank',
+      title: 'Our fault',
+      status: response.status,
+      detail: 'The catalogue did not answer as it should.',
+      remedy: 'Try again in a moment.',
+    },
+  )
 }

@@ -11,4 +11,6 @@ declare module 'i18next' {
   }
 }
 
-await i18next.use(initReactI18next).init({ lng: 'en', fallbackLng: 'en', defaultNS: 'app', resources: { en: { app: english } }, interpolation: { escapeValue: false } })
+await i18next
+  .use(initReactI18next)
+  .init({ lng: 'en', fallbackLng: 'en', defaultNS: 'app', resources: { en: { app: english } }, interpolation: { escapeValue: false } })

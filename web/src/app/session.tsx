@@ -1,11 +1,9 @@
 /** Who is signed in, and the dialog that asks for it without leaving the place. */
 import type { SessionInfo, SignIn } from '@catalex/contract/card'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { createContext, lazy, Suspense, useCallback, useContext, useMemo, useRef, useState, type ReactNode } from 'react'
+import { createContext, Suspense, useCallback, useContext, useMemo, useRef, useState, type ComponentType, type ReactNode } from 'react'
 import { get, rememberToken, send } from './api.ts'
 import { setClockBy } from './formats.ts'
-
-const SignInDialog = lazy(() => import('../card/SignInDialog.tsx'))
 
 interface SessionContext {
   reader: SessionInfo['reader']
@@ -20,7 +18,13 @@ interface SessionContext {
 
 const Context = createContext<SessionContext | null>(null)
 
-export function SessionProvider({ children }: { children: ReactNode }) {
+interface Props {
+  /** Asks for card and PIN. */
+  dialog: ComponentType<{ onClose(signedIn: boolean): void }>
+  children: ReactNode
+}
+
+export function SessionProvider({ dialog: AskDialog, children }: Props) {
   const client = useQueryClient()
   const [asking, setAsking] = useState(false)
   const afterwards = useRef<(() => void) | undefined>(undefined)
@@ -77,7 +81,7 @@ export function SessionProvider({ children }: { children: ReactNode }) {
       {children}
       {asking && (
         <Suspense>
-          <SignInDialog onClose={close} />
+          <AskDialog onClose={close} />
         </Suspense>
       )}
     </Context>

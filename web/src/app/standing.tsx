@@ -39,7 +39,9 @@ export function StandingProvider({ children }: { children: ReactNode }) {
   }, [])
 
   const value = useMemo<StandingContext>(() => {
-    const chosen: Kept = searching ? { in: parameters.getAll('in'), as: parameters.getAll('as'), at: parameters.get('at') ?? kept.at } : kept
+    const chosen: Kept = searching
+      ? { in: parameters.getAll('in'), as: parameters.getAll('as'), at: parameters.get('at') ?? kept.at }
+      : kept
     const standing = { ...chosen, at: chosen.at ?? reader?.homeBranch ?? pickups.at(0)?.code ?? '' }
     return {
       standing,

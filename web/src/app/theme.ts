@@ -37,8 +37,16 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { padding: '7px 14px', lineHeight: 1.4 } } },
       MuiCheckbox: { styleOverrides: { root: { padding: 5 } } },
       MuiRadio: { styleOverrides: { root: { padding: 5 } } },
-      MuiPopover: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { border: `1px solid ${tokens.line}`, boxShadow: '0 6px 24px rgb(0 0 0 / 18%)', backgroundImage: 'none' } } },
-      MuiDialog: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { backgroundColor: tokens.paper, backgroundImage: 'none' } } },
+      MuiPopover: {
+        defaultProps: { transitionDuration: 0 },
+        styleOverrides: {
+          paper: { border: `1px solid ${tokens.line}`, boxShadow: '0 6px 24px rgb(0 0 0 / 18%)', backgroundImage: 'none' },
+        },
+      },
+      MuiDialog: {
+        defaultProps: { transitionDuration: 0 },
+        styleOverrides: { paper: { backgroundColor: tokens.paper, backgroundImage: 'none' } },
+      },
       MuiDrawer: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { backgroundImage: 'none' } } },
     },
   })

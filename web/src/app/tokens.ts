@@ -35,10 +35,22 @@ export const LIGHT: Tokens = {
   waiting: '#86590A',
   hover: '#F2EDE1',
   families: {
-    print: '#34557F', 'large-print': '#6C4A80', braille: '#5A5A5A', spoken: '#A3562A', player: '#B0702F', music: '#7D3750', film: '#3F4856', score: '#8A3A4A',
-    map: '#4C6B38', journal: '#2F6B70', kit: '#7B6A2C', thing: '#6B5B4B', microform: '#55606B', online: '#4A6A8A',
+    print: '#34557F',
+    'large-print': '#6C4A80',
+    braille: '#5A5A5A',
+    spoken: '#A3562A',
+    player: '#B0702F',
+    music: '#7D3750',
+    film: '#3F4856',
+    score: '#8A3A4A',
+    map: '#4C6B38',
+    journal: '#2F6B70',
+    kit: '#7B6A2C',
+    thing: '#6B5B4B',
+    microform: '#55606B',
+    online: '#4A6A8A',
   },
-} // prettier-ignore
+}
 
 export const DARK: Tokens = {
   paper: '#161B1E',
@@ -57,10 +69,22 @@ export const DARK: Tokens = {
   waiting: '#E0B15A',
   hover: '#263036',
   families: {
-    print: '#7FA3D4', 'large-print': '#B793CE', braille: '#B0B0B0', spoken: '#E09A68', player: '#E0AE6C', music: '#D58BA6', film: '#A9B5C6', score: '#DC8C9B',
-    map: '#9CC07F', journal: '#7DBFC4', kit: '#CDB96A', thing: '#C0AE9A', microform: '#A7B3BF', online: '#8FB2D6',
+    print: '#7FA3D4',
+    'large-print': '#B793CE',
+    braille: '#B0B0B0',
+    spoken: '#E09A68',
+    player: '#E0AE6C',
+    music: '#D58BA6',
+    film: '#A9B5C6',
+    score: '#DC8C9B',
+    map: '#9CC07F',
+    journal: '#7DBFC4',
+    kit: '#CDB96A',
+    thing: '#C0AE9A',
+    microform: '#A7B3BF',
+    online: '#8FB2D6',
   },
-} // prettier-ignore
+}
 
 /** The tokens as custom properties, for the style sheets of the screens. */
 export function cssVariables(tokens: Tokens): Record<string, string> {

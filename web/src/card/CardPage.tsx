@@ -25,17 +25,31 @@ export default function CardPage() {
   const { reader, known, askToSignIn } = useSession()
   const { all } = usePlaces()
   const { data, error, refetch } = useQuery({ queryKey: ['card'], queryFn: () => get<Card>('/api/card'), enabled: reader !== null })
-  useEffect(() => { document.title = `${t('card.heading')} · Catalex` }, [t])
+  useEffect(() => {
+    document.title = `${t('card.heading')} · Catalex`
+  }, [t])
   if (known && !reader) {
     return (
       <div className={styles.page}>
         <h1>{t('card.heading')}</h1>
         <p>{t('card.signInFirst')}</p>
-        <Button variant="contained" onClick={() => { askToSignIn() }}>{t('app.signIn')}</Button>
+        <Button
+          variant="contained"
+          onClick={() => {
+            askToSignIn()
+          }}
+        >
+          {t('app.signIn')}
+        </Button>
       </div>
     )
   }
-  if (error) return <div className={styles.page}><Trouble error={error} onRetry={() => void refetch()} /></div>
+  if (error)
+    return (
+      <div className={styles.page}>
+        <Trouble error={error} onRetry={() => void refetch()} />
+      </div>
+    )
   if (!data) return <div className={styles.page} aria-busy="true" />
   const ready = data.holds.filter((hold) => hold.state === 'ready')
   const ended = data.holds.filter((hold) => ENDED.includes(hold.state))
@@ -44,20 +58,41 @@ export default function CardPage() {
     <div className={styles.page}>
       <header className={styles.head}>
         <h1>{t('card.heading')}</h1>
-        <span className={styles.soft}>{data.name} · {data.categoryName} · {t('card.line', { used: ready.length + coming.length, limit: data.holdsLimit, owed: data.owed === 0 ? t('card.owesNothing') : t('card.owes', { amount: amountInWords(data.owed) }) })} · {t('card.expires', { date: dayInWords(data.expires, all.timeZone) })}</span>
+        <span className={styles.soft}>
+          {data.name} · {data.categoryName} ·{' '}
+          {t('card.line', {
+            used: ready.length + coming.length,
+            limit: data.holdsLimit,
+            owed: data.owed === 0 ? t('card.owesNothing') : t('card.owes', { amount: amountInWords(data.owed) }),
+          })}{' '}
+          · {t('card.expires', { date: dayInWords(data.expires, all.timeZone) })}
+        </span>
       </header>
-      {data.warnings.map((warning) => <p key={warning.code} className={styles.warning} role="alert">{refusalInWords(t, warning as Parameters<typeof refusalInWords>[1], all.timeZone)}</p>)}
+      {data.warnings.map((warning) => (
+        <p key={warning.code} className={styles.warning} role="alert">
+          {refusalInWords(t, warning as Parameters<typeof refusalInWords>[1], all.timeZone)}
+        </p>
+      ))}
       <div className={styles.columns}>
         <div>
           <Section title={t('card.ready')} count={ready.length} empty={t('card.nothingReady')}>
-            {ready.map((hold) => <Ready key={hold.id} hold={hold} />)}
+            {ready.map((hold) => (
+              <Ready key={hold.id} hold={hold} />
+            ))}
           </Section>
           <Section title={t('card.onItsWay')} count={coming.length} empty={t('card.nothingOnWay')}>
-            {coming.map((hold) => <Coming key={hold.id} hold={hold} />)}
+            {coming.map((hold) => (
+              <Coming key={hold.id} hold={hold} />
+            ))}
           </Section>
           {ended.length > 0 && (
             <Section title={t('card.ended')} count={ended.length}>
-              {ended.map((hold) => <li key={hold.id} className={styles.hold}><HoldTitle hold={hold} /><p className={styles.soft}>{t(`card.state.${hold.state}`)}</p></li>)}
+              {ended.map((hold) => (
+                <li key={hold.id} className={styles.hold}>
+                  <HoldTitle hold={hold} />
+                  <p className={styles.soft}>{t(`card.state.${hold.state}`)}</p>
+                </li>
+              ))}
             </Section>
           )}
         </div>
@@ -65,7 +100,9 @@ export default function CardPage() {
           {data.loans.map((loan) => (
             <li key={`${loan.controlNumber} ${loan.due}`} className={styles.loan}>
               <Link to={`/titles/${loan.controlNumber}`}>{loan.title}</Link>
-              <span className={styles.due} data-overdue={loan.overdue}>{t(loan.overdue ? 'card.overdue' : 'card.due', { date: dayInWords(loan.due, all.timeZone) })}</span>
+              <span className={styles.due} data-overdue={loan.overdue}>
+                {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dayInWords(loan.due, all.timeZone) })}
+              </span>
               <span className={styles.soft}>{t(`carriers.${loan.carrier as 'book'}`)}</span>
             </li>
           ))}
@@ -73,46 +110,61 @@ export default function CardPage() {
       </div>
     </div>
   )
-} // prettier-ignore
+}
 
 function Section({ title, count, empty, children }: { title: string; count: number; empty?: string; children: ReactNode }) {
   return (
     <section className={styles.section} aria-label={title}>
-      <h2>{title} <span className={styles.soft}>{count}</span></h2>
+      <h2>
+        {title} <span className={styles.soft}>{count}</span>
+      </h2>
       {count === 0 && empty ? <p className={styles.soft}>{empty}</p> : <ul>{children}</ul>}
     </section>
   )
-} // prettier-ignore
+}
 
 function HoldTitle({ hold }: { hold: HoldLine }) {
   const { t } = useTranslation()
-  const form = hold.editions > 1 && hold.from === null ? t('card.editions', { count: hold.editions }) : t(`carriers.${hold.carrier as 'book'}`)
+  const form =
+    hold.editions > 1 && hold.from === null ? t('card.editions', { count: hold.editions }) : t(`carriers.${hold.carrier as 'book'}`)
   return (
     <span>
-      <Link to={`/titles/${hold.controlNumber}`} className={styles.title}>{hold.title}</Link> <span className={styles.soft}>{[form, hold.enumeration].filter(Boolean).join(', ')}</span>
+      <Link to={`/titles/${hold.controlNumber}`} className={styles.title}>
+        {hold.title}
+      </Link>{' '}
+      <span className={styles.soft}>{[form, hold.enumeration].filter(Boolean).join(', ')}</span>
     </span>
   )
-} // prettier-ignore
+}
 
 function Ready({ hold }: { hold: HoldLine }) {
   const { t } = useTranslation()
   const { branch, branchName, all } = usePlaces()
   return (
     <li className={styles.hold}>
-      <div className={styles.holdHead}><HoldTitle hold={hold} /><Cancel hold={hold} /></div>
-      <p>{[branch(hold.pickup)?.pickup?.desk, branchName(hold.pickup)].filter(Boolean).join(', ')} {hold.collectBy && <b className={styles.until}>{t('card.until', { date: dayInWords(hold.collectBy, all.timeZone) })}</b>}</p>
+      <div className={styles.holdHead}>
+        <HoldTitle hold={hold} />
+        <Cancel hold={hold} />
+      </div>
+      <p>
+        {[branch(hold.pickup)?.pickup?.desk, branchName(hold.pickup)].filter(Boolean).join(', ')}{' '}
+        {hold.collectBy && <b className={styles.until}>{t('card.until', { date: dayInWords(hold.collectBy, all.timeZone) })}</b>}
+      </p>
     </li>
   )
-} // prettier-ignore
+}
 
 function Coming({ hold }: { hold: HoldLine }) {
   return (
     <li className={styles.hold}>
-      <div className={styles.holdHead}><HoldTitle hold={hold} /><Cancel hold={hold} /></div>
+      <div className={styles.holdHead}>
+        <HoldTitle hold={hold} />
+        <Cancel hold={hold} />
+      </div>
       <Journey hold={hold} />
     </li>
   )
-} // prettier-ignore
+}
 
 function Cancel({ hold }: { hold: HoldLine }) {
   const { t } = useTranslation()
@@ -121,20 +173,46 @@ function Cancel({ hold }: { hold: HoldLine }) {
   const cancel = useCancelHold()
   const confirm = () => {
     cancel.mutate(hold.id, {
-      onSuccess: () => { setAsking(false); enqueueSnackbar(t('card.cancelled', { title: hold.title })) },
+      onSuccess: () => {
+        setAsking(false)
+        enqueueSnackbar(t('card.cancelled', { title: hold.title }))
+      },
     })
   }
   return (
     <>
-      <button type="button" className={styles.textButton} onClick={() => { setAsking(true) }} aria-label={`${t('card.cancel')}: ${hold.title}`}>{t('card.cancelShort')}</button>
-      <Dialog open={asking} onClose={() => { setAsking(false) }} aria-labelledby={`cancel-${String(hold.id)}`}>
+      <button
+        type="button"
+        className={styles.textButton}
+        onClick={() => {
+          setAsking(true)
+        }}
+        aria-label={`${t('card.cancel')}: ${hold.title}`}
+      >
+        {t('card.cancelShort')}
+      </button>
+      <Dialog
+        open={asking}
+        onClose={() => {
+          setAsking(false)
+        }}
+        aria-labelledby={`cancel-${String(hold.id)}`}
+      >
         <div className={styles.ask}>
           <h2 id={`cancel-${String(hold.id)}`}>{t('card.cancelAsk', { title: hold.title })}</h2>
           {cancel.error && <Trouble error={cancel.error} />}
-          <Button onClick={() => { setAsking(false) }}>{t('card.cancelNo')}</Button>
-          <Button variant="contained" color="error" autoFocus disabled={cancel.isPending} onClick={confirm}>{t('card.cancelYes')}</Button>
+          <Button
+            onClick={() => {
+              setAsking(false)
+            }}
+          >
+            {t('card.cancelNo')}
+          </Button>
+          <Button variant="contained" color="error" autoFocus disabled={cancel.isPending} onClick={confirm}>
+            {t('card.cancelYes')}
+          </Button>
         </div>
       </Dialog>
     </>
   )
-} // prettier-ignore
+}

@@ -29,20 +29,57 @@ export default function SignInDialog({ onClose }: { onClose(signedIn: boolean): 
   })
   const missing = formState.errors.card ?? formState.errors.pin
   return (
-    <Dialog open onClose={() => { onClose(false) }} aria-labelledby="sign-in-heading" maxWidth="sm" fullWidth>
-      <DialogHead id="sign-in-heading" title={t('signIn.heading')} onClose={() => { onClose(false) }} />
+    <Dialog
+      open
+      onClose={() => {
+        onClose(false)
+      }}
+      aria-labelledby="sign-in-heading"
+      maxWidth="sm"
+      fullWidth
+    >
+      <DialogHead
+        id="sign-in-heading"
+        title={t('signIn.heading')}
+        onClose={() => {
+          onClose(false)
+        }}
+      />
       <form onSubmit={(event) => void submit(event)} className={styles.signIn} noValidate>
         {error !== null && <Trouble error={error} />}
-        <TextField {...register('card', { required: true })} label={t('signIn.card')} helperText={t('signIn.cardHelp')} autoFocus autoComplete="username" slotProps={{ inputLabel: { shrink: true } }} />
-        <TextField {...register('pin', { required: true })} label={t('signIn.pin')} type="password" autoComplete="current-password" slotProps={{ inputLabel: { shrink: true } }} />
+        <TextField
+          {...register('card', { required: true })}
+          label={t('signIn.card')}
+          helperText={t('signIn.cardHelp')}
+          autoFocus
+          autoComplete="username"
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <TextField
+          {...register('pin', { required: true })}
+          label={t('signIn.pin')}
+          type="password"
+          autoComplete="current-password"
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
         {missing && <p role="alert">{t('signIn.needed')}</p>}
-        <Button type="submit" variant="contained" disabled={formState.isSubmitting}>{t('signIn.submit')}</Button>
+        <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
+          {t('signIn.submit')}
+        </Button>
         <p className={styles.soft}>{t('signIn.forgot')}</p>
       </form>
-      {demo && <Samples onChoose={(card, pin) => { setValue('card', card); setValue('pin', pin); setFocus('pin') }} />}
+      {demo && (
+        <Samples
+          onChoose={(card, pin) => {
+            setValue('card', card)
+            setValue('pin', pin)
+            setFocus('pin')
+          }}
+        />
+      )}
     </Dialog>
   )
-} // prettier-ignore
+}
 
 function Samples({ onChoose }: { onChoose(card: string, pin: string): void }) {
   const { t } = useTranslation()
@@ -54,9 +91,16 @@ function Samples({ onChoose }: { onChoose(card: string, pin: string): void }) {
       <ul>
         {data?.map(({ card, pin, name, situation }) => (
           <li key={card}>
-            <button type="button" onClick={() => { onChoose(card, pin) }}>
+            <button
+              type="button"
+              onClick={() => {
+                onChoose(card, pin)
+              }}
+            >
               <b>{name}</b>
-              <span className={styles.number}>{card.slice(0, 4)} {card.slice(4)} · {pin}</span>
+              <span className={styles.number}>
+                {card.slice(0, 4)} {card.slice(4)} · {pin}
+              </span>
               <span className={styles.soft}>{situation}</span>
             </button>
           </li>
@@ -64,4 +108,4 @@ function Samples({ onChoose }: { onChoose(card: string, pin: string): void }) {
       </ul>
     </section>
   )
-} // prettier-ignore
+}

@@ -56,8 +56,18 @@ export function HoldDialog({ controlNumber, barcode = null, onClose }: Props) {
 
   return (
     <Dialog open onClose={onClose} fullScreen={phone} maxWidth="md" fullWidth aria-labelledby="hold-heading">
-      <div className={styles.band} style={{ background: `var(--family-${page ? familyOf(page.editions.find((e) => e.recordId === page.recordId)?.carrier ?? 'book') : 'print'})` }} />
-      <DialogHead id="hold-heading" title={t('hold.heading', { title })} aside={options?.limit ? t('hold.count', { nth: nthInWords(options.used + (placed ? 0 : 1)), limit: options.limit }) : undefined} onClose={onClose} />
+      <div
+        className={styles.band}
+        style={{
+          background: `var(--family-${page ? familyOf(page.editions.find((e) => e.recordId === page.recordId)?.carrier ?? 'book') : 'print'})`,
+        }}
+      />
+      <DialogHead
+        id="hold-heading"
+        title={t('hold.heading', { title })}
+        aside={options?.limit ? t('hold.count', { nth: nthInWords(options.used + (placed ? 0 : 1)), limit: options.limit }) : undefined}
+        onClose={onClose}
+      />
       {pageError && <Trouble error={pageError} />}
       {page && placed && <Placed hold={placed} onClose={onClose} />}
       {page && !placed && (
@@ -66,12 +76,27 @@ export function HoldDialog({ controlNumber, barcode = null, onClose }: Props) {
           <Where options={options} pickup={pickup} onChange={setPickup} />
           <div className={styles.readBack}>
             <p role="status">
-              {problem?.refusal ? refusalInWords(t, problem.refusal, all.timeZone) : problem ? `${problem.detail} ${problem.remedy ?? ''}`
-                : records.length === 0 ? t('hold.noneTicked')
-                : refusal ? refusalInWords(t, refusal, all.timeZone)
-                : chosen ? readBack(t, page, records, barcode, chosen, branch) : ''}
+              {problem?.refusal
+                ? refusalInWords(t, problem.refusal, all.timeZone)
+                : problem
+                  ? `${problem.detail} ${problem.remedy ?? ''}`
+                  : records.length === 0
+                    ? t('hold.noneTicked')
+                    : refusal
+                      ? refusalInWords(t, refusal, all.timeZone)
+                      : chosen
+                        ? readBack(t, page, records, barcode, chosen, branch)
+                        : ''}
             </p>
-            <Button variant="contained" size="large" disabled={records.length === 0 || !chosen || refusal !== null || place.isPending} onClick={() => { if (reader) void submit(); else askToSignIn() }}>
+            <Button
+              variant="contained"
+              size="large"
+              disabled={records.length === 0 || !chosen || refusal !== null || place.isPending}
+              onClick={() => {
+                if (reader) void submit()
+                else askToSignIn()
+              }}
+            >
               {place.isPending ? t('hold.placing') : reader ? t('hold.place') : t('hold.signInFirst')}
             </Button>
           </div>
@@ -79,4 +104,4 @@ export function HoldDialog({ controlNumber, barcode = null, onClose }: Props) {
       )}
     </Dialog>
   )
-} // prettier-ignore
+}

@@ -35,7 +35,11 @@ function useStops(hold: HoldLine): Stop[] {
   const last = t('card.stops.ready', { branch: branchName(hold.pickup) })
   if (hold.state === 'waiting') {
     const you = hold.line ? t('card.stops.you', { nth: nthInWords(hold.line.place) }) : t('card.stops.wait')
-    return [{ text: asked, state: 'past' }, { text: you, state: 'now' }, { text: last, state: 'ahead' }]
+    return [
+      { text: asked, state: 'past' },
+      { text: you, state: 'now' },
+      { text: last, state: 'ahead' },
+    ]
   }
   const at = ORDER.indexOf(hold.state as (typeof ORDER)[number])
   const state = (step: number): Stop['state'] => (at > step ? 'past' : at === step ? 'now' : 'ahead')

@@ -16,21 +16,50 @@ export function Placed({ hold, onClose }: { hold: HoldLine; onClose(): void }) {
     return (
       <div className={styles.body}>
         <p role="status">{t('hold.undone')}</p>
-        <div className={styles.actions}><Button variant="contained" onClick={onClose}>{t('hold.carryOn')}</Button></div>
+        <div className={styles.actions}>
+          <Button variant="contained" onClick={onClose}>
+            {t('hold.carryOn')}
+          </Button>
+        </div>
       </div>
-    ) // prettier-ignore
+    )
   }
   return (
     <div className={styles.body}>
-      <h3 className={styles.done} role="status">{t('hold.done')}</h3>
-      <p><b>{hold.title}</b> <span className={styles.soft}>{[hold.editions > 1 && hold.from === null ? t('card.editions', { count: hold.editions }) : t(`carriers.${hold.carrier as 'book'}`), hold.enumeration].filter(Boolean).join(', ')}</span></p>
+      <div role="status">
+        <h3 className={styles.done}>{t('hold.done')}</h3>
+      </div>
+      <p>
+        <b>{hold.title}</b>{' '}
+        <span className={styles.soft}>
+          {[
+            hold.editions > 1 && hold.from === null
+              ? t('card.editions', { count: hold.editions })
+              : t(`carriers.${hold.carrier as 'book'}`),
+            hold.enumeration,
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </span>
+      </p>
       <Journey hold={hold} />
       {cancel.error && <Trouble error={cancel.error} />}
       <div className={styles.actions}>
-        <Button onClick={() => { cancel.mutate(hold.id) }} disabled={cancel.isPending}>{t('hold.undo')}</Button>
-        <Button variant="outlined" onClick={() => void navigate('/card')}>{t('hold.toCard')}</Button>
-        <Button variant="contained" autoFocus onClick={onClose}>{t('hold.carryOn')}</Button>
+        <Button
+          onClick={() => {
+            cancel.mutate(hold.id)
+          }}
+          disabled={cancel.isPending}
+        >
+          {t('hold.undo')}
+        </Button>
+        <Button variant="outlined" onClick={() => void navigate('/card')}>
+          {t('hold.toCard')}
+        </Button>
+        <Button variant="contained" autoFocus onClick={onClose}>
+          {t('hold.carryOn')}
+        </Button>
       </div>
     </div>
   )
-} // prettier-ignore
+}

@@ -16,19 +16,42 @@ interface Props {
 export function WhatExactly({ page, ticked, barcode, onChange }: Props) {
   const { t } = useTranslation()
   const volume = page.copies.find((copy) => copy.barcode === barcode)
-  const toggle = (id: number) => { onChange(ticked.includes(id) ? ticked.filter((other) => other !== id) : [...ticked, id]) }
+  const toggle = (id: number) => {
+    onChange(ticked.includes(id) ? ticked.filter((other) => other !== id) : [...ticked, id])
+  }
   return (
     <fieldset className={styles.part}>
       <legend>{t('hold.what')}</legend>
-      {volume ? <p>{page.description.title}, <b>{volume.enumeration}</b></p> : (
+      {volume ? (
+        <p>
+          {page.description.title}, <b>{volume.enumeration}</b>
+        </p>
+      ) : (
         <>
           {page.editions.map((edition) => {
             const { inNow, owned, elsewhere } = edition.tally
-            const detail = [edition.year, edition.edition, edition.languages[0] && edition.languages[0] !== 'eng' ? languageInWords(edition.languages[0]) : null].filter(Boolean).join(', ')
+            const detail = [
+              edition.year,
+              edition.edition,
+              edition.languages[0] && edition.languages[0] !== 'eng' ? languageInWords(edition.languages[0]) : null,
+            ]
+              .filter(Boolean)
+              .join(', ')
             return (
               <label key={edition.recordId} className={styles.choice}>
-                <input type="checkbox" checked={ticked.includes(edition.recordId)} onChange={() => { toggle(edition.recordId) }} />
-                <span className={styles.name}><FormatMark family={familyOf(edition.carrier)} label={t(`carriers.${edition.carrier}`)} />{detail && `, ${detail}`}</span>
+                <input
+                  type="checkbox"
+                  checked={ticked.includes(edition.recordId)}
+                  onChange={() => {
+                    toggle(edition.recordId)
+                  }}
+                />
+                <span className={styles.name}>
+                  <FormatMark
+                    family={familyOf(edition.carrier)}
+                    label={[t(`carriers.${edition.carrier}`), detail].filter(Boolean).join(', ')}
+                  />
+                </span>
                 <span className={styles.soft}>{t('hold.inNow', { inNow, owned: owned + elsewhere })}</span>
               </label>
             )
@@ -38,4 +61,4 @@ export function WhatExactly({ page, ticked, barcode, onChange }: Props) {
       )}
     </fieldset>
   )
-} // prettier-ignore
+}

@@ -1,7 +1,7 @@
 /** Where it is collected: each pickup location with where the copy comes from, what it costs, or why not. */
 import type { HoldOptions } from '@catalex/contract/holds'
 import { spansOn, type OpeningHours } from '@catalex/core/calendar'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { amountInWords, nowIn, nthInWords } from '../app/formats.ts'
 import { usePlaces } from '../app/places.tsx'
@@ -20,26 +20,57 @@ export function Where({ options, pickup, onChange }: { options: HoldOptions | un
   const rank = (option: HoldOptions['pickups'][number]) => (option.branch === first ? 0 : option.refusal ? 3 : option.line ? 2 : 1)
   const sorted = [...(options?.pickups ?? [])].sort((a, b) => rank(a) - rank(b))
   const shown = more ? sorted : sorted.filter((option, i) => i < FIRST || option.branch === pickup)
+  // The button that shows the rest goes away: the focus goes on to the first that it brought.
+  const firstNew = useRef<HTMLInputElement>(null)
+  useEffect(() => {
+    if (more) firstNew.current?.focus()
+  }, [more])
   return (
     <fieldset className={styles.part}>
       <legend>{t('hold.where')}</legend>
-      {shown.map((option) => (
+      {shown.map((option, i) => (
         <label key={option.branch} className={styles.choice} data-chosen={option.branch === pickup}>
-          <input type="radio" name="pickup" checked={option.branch === pickup} onChange={() => { onChange(option.branch) }} />
+          <input
+            ref={i === FIRST ? firstNew : undefined}
+            type="radio"
+            name="pickup"
+            checked={option.branch === pickup}
+            onChange={() => {
+              onChange(option.branch)
+            }}
+          />
           <span className={styles.name}>{branchName(option.branch)}</span>
-          {option.refusal ? <span className={styles.refused}>{refusalInWords(t, option.refusal, all.timeZone)}</span> : (
+          {option.refusal ? (
+            <span className={styles.refused}>{refusalInWords(t, option.refusal, all.timeZone)}</span>
+          ) : (
             <>
-              <span className={styles.soft}>{option.line ? t('hold.line', { place: nthInWords(option.line.before + 1) }) : option.from === option.branch ? t('hold.fromHere') : t('hold.fromBranch', { branch: branchName(option.from ?? '') })}</span>
+              <span className={styles.soft}>
+                {option.line
+                  ? t('hold.line', { place: nthInWords(option.line.before + 1) })
+                  : option.from === option.branch
+                    ? t('hold.fromHere')
+                    : t('hold.fromBranch', { branch: branchName(option.from ?? '') })}
+              </span>
               <span className={styles.cost}>{option.cost === 0 ? t('routes.free') : amountInWords(option.cost)}</span>
             </>
           )}
         </label>
       ))}
-      {shown.length < sorted.length && <button type="button" className={styles.more} onClick={() => { setMore(true) }}>{t('hold.more', { count: sorted.length - shown.length })}</button>}
+      {shown.length < sorted.length && (
+        <button
+          type="button"
+          className={styles.more}
+          onClick={() => {
+            setMore(true)
+          }}
+        >
+          {t('hold.more', { count: sorted.length - shown.length })}
+        </button>
+      )}
       <Desk branch={pickup} />
     </fieldset>
   )
-} // prettier-ignore
+}
 
 function Desk({ branch: code }: { branch: string }) {
   const { t } = useTranslation()
@@ -51,7 +82,8 @@ function Desk({ branch: code }: { branch: string }) {
   const hours = spans.map(([from, till]) => `${from.toFormat('HH:mm')}–${till.toFormat('HH:mm')}`).join(', ')
   return (
     <p className={styles.soft}>
-      {t('hold.desk', { desk, bring, hours: hours === '' ? t('hold.shutToday') : t('hold.open', { hours }) })} {t('hold.keptDays', { count: holdShelfDays })}
+      {t('hold.desk', { desk, bring, hours: hours === '' ? t('hold.shutToday') : t('hold.open', { hours }) })}{' '}
+      {t('hold.keptDays', { count: holdShelfDays })}
     </p>
   )
 }

@@ -7,7 +7,14 @@ import { amountInWords, nthInWords } from '../app/formats.ts'
 
 type Option = HoldOptions['pickups'][number]
 
-export function readBack(t: TFunction<'app'>, page: TitlePage, records: readonly number[], barcode: string | null, option: Option, branch: (code: string) => Branch | undefined): string {
+export function readBack(
+  t: TFunction<'app'>,
+  page: TitlePage,
+  records: readonly number[],
+  barcode: string | null,
+  option: Option,
+  branch: (code: string) => Branch | undefined,
+): string {
   const place = branch(option.branch)
   const names = {
     what: whatInWords(t, page, records, barcode),

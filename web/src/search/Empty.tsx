@@ -19,14 +19,55 @@ export function Empty({ question, answer, onChange, onWider }: Props) {
       <h2>{t('search.emptyTitle')}</h2>
       <p>{t('search.emptyOffers')}</p>
       <ul>
-        {answer.wider !== null && <li><button type="button" className={styles.linkButton} onClick={onWider}>{t('search.offer.wider', { count: answer.wider })}</button></li>}
-        {countNarrowings(question) > 0 && <li><button type="button" className={styles.linkButton} onClick={() => { onChange(withoutNarrowing(question)) }}>{t('search.offer.unnarrow')}</button></li>}
-        {question.field !== 'anywhere' && <li><button type="button" className={styles.linkButton} onClick={() => { onChange({ ...question, field: 'anywhere', page: 1 }) }}>{t('search.offer.anywhere')}</button></li>}
-        {words.length > 1 && words.map((part) => (
-          <li key={part.text}><button type="button" className={styles.linkButton} onClick={() => { onChange({ ...question, q: part.without, page: 1 }) }}>{t('search.offer.without', { word: part.text })}</button></li>
-        ))}
+        {answer.wider !== null && (
+          <li>
+            <button type="button" className={styles.linkButton} onClick={onWider}>
+              {t('search.offer.wider', { count: answer.wider })}
+            </button>
+          </li>
+        )}
+        {countNarrowings(question) > 0 && (
+          <li>
+            <button
+              type="button"
+              className={styles.linkButton}
+              onClick={() => {
+                onChange(withoutNarrowing(question))
+              }}
+            >
+              {t('search.offer.unnarrow')}
+            </button>
+          </li>
+        )}
+        {question.field !== 'anywhere' && (
+          <li>
+            <button
+              type="button"
+              className={styles.linkButton}
+              onClick={() => {
+                onChange({ ...question, field: 'anywhere', page: 1 })
+              }}
+            >
+              {t('search.offer.anywhere')}
+            </button>
+          </li>
+        )}
+        {words.length > 1 &&
+          words.map((part) => (
+            <li key={part.text}>
+              <button
+                type="button"
+                className={styles.linkButton}
+                onClick={() => {
+                  onChange({ ...question, q: part.without, page: 1 })
+                }}
+              >
+                {t('search.offer.without', { word: part.text })}
+              </button>
+            </li>
+          ))}
       </ul>
       <p>{t('search.askStaff')}</p>
     </div>
   )
-} // prettier-ignore
+}

@@ -25,11 +25,24 @@ export function Head({ question, answer, onChange, onNarrow }: Props) {
       <div className={styles.headLine}>
         <h1 aria-live="polite">{t('search.titles', { count: answer.count })}</h1>
         {question.field === 'anywhere' && plain && <span className={styles.soft}>{t(`search.all.${amount}`)}</span>}
-        {onNarrow && <button type="button" className={styles.linkButton} onClick={onNarrow}>{narrowings > 0 ? t('search.phoneNarrowed', { count: narrowings }) : t('search.phoneNarrow')}</button>}
+        {onNarrow && (
+          <button type="button" className={styles.linkButton} onClick={onNarrow}>
+            {narrowings > 0 ? t('search.phoneNarrowed', { count: narrowings }) : t('search.phoneNarrow')}
+          </button>
+        )}
         <label className={styles.order}>
           {t('search.order')}
-          <select value={question.sort} onChange={(event) => { onChange({ ...question, sort: event.target.value as Sort, page: 1 }) }}>
-            {SORTS.map((sort) => <option key={sort} value={sort}>{t(`search.sorts.${sort}`)}</option>)}
+          <select
+            value={question.sort}
+            onChange={(event) => {
+              onChange({ ...question, sort: event.target.value as Sort, page: 1 })
+            }}
+          >
+            {SORTS.map((sort) => (
+              <option key={sort} value={sort}>
+                {t(`search.sorts.${sort}`)}
+              </option>
+            ))}
           </select>
         </label>
       </div>
@@ -37,7 +50,7 @@ export function Head({ question, answer, onChange, onNarrow }: Props) {
       <InForce question={question} onChange={onChange} />
     </div>
   )
-} // prettier-ignore
+}
 
 function Readback({ question, answer, onChange }: Omit<Props, 'onNarrow'>) {
   const { t } = useTranslation()
@@ -45,20 +58,36 @@ function Readback({ question, answer, onChange }: Omit<Props, 'onNarrow'>) {
   return (
     <div className={styles.readback}>
       <span>{t('search.readAs')}</span>
-      {question.field !== 'anywhere' && <Part label={t(`band.fields.${question.field}`)} onTakeBack={() => { onChange({ ...question, field: 'anywhere', page: 1 }) }} />}
+      {question.field !== 'anywhere' && (
+        <Part
+          label={t(`band.fields.${question.field}`)}
+          onTakeBack={() => {
+            onChange({ ...question, field: 'anywhere', page: 1 })
+          }}
+        />
+      )}
       {answer.readback.map((part, i) => (
-        <Part key={i} kind={part.kind === 'word' ? undefined : t(`search.kinds.${part.kind}`)} label={part.kind === 'phrase' ? `“${part.text}”` : part.text} onTakeBack={() => { onChange({ ...question, q: part.without, page: 1 }) }} />
+        <Part
+          key={i}
+          kind={part.kind === 'word' ? undefined : t(`search.kinds.${part.kind}`)}
+          label={part.kind === 'phrase' ? `“${part.text}”` : part.text}
+          onTakeBack={() => {
+            onChange({ ...question, q: part.without, page: 1 })
+          }}
+        />
       ))}
     </div>
   )
-} // prettier-ignore
+}
 
 function Part({ kind, label, onTakeBack }: { kind?: string; label: string; onTakeBack(): void }) {
   const { t } = useTranslation()
   return (
     <span className={styles.part}>
       {kind && <i>{kind}</i>} {label}
-      <button type="button" onClick={onTakeBack} aria-label={t('search.takeBack', { what: label })}>×</button>
+      <button type="button" onClick={onTakeBack} aria-label={t('search.takeBack', { what: label })}>
+        ×
+      </button>
     </span>
   )
-} // prettier-ignore
+}

@@ -17,23 +17,53 @@ export function InForce({ question, onChange }: { question: Question; onChange(n
   return (
     <div className={styles.readback}>
       <span>{t('narrowing.inForce')}</span>
-      {NARROWING_LISTS.flatMap((list) => question[list].map((code) => {
-        const name = nameOf(list, code)
-        const label = list.startsWith('not') ? t('narrowing.not_label', { value: name }) : name
-        return <Chip key={`${list} ${code}`} label={label} excluded={list.startsWith('not')} onDrop={() => { onChange({ ...question, [list]: question[list].filter((other) => other !== code), page: 1 }) }} />
-      }))}
-      {question.inNow && <Chip label={t('narrowing.inNow')} onDrop={() => { onChange({ ...question, inNow: false, page: 1 }) }} />}
-      {count > 1 && <button type="button" className={styles.linkButton} onClick={() => { onChange(withoutNarrowing(question)) }}>{t('narrowing.clear')}</button>}
+      {NARROWING_LISTS.flatMap((list) =>
+        question[list].map((code) => {
+          const name = nameOf(list, code)
+          const label = list.startsWith('not') ? t('narrowing.not_label', { value: name }) : name
+          return (
+            <Chip
+              key={`${list} ${code}`}
+              label={label}
+              excluded={list.startsWith('not')}
+              onDrop={() => {
+                onChange({ ...question, [list]: question[list].filter((other) => other !== code), page: 1 })
+              }}
+            />
+          )
+        }),
+      )}
+      {question.inNow && (
+        <Chip
+          label={t('narrowing.inNow')}
+          onDrop={() => {
+            onChange({ ...question, inNow: false, page: 1 })
+          }}
+        />
+      )}
+      {count > 1 && (
+        <button
+          type="button"
+          className={styles.linkButton}
+          onClick={() => {
+            onChange(withoutNarrowing(question))
+          }}
+        >
+          {t('narrowing.clear')}
+        </button>
+      )}
     </div>
   )
-} // prettier-ignore
+}
 
 function Chip({ label, excluded, onDrop }: { label: string; excluded?: boolean; onDrop(): void }) {
   const { t } = useTranslation()
   return (
     <span className={styles.part} data-excluded={excluded}>
       {label}
-      <button type="button" onClick={onDrop} aria-label={t('narrowing.drop', { what: label })}>×</button>
+      <button type="button" onClick={onDrop} aria-label={t('narrowing.drop', { what: label })}>
+        ×
+      </button>
     </span>
   )
-} // prettier-ignore
+}

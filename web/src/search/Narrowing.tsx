@@ -27,15 +27,30 @@ export function Narrowing({ question, answer, onChange }: Props) {
     label: system.name,
     children: all.branches
       .filter((branch) => branch.system === system.code)
-      .map((branch) => ({ code: branch.code, label: branch.name, children: branch.collections.map((c) => ({ code: `${branch.code}/${c.code}`, label: c.name, children: [] })) })),
+      .map((branch) => ({
+        code: branch.code,
+        label: branch.name,
+        children: branch.collections.map((c) => ({ code: `${branch.code}/${c.code}`, label: c.name, children: [] })),
+      })),
   }))
   const formats: Node[] = FAMILY_CODES.map((family) => ({
     code: family,
     label: t(`families.${family}`),
-    children: FAMILIES[family].length === 1 ? [] : FAMILIES[family].map((carrier) => ({ code: carrier, label: t(`carriers.${carrier}`), children: [] })),
+    children:
+      FAMILIES[family].length === 1
+        ? []
+        : FAMILIES[family].map((carrier) => ({ code: carrier, label: t(`carriers.${carrier}`), children: [] })),
   }))
   const tree = (facet: 'place' | 'format', nodes: Node[], counts: Record<string, number>) => (
-    <Tree facet={facet} nodes={nodes} counts={counts} question={question} most={Math.max(1, ...Object.values(counts))} onChange={onChange} depth={0} />
+    <Tree
+      facet={facet}
+      nodes={nodes}
+      counts={counts}
+      question={question}
+      most={Math.max(1, ...Object.values(counts))}
+      onChange={onChange}
+      depth={0}
+    />
   )
   return (
     <>
@@ -45,7 +60,13 @@ export function Narrowing({ question, answer, onChange }: Props) {
         <ul className={styles.values}>
           <li className={styles.value}>
             <label>
-              <input type="checkbox" checked={question.inNow} onChange={() => { onChange({ ...question, inNow: !question.inNow, page: 1 }) }} />
+              <input
+                type="checkbox"
+                checked={question.inNow}
+                onChange={() => {
+                  onChange({ ...question, inNow: !question.inNow, page: 1 })
+                }}
+              />
               <span>{t('narrowing.inNow')}</span>
             </label>
             <span className={styles.count}>{answer.facets.inNow.toLocaleString()}</span>
@@ -54,7 +75,7 @@ export function Narrowing({ question, answer, onChange }: Props) {
       </Facet>
     </>
   )
-} // prettier-ignore
+}
 
 function Facet({ title, children }: { title: string; children: ReactNode }) {
   return (
@@ -81,12 +102,15 @@ function Tree(props: TreeProps) {
   const shown = nodes.filter((node) => (counts[node.code] ?? 0) > 0 || chosen.includes(node.code))
   return (
     <ul className={styles.values}>
-      {shown.map((node) => <Branch key={node.code} {...props} node={node} chosen={chosen} />)}
+      {shown.map((node) => (
+        <Branch key={node.code} {...props} node={node} chosen={chosen} />
+      ))}
     </ul>
   )
-} // prettier-ignore
+}
 
-const anyChosen = (node: Node, chosen: readonly string[]): boolean => node.children.some((child) => chosen.includes(child.code) || anyChosen(child, chosen))
+const anyChosen = (node: Node, chosen: readonly string[]): boolean =>
+  node.children.some((child) => chosen.includes(child.code) || anyChosen(child, chosen))
 
 function Branch({ node, chosen, ...props }: TreeProps & { node: Node; chosen: readonly string[] }) {
   const { t } = useTranslation()
@@ -102,17 +126,48 @@ function Branch({ node, chosen, ...props }: TreeProps & { node: Node; chosen: re
     <li>
       <div className={styles.value} data-not={not}>
         <label>
-          <input type="checkbox" checked={only} aria-label={t('narrowing.only', { value: node.label, count })} onChange={() => { onChange(withValue(question, facet, node.code, only ? 'none' : 'only')) }} />
+          <input
+            type="checkbox"
+            checked={only}
+            aria-label={t('narrowing.only', { value: node.label, count })}
+            onChange={() => {
+              onChange(withValue(question, facet, node.code, only ? 'none' : 'only'))
+            }}
+          />
           <span>{node.label}</span>
         </label>
-        <button type="button" className={styles.not} aria-pressed={not} aria-label={t('narrowing.not', { value: node.label })} title={t('narrowing.not', { value: node.label })} onClick={() => { onChange(withValue(question, facet, node.code, not ? 'none' : 'not')) }}>{t('narrowing.notShort')}</button>
+        <button
+          type="button"
+          className={styles.not}
+          aria-pressed={not}
+          aria-label={t('narrowing.not', { value: node.label })}
+          title={t('narrowing.not', { value: node.label })}
+          onClick={() => {
+            onChange(withValue(question, facet, node.code, not ? 'none' : 'not'))
+          }}
+        >
+          {t('narrowing.notShort')}
+        </button>
         <span className={styles.count}>{count.toLocaleString()}</span>
         {node.children.length > 0 ? (
-          <button type="button" className={styles.fold} aria-expanded={open} aria-label={t('narrowing.unfold', { value: node.label })} disabled={!inside} onClick={() => { setOpened(!open) }}>{inside ? (open ? '▾' : '▸') : ''}</button>
-        ) : <span className={styles.fold} />}
+          <button
+            type="button"
+            className={styles.fold}
+            aria-expanded={open}
+            aria-label={t('narrowing.unfold', { value: node.label })}
+            disabled={!inside}
+            onClick={() => {
+              setOpened(!open)
+            }}
+          >
+            {inside ? (open ? '▾' : '▸') : ''}
+          </button>
+        ) : (
+          <span className={styles.fold} />
+        )}
         <span className={styles.bar} style={{ width: `${String((count / most) * 100)}%` }} />
       </div>
       {open && inside && <Tree {...props} nodes={node.children} depth={depth + 1} />}
     </li>
   )
-} // prettier-ignore
+}

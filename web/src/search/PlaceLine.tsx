@@ -20,28 +20,60 @@ export function PlaceLine() {
   if (all.branches.length === 0) return <div className={styles.line} />
   const list = (codes: readonly string[], name: (code: string) => string, none: string) =>
     codes.length === 0 ? none : codes.length === 1 ? name(codes[0]) : t('band.andMore', { first: name(codes[0]), count: codes.length - 1 })
-  const formatName = (code: string) => (Object.hasOwn(FAMILIES, code) ? t(`families.${code as keyof typeof FAMILIES}`) : t(`carriers.${carriersOf(code)[0] ?? 'book'}`))
+  const formatName = (code: string) =>
+    Object.hasOwn(FAMILIES, code) ? t(`families.${code as keyof typeof FAMILIES}`) : t(`carriers.${carriersOf(code)[0] ?? 'book'}`)
   return (
     <div className={styles.line}>
       <span>{t('band.in')}</span>
       <Chooser what={t('band.chooseIn')} value={list(standing.in, placeName, t('band.everywhere', { count: all.branches.length }))}>
-        <Ticks none={t('band.allPlaces')} chosen={standing.in} onChange={(codes) => { setStanding({ in: codes }) }}
-          groups={all.systems.map((system) => ({ code: system.code, label: system.name, members: all.branches.filter((branch) => branch.system === system.code).map((branch) => ({ code: branch.code, label: branch.name })) }))} />
+        <Ticks
+          none={t('band.allPlaces')}
+          chosen={standing.in}
+          onChange={(codes) => {
+            setStanding({ in: codes })
+          }}
+          groups={all.systems.map((system) => ({
+            code: system.code,
+            label: system.name,
+            members: all.branches
+              .filter((branch) => branch.system === system.code)
+              .map((branch) => ({ code: branch.code, label: branch.name })),
+          }))}
+        />
       </Chooser>
       <span>{t('band.as')}</span>
       <Chooser what={t('band.chooseAs')} value={list(standing.as, formatName, t('band.anyFormat'))}>
-        <Ticks none={t('band.allFormats')} chosen={standing.as} onChange={(codes) => { setStanding({ as: codes }) }}
-          groups={FAMILY_CODES.filter((family) => family !== 'online').map((family) => ({ code: family, label: <FormatMark family={family} label={t(`families.${family}`)} />, members: [] }))} />
+        <Ticks
+          none={t('band.allFormats')}
+          chosen={standing.as}
+          onChange={(codes) => {
+            setStanding({ as: codes })
+          }}
+          groups={FAMILY_CODES.filter((family) => family !== 'online').map((family) => ({
+            code: family,
+            label: <FormatMark family={family} label={t(`families.${family}`)} />,
+            members: [],
+          }))}
+        />
       </Chooser>
       <span>{t('band.at')}</span>
       <Chooser what={t('band.chooseAt')} value={branchName(standing.at)}>
-        <RadioGroup value={standing.at} onChange={(_, code) => { setStanding({ at: code }) }} aria-label={t('band.chooseAt')} className={styles.choices}>
-          {pickups.map((branch) => <FormControlLabel key={branch.code} value={branch.code} control={<Radio size="small" />} label={branch.name} />)}
+        <RadioGroup
+          value={standing.at}
+          onChange={(_, code) => {
+            setStanding({ at: code })
+          }}
+          aria-label={t('band.chooseAt')}
+          className={styles.choices}
+        >
+          {pickups.map((branch) => (
+            <FormControlLabel key={branch.code} value={branch.code} control={<Radio size="small" />} label={branch.name} />
+          ))}
         </RadioGroup>
       </Chooser>
     </div>
   )
-} // prettier-ignore
+}
 
 function Chooser({ what, value, children }: { what: string; value: string; children: ReactNode }) {
   const { t } = useTranslation()
@@ -49,19 +81,44 @@ function Chooser({ what, value, children }: { what: string; value: string; child
   const id = useId()
   return (
     <>
-      <button type="button" className={styles.chip} aria-haspopup="dialog" aria-expanded={anchor !== null} aria-label={`${value}. ${t('band.change', { what })}`} onClick={(event) => { setAnchor(event.currentTarget) }}>
+      <button
+        type="button"
+        className={styles.chip}
+        aria-haspopup="dialog"
+        aria-expanded={anchor !== null}
+        aria-label={`${value}. ${t('band.change', { what })}`}
+        onClick={(event) => {
+          setAnchor(event.currentTarget)
+        }}
+      >
         {value}
       </button>
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => { setAnchor(null) }} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }} slotProps={{ paper: { role: 'dialog', 'aria-labelledby': id } }}>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => {
+          setAnchor(null)
+        }}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-labelledby': id } }}
+      >
         <div className={styles.chooser}>
           <h2 id={id}>{what}</h2>
           {children}
-          <Button size="small" variant="contained" onClick={() => { setAnchor(null) }}>{t('app.close')}</Button>
+          <Button
+            size="small"
+            variant="contained"
+            onClick={() => {
+              setAnchor(null)
+            }}
+          >
+            {t('app.close')}
+          </Button>
         </div>
       </Popover>
     </>
   )
-} // prettier-ignore
+}
 
 interface Group {
   code: string
@@ -77,15 +134,54 @@ function Ticks({ none, groups, chosen, onChange }: { none: string; groups: Group
   }
   return (
     <div className={styles.choices}>
-      <FormControlLabel control={<Checkbox size="small" checked={chosen.length === 0} onChange={() => { onChange([]) }} />} label={none} />
+      <FormControlLabel
+        control={
+          <Checkbox
+            size="small"
+            checked={chosen.length === 0}
+            onChange={() => {
+              onChange([])
+            }}
+          />
+        }
+        label={none}
+      />
       {groups.map((group) => (
         <div key={group.code}>
-          <FormControlLabel control={<Checkbox size="small" checked={chosen.includes(group.code)} onChange={() => { toggle(group.code, group.members.map((member) => member.code)) }} />} label={group.label} className={styles.group} />
+          <FormControlLabel
+            control={
+              <Checkbox
+                size="small"
+                checked={chosen.includes(group.code)}
+                onChange={() => {
+                  toggle(
+                    group.code,
+                    group.members.map((member) => member.code),
+                  )
+                }}
+              />
+            }
+            label={group.label}
+            className={styles.group}
+          />
           {group.members.map((member) => (
-            <FormControlLabel key={member.code} className={styles.member} control={<Checkbox size="small" checked={chosen.includes(member.code) || chosen.includes(group.code)} onChange={() => { toggle(member.code, [group.code]) }} />} label={member.label} />
+            <FormControlLabel
+              key={member.code}
+              className={styles.member}
+              control={
+                <Checkbox
+                  size="small"
+                  checked={chosen.includes(member.code) || chosen.includes(group.code)}
+                  onChange={() => {
+                    toggle(member.code, [group.code])
+                  }}
+                />
+              }
+              label={member.label}
+            />
           ))}
         </div>
       ))}
     </div>
   )
-} // prettier-ignore
+}

@@ -9,7 +9,7 @@ import { usePlaces } from '../app/places.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { SpineLabel } from '../ui/SpineLabel.tsx'
 import { rowLinkId } from './useRowKeys.ts'
-import type { CameFrom } from './SearchPage.tsx'
+import type { CameFrom } from './address.ts'
 import styles from './row.module.css'
 
 interface Props {
@@ -32,15 +32,21 @@ export function Row({ row, number, current, cameFrom, onFocus, onRoutes }: Props
       <SpineLabel lines={row.nearest?.place.callNumber.spine ?? []} family={familyOf(own.carrier)} />
       <div className={styles.body}>
         <h2>
-          <Link id={rowLinkId(number)} to={`/titles/${row.controlNumber}`} state={cameFrom} onFocus={onFocus}>{row.title}</Link>
+          <Link id={rowLinkId(number)} to={`/titles/${row.controlNumber}`} state={cameFrom} onFocus={onFocus}>
+            {row.title}
+          </Link>
           {row.remainder && <span className={styles.remainder}> {row.remainder}</span>}
         </h2>
-        <p className={styles.who}>{lineOf(row, own, t('search.bookOf', { series: row.series?.title ?? '', volume: row.series?.volume ?? '' }))}</p>
+        <p className={styles.who}>
+          {lineOf(row, own, t('search.bookOf', { series: row.series?.title ?? '', volume: row.series?.volume ?? '' }))}
+        </p>
         <ul className={styles.chips}>
           {byCarrier(row.editions).map(({ carrier, inNow, owned }) => (
             <li key={carrier} className={styles.chip} data-out={inNow === 0}>
               <FormatMark family={familyOf(carrier)} label={t(`carriers.${carrier}`)} />
-              <span title={t('search.row.chip', { inNow, owned })} aria-label={t('search.row.chip', { inNow, owned })} role="img">{inNow}/{owned}</span>
+              <span title={t('search.row.chip', { inNow, owned })} aria-label={t('search.row.chip', { inNow, owned })} role="img">
+                {inNow}/{owned}
+              </span>
             </li>
           ))}
         </ul>
@@ -48,17 +54,31 @@ export function Row({ row, number, current, cameFrom, onFocus, onRoutes }: Props
       </div>
     </li>
   )
-} // prettier-ignore
+}
 
 function lineOf(row: SearchRowLine, own: Edition, bookOf: string): string {
-  return [row.who.join(', '), row.series && bookOf, [own.publisher, row.year].filter(Boolean).join(', '), own.edition, own.extent?.split(/ [:;] /)[0]].filter(Boolean).join(' · ')
+  return [
+    row.who.join(', '),
+    row.series && bookOf,
+    [own.publisher, row.year].filter(Boolean).join(', '),
+    own.edition,
+    own.extent?.split(/ [:;(]/)[0],
+  ]
+    .filter(Boolean)
+    .join(' · ')
 }
 
 function Nearest({ row, elsewhere }: { row: SearchRowLine; elsewhere: number }) {
   const { t } = useTranslation()
   const { branchName, all } = usePlaces()
   const more = elsewhere > 0 ? ` · ${t('search.row.and', { count: elsewhere })}` : ''
-  if (!row.nearest) return <p className={styles.nearest}>{t('search.row.nowhere')}{more}</p> // prettier-ignore
+  if (!row.nearest)
+    return (
+      <p className={styles.nearest}>
+        {t('search.row.nowhere')}
+        {more}
+      </p>
+    )
   const { place, inNow, status, due, use } = row.nearest
   const state = inNow ? (use === 'loan' ? t('status.on shelf') : t(`use.${use as 'here only'}`)) : t(`status.${status as 'on loan'}`)
   return (

@@ -1,8 +1,8 @@
 /** The search band: field, box, and under it the Place line. In sight on every page. */
-import { useEffect, useRef, useState, type SubmitEvent } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
+import { useRef, useState, type SubmitEvent } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useLocation, useNavigate, useSearchParams } from 'react-router'
+import { useKeys } from '../app/keys.ts'
 import { useStanding } from '../app/standing.tsx'
 import { addressOf, EMPTY_QUESTION, FIELD_NAMES, questionFrom, type FieldName } from './address.ts'
 import { PlaceLine } from './PlaceLine.tsx'
@@ -20,28 +20,63 @@ export function SearchBand() {
   const [field, setField] = useState<FieldName>(asked.field)
 
   // On a title page the words stay in the box: one is still within that search.
-  useEffect(() => {
-    if (!searching) return
+  const [shown, setShown] = useState(asked)
+  if (searching && (shown.q !== asked.q || shown.field !== asked.field)) {
+    setShown(asked)
     setText(asked.q)
     setField(asked.field)
-  }, [searching, asked.q, asked.field])
-  useHotkeys('/', () => { box.current?.focus(); box.current?.select() }, { preventDefault: true, useKey: true })
+  }
+  useKeys('/', () => {
+    box.current?.focus()
+    box.current?.select()
+  })
 
   const search = (event: SubmitEvent) => {
     event.preventDefault()
     // A new search begins without narrowings; the order stays as it was chosen.
-    void navigate(addressOf({ ...EMPTY_QUESTION, q: text.trim(), field, sort: asked.sort }, { in: standing.in, as: standing.as, at: parameters.get('at') }))
+    void navigate(
+      addressOf(
+        { ...EMPTY_QUESTION, q: text.trim(), field, sort: asked.sort },
+        { in: standing.in, as: standing.as, at: parameters.get('at') },
+      ),
+    )
   }
   return (
-    <div className={styles.band}>
-      <form role="search" aria-label={t('band.label')} onSubmit={search} className={styles.form}>
-        <select aria-label={t('band.field')} value={field} onChange={(event) => { setField(event.target.value as FieldName) }}>
-          {FIELD_NAMES.map((name) => <option key={name} value={name}>{t(`band.fields.${name}`)}</option>)}
+    <div className={styles.band} role="search" aria-label={t('band.label')}>
+      <form onSubmit={search} className={styles.form}>
+        <select
+          aria-label={t('band.field')}
+          value={field}
+          onChange={(event) => {
+            setField(event.target.value as FieldName)
+          }}
+        >
+          {FIELD_NAMES.map((name) => (
+            <option key={name} value={name}>
+              {t(`band.fields.${name}`)}
+            </option>
+          ))}
         </select>
-        <input ref={box} type="text" inputMode="search" enterKeyHint="search" value={text} placeholder={t('band.placeholder')} aria-label={t('band.label')} onChange={(event) => { setText(event.target.value) }} onKeyDown={(event) => { if (event.key === 'Escape') event.currentTarget.blur() }} autoComplete="off" spellCheck={false} />
+        <input
+          ref={box}
+          type="text"
+          inputMode="search"
+          enterKeyHint="search"
+          value={text}
+          placeholder={t('band.placeholder')}
+          aria-label={t('band.label')}
+          onChange={(event) => {
+            setText(event.target.value)
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') event.currentTarget.blur()
+          }}
+          autoComplete="off"
+          spellCheck={false}
+        />
         <button type="submit">{t('band.search')}</button>
       </form>
       <PlaceLine />
     </div>
   )
-} // prettier-ignore
+}

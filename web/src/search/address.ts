@@ -17,13 +17,24 @@ export interface Question {
   page: number
 }
 
-export const EMPTY_QUESTION: Question = { q: '', field: 'anywhere', place: [], notPlace: [], format: [], notFormat: [], inNow: false, sort: 'relevance', page: 1 }
+export const EMPTY_QUESTION: Question = {
+  q: '',
+  field: 'anywhere',
+  place: [],
+  notPlace: [],
+  format: [],
+  notFormat: [],
+  inNow: false,
+  sort: 'relevance',
+  page: 1,
+}
 
 /** Lists of the question that narrow, by the names they have in the address. */
 export const NARROWING_LISTS = ['place', 'notPlace', 'format', 'notFormat'] as const
 
 export function questionFrom(parameters: URLSearchParams): Question {
-  const oneOf = <T extends string>(names: readonly T[], value: string | null, otherwise: T): T => names.find((name) => name === value) ?? otherwise
+  const oneOf = <T extends string>(names: readonly T[], value: string | null, otherwise: T): T =>
+    names.find((name) => name === value) ?? otherwise
   return {
     q: parameters.get('q') ?? '',
     field: oneOf(FIELD_NAMES, parameters.get('field'), 'anywhere'),
@@ -71,4 +82,10 @@ export function withValue(question: Question, facet: 'place' | 'format', code: s
     [not]: state === 'not' ? [...without(question[not]), code] : without(question[not]),
     page: 1,
   }
+}
+
+/** What the list was, for the title page to lead back to. */
+export interface CameFrom {
+  address: string
+  count: number
 }

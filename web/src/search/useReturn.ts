@@ -21,7 +21,8 @@ export function useReturn(address: string, rows: readonly SearchRowLine[]): { cu
   const loaded = rows.length > 0
   useEffect(() => {
     const row = keptRows()[address]
-    if (loaded && row !== undefined && document.activeElement === document.body) document.getElementById(rowLinkId(row))?.focus({ preventScroll: true })
+    if (loaded && row !== undefined && document.activeElement === document.body)
+      document.getElementById(rowLinkId(row))?.focus({ preventScroll: true })
   }, [address, loaded])
   return {
     current: state.row,

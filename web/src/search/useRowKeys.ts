@@ -1,5 +1,5 @@
 /** Keys of the list: arrows or j and k move, h holds. The title links take the focus, so Enter opens as everywhere. */
-import { useHotkeys } from 'react-hotkeys-hook'
+import { useKeys } from '../app/keys.ts'
 
 interface Keys {
   count: number
@@ -20,7 +20,25 @@ export function useRowKeys({ count, current, setCurrent, onHold }: Keys): void {
     link?.focus({ preventScroll: true })
     link?.closest('li')?.scrollIntoView({ block: 'nearest' })
   }
-  useHotkeys('j, ArrowDown', () => { move(1) }, { preventDefault: true }, [count, current])
-  useHotkeys('k, ArrowUp', () => { move(-1) }, { preventDefault: true }, [count, current])
-  useHotkeys('h', () => { if (count > 0) onHold(current) }, { preventDefault: true }, [count, current])
-} // prettier-ignore
+  useKeys(
+    'j, ArrowDown',
+    () => {
+      move(1)
+    },
+    [count, current],
+  )
+  useKeys(
+    'k, ArrowUp',
+    () => {
+      move(-1)
+    },
+    [count, current],
+  )
+  useKeys(
+    'h',
+    () => {
+      if (count > 0) onHold(current)
+    },
+    [count, current, onHold],
+  )
+}

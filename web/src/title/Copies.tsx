@@ -24,7 +24,13 @@ export function Copies({ page, family, onHoldVolume }: { page: TitlePage; family
   const [sought, setSought] = useState('')
   const { copies } = page
   const volumes = family === 'journal' && copies.some((copy) => copy.enumeration !== null)
-  const shown = copies.filter((copy) => sought === '' || `${copy.enumeration ?? ''} ${branchName(copy.place.branch)} ${copy.place.callNumber.text}`.toLowerCase().includes(sought.toLowerCase()))
+  const shown = copies.filter(
+    (copy) =>
+      sought === '' ||
+      `${copy.enumeration ?? ''} ${branchName(copy.place.branch)} ${copy.place.callNumber.text}`
+        .toLowerCase()
+        .includes(sought.toLowerCase()),
+  )
   const branches = [...new Set(shown.map((copy) => copy.place.branch))]
   const inNow = copies.filter((copy) => copy.inNow).length
   return (
@@ -32,21 +38,49 @@ export function Copies({ page, family, onHoldVolume }: { page: TitlePage; family
       <div className={styles.sectionHead}>
         <h2 id="copies-heading">{volumes ? t('title.volume') : t('title.copies')}</h2>
         <span className={styles.soft}>{t('title.copiesCount', { inNow, owned: copies.length })}</span>
-        {copies.length > LONG && <input className={styles.seek} type="text" value={sought} placeholder={t('title.findVolume')} aria-label={t('title.findVolume')} onChange={(event) => { setSought(event.target.value) }} />}
+        {copies.length > LONG && (
+          <input
+            className={styles.seek}
+            type="text"
+            value={sought}
+            placeholder={t('title.findVolume')}
+            aria-label={t('title.findVolume')}
+            onChange={(event) => {
+              setSought(event.target.value)
+            }}
+          />
+        )}
       </div>
       {copies.length === 0 && <p>{t('title.noCopies')}</p>}
-      {copies.length > 0 && !copies.some((copy) => copy.place.branch === standing.at) && <p className={styles.soft}>{t('title.noneHere', { place: branchName(standing.at) })}</p>}
+      {copies.length > 0 && !copies.some((copy) => copy.place.branch === standing.at) && (
+        <p className={styles.soft}>{t('title.noneHere', { place: branchName(standing.at) })}</p>
+      )}
       {branches.map((branch) => (
         <div key={branch} className={styles.place}>
           <PlaceHead branch={branch} />
           <ul>
-            {shown.filter((copy) => copy.place.branch === branch).map((copy) => <Line key={copy.barcode} copy={copy} family={family} onHold={volumes ? () => { onHoldVolume(copy.barcode) } : undefined} />)}
+            {shown
+              .filter((copy) => copy.place.branch === branch)
+              .map((copy) => (
+                <Line
+                  key={copy.barcode}
+                  copy={copy}
+                  family={family}
+                  onHold={
+                    volumes
+                      ? () => {
+                          onHoldVolume(copy.barcode)
+                        }
+                      : undefined
+                  }
+                />
+              ))}
           </ul>
         </div>
       ))}
     </section>
   )
-} // prettier-ignore
+}
 
 function PlaceHead({ branch }: { branch: string }) {
   const { t } = useTranslation()
@@ -57,7 +91,9 @@ function PlaceHead({ branch }: { branch: string }) {
   return (
     <h3>
       {found.name} <span className={styles.soft}>{placeName(found.system)}</span>
-      <span className={styles.hours}>{state.open ? t('title.openTill', { time: timeInWords(state.till.toISO() ?? '', all.timeZone) }) : t('title.shut')}</span>
+      <span className={styles.hours}>
+        {state.open ? t('title.openTill', { time: timeInWords(state.till.toISO() ?? '', all.timeZone) }) : t('title.shut')}
+      </span>
     </h3>
   )
 }
@@ -81,19 +117,36 @@ function Line({ copy, family, onHold }: { copy: CopyLine; family: Family; onHold
       </div>
       <div className={styles.call}>
         <span>{text}</span>
-        <IconButton size="small" aria-label={t('title.copyCall', { text })} title={t('title.copyCall', { text })} onClick={() => void copyText()}><CopyIcon sx={{ fontSize: 15 }} /></IconButton>
+        <IconButton
+          size="small"
+          aria-label={t('title.copyCall', { text })}
+          title={t('title.copyCall', { text })}
+          onClick={() => void copyText()}
+        >
+          <CopyIcon sx={{ fontSize: 15 }} />
+        </IconButton>
       </div>
       <div className={styles.state}>
-        <b data-state={state} title={t(`status.explain.${copy.status}`)}>{t(`status.${copy.status}`)}</b>
-        {copy.due && <span className={styles.soft}>{t(copy.status === 'overdue' ? 'status.wasDue' : 'status.due', { date: dayInWords(copy.due, all.timeZone) })}</span>}
+        <b data-state={state} title={t(`status.explain.${copy.status}`)}>
+          {t(`status.${copy.status}`)}
+        </b>
+        {copy.due && (
+          <span className={styles.soft}>
+            {t(copy.status === 'overdue' ? 'status.wasDue' : 'status.due', { date: dayInWords(copy.due, all.timeZone) })}
+          </span>
+        )}
         {copy.note && <span className={styles.soft}>{copy.note}</span>}
       </div>
       <div className={styles.terms}>
         {copy.use !== 'loan' && <span>{t(`use.${copy.use}`)}</span>}
         {copy.loanDays !== null && <span className={styles.soft}>{t('title.loanDays', { count: copy.loanDays })}</span>}
-        {onHold && copy.hold.allowed && <Button size="small" onClick={onHold}>{t('title.holdVolume')}</Button>}
+        {onHold && copy.hold.allowed && (
+          <Button size="small" onClick={onHold}>
+            {t('title.holdVolume')}
+          </Button>
+        )}
         {!copy.hold.allowed && copy.hold.reason && copy.inNow && <span className={styles.reason}>{copy.hold.reason}</span>}
       </div>
     </li>
   )
-} // prettier-ignore
+}

@@ -11,10 +11,14 @@ const byField = (field: string, words: string): string => `/search?field=${field
 export function Description({ description: d }: { description: Described }) {
   const { t } = useTranslation()
   const imprint = [d.place, d.publisher, d.year].filter(Boolean).join(', ')
-  const languages = d.languages.map(languageInWords).join(', ') + (d.originalLanguage ? `, ${t('title.translated', { language: languageInWords(d.originalLanguage) })}` : '')
+  const languages =
+    d.languages.map(languageInWords).join(', ') +
+    (d.originalLanguage ? `, ${t('title.translated', { language: languageInWords(d.originalLanguage) })}` : '')
   return (
     <section aria-labelledby="description-heading">
-      <div className={styles.sectionHead}><h2 id="description-heading">{t('title.description')}</h2></div>
+      <div className={styles.sectionHead}>
+        <h2 id="description-heading">{t('title.description')}</h2>
+      </div>
       <dl className={styles.facts}>
         <Fact label={t('title.fields.responsibility')}>{d.responsibility}</Fact>
         <Fact label={t('title.fields.uniformTitle')}>{d.uniformTitle}</Fact>
@@ -22,17 +26,41 @@ export function Description({ description: d }: { description: Described }) {
         <Fact label={t('title.fields.edition')}>{d.edition}</Fact>
         <Fact label={t('title.fields.imprint')}>{imprint}</Fact>
         <Fact label={t('title.fields.extent')}>{d.extent}</Fact>
-        <Fact label={t('title.fields.series')}>{d.series.length > 0 && d.series.map((entry) => <span key={entry.title}><Link to={byField('series', entry.title)}>{entry.title}</Link>{entry.volume && `, ${entry.volume}`} </span>)}</Fact>
+        <Fact label={t('title.fields.series')}>
+          {d.series.length > 0 &&
+            d.series.map((entry) => (
+              <span key={entry.title}>
+                <Link to={byField('series', entry.title)}>{entry.title}</Link>
+                {entry.volume && `, ${entry.volume}`}{' '}
+              </span>
+            ))}
+        </Fact>
         <Fact label={t('title.fields.languages')}>{languages}</Fact>
         <Fact label={t('title.fields.audience')}>{d.audience && t(`title.audiences.${d.audience as 'adults'}`)}</Fact>
         <Fact label={t('title.fields.genres')}>{d.genres.join(' · ')}</Fact>
-        <Fact label={t('title.contents')}>{d.contents.length > 0 && <ol className={styles.contents}>{d.contents.map((part) => <li key={part}>{part}</li>)}</ol>}</Fact>
-        {d.notes.map((note) => <Fact key={note.text} label={t(`title.fields.${note.kind as 'general'}`)}>{note.text}</Fact>)}
-        {d.identifiers.map((identifier) => <Fact key={identifier.value} label={t(`title.fields.${identifier.kind as 'isbn'}`)}><span className={styles.number}>{identifier.value}</span></Fact>)}
+        <Fact label={t('title.contents')}>
+          {d.contents.length > 0 && (
+            <ol className={styles.contents}>
+              {d.contents.map((part) => (
+                <li key={part}>{part}</li>
+              ))}
+            </ol>
+          )}
+        </Fact>
+        {d.notes.map((note) => (
+          <Fact key={note.text} label={t(`title.fields.${note.kind as 'general'}`)}>
+            {note.text}
+          </Fact>
+        ))}
+        {d.identifiers.map((identifier) => (
+          <Fact key={identifier.value} label={t(`title.fields.${identifier.kind as 'isbn'}`)}>
+            <span className={styles.number}>{identifier.value}</span>
+          </Fact>
+        ))}
       </dl>
     </section>
   )
-} // prettier-ignore
+}
 
 function Fact({ label, children }: { label: string; children: ReactNode }) {
   if (children === null || children === '' || children === false || children === undefined) return null
@@ -46,14 +74,22 @@ function Fact({ label, children }: { label: string; children: ReactNode }) {
 
 export function LeadsOn({ description: d }: { description: Described }) {
   const { t } = useTranslation()
-  const leads = [...d.subjects.map((subject) => ['subject', subject.heading] as const), ...d.series.map((entry) => ['series', entry.title] as const), ...d.genres.map((genre) => ['subject', genre] as const)]
+  const leads = [
+    ...d.subjects.map((subject) => ['subject', subject.heading] as const),
+    ...d.series.map((entry) => ['series', entry.title] as const),
+    ...d.genres.map((genre) => ['subject', genre] as const),
+  ]
   if (leads.length === 0) return null
   return (
     <div className={styles.leads}>
       <h3>{t('title.about')}</h3>
       <ul>
-        {leads.map(([field, words]) => <li key={words}><Link to={byField(field, words)}>{words}</Link></li>)}
+        {leads.map(([field, words]) => (
+          <li key={words}>
+            <Link to={byField(field, words)}>{words}</Link>
+          </li>
+        ))}
       </ul>
     </div>
   )
-} // prettier-ignore
+}

@@ -4,7 +4,7 @@ import type { Edition } from '@catalex/contract/titles'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { languageInWords } from '../app/formats.ts'
-import type { CameFrom } from '../search/SearchPage.tsx'
+import type { CameFrom } from '../search/address.ts'
 import styles from './title.module.css'
 
 export function Editions({ editions, current, cameFrom }: { editions: Edition[]; current: Edition; cameFrom: CameFrom | null }) {
@@ -13,16 +13,27 @@ export function Editions({ editions, current, cameFrom }: { editions: Edition[];
     <nav className={styles.editions} aria-label={t('title.editions')}>
       {editions.map((edition) => {
         const { inNow, owned } = edition.tally
-        const foreign = edition.languages.length > 0 && edition.languages[0] !== current.languages[0] ? languageInWords(edition.languages[0]) : null
+        const foreign =
+          edition.languages.length > 0 && edition.languages[0] !== current.languages[0] ? languageInWords(edition.languages[0]) : null
         return (
-          <Link key={edition.recordId} to={`/titles/${edition.controlNumber}`} state={cameFrom} replace aria-current={edition.recordId === current.recordId ? 'page' : undefined} className={styles.edition} style={{ borderTopColor: `var(--family-${familyOf(edition.carrier)})` }}>
+          <Link
+            key={edition.recordId}
+            to={`/titles/${edition.controlNumber}`}
+            state={cameFrom}
+            replace
+            aria-current={edition.recordId === current.recordId ? 'page' : undefined}
+            className={styles.edition}
+            style={{ borderTopColor: `var(--family-${familyOf(edition.carrier)})` }}
+          >
             <b>{t(`carriers.${edition.carrier}`)}</b>
             <span>{[edition.year, foreign].filter(Boolean).join(', ')}</span>
             {edition.edition && <span className={styles.soft}>{edition.edition}</span>}
-            <span className={styles.tally} data-out={inNow === 0} role="img" aria-label={t('search.row.chip', { inNow, owned })}>{inNow}/{owned}</span>
+            <span className={styles.tally} data-out={inNow === 0} role="img" aria-label={t('search.row.chip', { inNow, owned })}>
+              {inNow}/{owned}
+            </span>
           </Link>
         )
       })}
     </nav>
   )
-} // prettier-ignore
+}

@@ -45,18 +45,32 @@ export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
           <li key={`${route.kind} ${String(route.hereOnly)}`} data-possible={route.notPossible === null}>
             <RouteGlyph kind={route.kind} possible={route.notPossible === null} />
             <div>
-              <div className={styles.routeHead}><b>{route.hereOnly ? t('routes.readThere') : t(`routes.kinds.${route.kind}`)}</b><span>{whenOf(route, all.timeZone, t)}</span></div>
+              <div className={styles.routeHead}>
+                <b>{route.hereOnly ? t('routes.readThere') : t(`routes.kinds.${route.kind}`)}</b>
+                <span>{whenOf(route, all.timeZone, t)}</span>
+              </div>
               <RouteText route={route} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
-              {i === first && !isJournal && <Button variant="contained" fullWidth onClick={onHold}>{t('routes.hold', { place })}</Button>}
+              {i === first && !isJournal && (
+                <Button variant="contained" fullWidth onClick={onHold}>
+                  {t('routes.hold', { place })}
+                </Button>
+              )}
             </div>
           </li>
         ))}
       </ul>
-      {isJournal ? headed && <p>{t('routes.volumes')}</p> : first < 0 && data.copies.length > 0 && <Button variant="outlined" fullWidth onClick={onHold}>{t('routes.holdSomewhere')}</Button>}
+      {isJournal
+        ? headed && <p>{t('routes.volumes')}</p>
+        : first < 0 &&
+          data.copies.length > 0 && (
+            <Button variant="outlined" fullWidth onClick={onHold}>
+              {t('routes.holdSomewhere')}
+            </Button>
+          )}
       {headed && <OtherForms page={data} />}
     </div>
   )
-} // prettier-ignore
+}
 
 function whichOf(page: TitlePage, t: Translate): string {
   const own = page.editions.find((edition) => edition.recordId === page.recordId)
@@ -76,25 +90,47 @@ function RouteText({ route, copy }: { route: RouteLine; copy: CopyLine | undefin
   const { standing } = useStanding()
   const { branchName, branch, all } = usePlaces()
   if (route.notPossible) return <p>{refusalInWords(t, route.notPossible, all.timeZone)}</p>
-  const cost = route.kind === 'walk in' ? '' : ` · ${route.cost === 0 ? t('routes.free') : t('routes.cost', { amount: amountInWords(route.cost) })}`
+  const cost = ` ${route.cost === 0 ? t('routes.freeSentence') : t('routes.costSentence', { amount: amountInWords(route.cost) })}`
   const desk = branch(standing.at)?.pickup?.desk ?? ''
-  const names = copy && { branch: branchName(copy.place.branch), collection: copy.place.collection, floor: copy.place.floor, desk, place: branchName(standing.at) }
+  const names = copy && {
+    branch: branchName(copy.place.branch),
+    collection: copy.place.collection,
+    floor: copy.place.floor,
+    desk,
+    place: branchName(standing.at),
+  }
   if (route.line) {
     const { before, copies } = route.line
-    const text = before === 0 ? t('routes.lineFirst', { count: copies }) : t('routes.lineBehind', { place: nthInWords(before + 1), copies: t('routes.copies', { count: copies }) })
-    return <p>{text}{cost}</p> // prettier-ignore
+    const text =
+      before === 0
+        ? t('routes.lineFirst', { count: copies })
+        : t('routes.lineBehind', { place: nthInWords(before + 1), copies: t('routes.copies', { count: copies }) })
+    return (
+      <p>
+        {text}
+        {cost}
+      </p>
+    )
   }
   if (!names || !copy) return null
   if (route.kind === 'walk in') {
     return (
       <>
         <p>{t(route.hereOnly ? 'routes.hereOnly' : 'routes.walk', names)}</p>
-        <p><span className={styles.call}>{copy.place.callNumber.text}</span>{route.open?.until && ` · ${t('routes.openTill', { time: timeInWords(route.open.until, all.timeZone) })}`}</p>
+        <p>
+          <span className={styles.call}>{copy.place.callNumber.text}</span>
+          {route.open?.until && ` · ${t('routes.openTill', { time: timeInWords(route.open.until, all.timeZone) })}`}
+        </p>
       </>
-    ) // prettier-ignore
+    )
   }
   const sentence = route.kind === 'sent over' ? 'routes.sent' : copy.use === 'fetched on request' ? 'routes.keptStore' : 'routes.kept'
-  return <p>{t(sentence, names)}{cost}</p> // prettier-ignore
+  return (
+    <p>
+      {t(sentence, names)}
+      {cost}
+    </p>
+  )
 }
 
 function OtherForms({ page }: { page: TitlePage }) {
@@ -107,11 +143,18 @@ function OtherForms({ page }: { page: TitlePage }) {
       <ul className={styles.forms}>
         {others.map((edition) => (
           <li key={edition.recordId}>
-            <Link to={`/titles/${edition.controlNumber}`}><FormatMark family={familyOf(edition.carrier)} label={[t(`carriers.${edition.carrier}`), edition.year].filter(Boolean).join(', ')} /></Link>
-            <span data-out={edition.tally.inNow === 0}>{edition.tally.inNow}/{edition.tally.owned}</span>
+            <Link to={`/titles/${edition.controlNumber}`}>
+              <FormatMark
+                family={familyOf(edition.carrier)}
+                label={[t(`carriers.${edition.carrier}`), edition.year].filter(Boolean).join(', ')}
+              />
+            </Link>
+            <span data-out={edition.tally.inNow === 0}>
+              {edition.tally.inNow}/{edition.tally.owned}
+            </span>
           </li>
         ))}
       </ul>
     </>
   )
-} // prettier-ignore
+}

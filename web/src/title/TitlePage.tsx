@@ -2,13 +2,13 @@
 import { familyOf } from '@catalex/core/catalogue'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation, useParams } from 'react-router'
+import { useKeys } from '../app/keys.ts'
 import { usePlaces } from '../app/places.tsx'
 import { useStanding } from '../app/standing.tsx'
 import { HoldDialog } from '../holds/HoldDialog.tsx'
-import type { CameFrom } from '../search/SearchPage.tsx'
+import type { CameFrom } from '../search/address.ts'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Copies } from './Copies.tsx'
 import { Description, LeadsOn } from './Description.tsx'
@@ -30,35 +30,67 @@ export function TitlePage() {
   const { all } = usePlaces()
   const { data, error, refetch } = useQuery({ ...titleQuery(controlNumber, standing), enabled: all.branches.length > 0 })
   const [wish, setWish] = useState<Wish | null>(null)
-  const holdAny = () => { setWish({ barcode: null }) }
-  useHotkeys('h', holdAny, { preventDefault: true })
-  useEffect(() => { if (data) document.title = `${data.description.title} · Catalex` }, [data])
+  const holdAny = () => {
+    setWish({ barcode: null })
+  }
+  useKeys('h', holdAny)
+  useEffect(() => {
+    if (data) document.title = `${data.description.title} · Catalex`
+  }, [data])
 
-  if (error) return <div className={styles.alone}><Trouble error={error} onRetry={() => void refetch()} /></div>
+  if (error)
+    return (
+      <div className={styles.alone}>
+        <Trouble error={error} onRetry={() => void refetch()} />
+      </div>
+    )
   if (!data) return <div className={styles.alone} aria-busy="true" />
   const { description } = data
   const own = data.editions.find((edition) => edition.recordId === data.recordId)
   return (
     <div className={styles.zones}>
       <article className={styles.centre}>
-        {cameFrom && <Link to={cameFrom.address} className={styles.back}>‹ {t('title.back', { count: cameFrom.count })}</Link>}
+        {cameFrom && (
+          <Link to={cameFrom.address} className={styles.back}>
+            ‹ {t('title.back', { count: cameFrom.count })}
+          </Link>
+        )}
         <header className={styles.head}>
-          <h1>{description.title}{description.remainder && <span> {description.remainder}</span>}</h1>
-          <p><People people={description.people} /></p>
+          <h1>
+            {description.title}
+            {description.remainder && <span> {description.remainder}</span>}
+          </h1>
+          <p>
+            <People people={description.people} />
+          </p>
           {description.summary && <p className={styles.summary}>{description.summary}</p>}
         </header>
         {own && <Editions editions={data.editions} current={own} cameFrom={cameFrom} />}
-        <Copies page={data} onHoldVolume={(barcode) => { setWish({ barcode }) }} family={own ? familyOf(own.carrier) : 'print'} />
+        <Copies
+          page={data}
+          onHoldVolume={(barcode) => {
+            setWish({ barcode })
+          }}
+          family={own ? familyOf(own.carrier) : 'print'}
+        />
         <Description description={description} />
       </article>
       <aside className={styles.right} aria-label={t('search.routesOf', { title: description.title })}>
         <RoutesPanel controlNumber={controlNumber} onHold={holdAny} />
         <LeadsOn description={description} />
       </aside>
-      {wish && <HoldDialog controlNumber={controlNumber} barcode={wish.barcode} onClose={() => { setWish(null) }} />}
+      {wish && (
+        <HoldDialog
+          controlNumber={controlNumber}
+          barcode={wish.barcode}
+          onClose={() => {
+            setWish(null)
+          }}
+        />
+      )}
     </div>
   )
-} // prettier-ignore
+}
 
 function People({ people }: { people: { name: string; roles: string[]; main: boolean }[] }) {
   return people.map((person, i) => {

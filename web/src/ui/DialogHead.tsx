@@ -10,7 +10,9 @@ export function DialogHead({ id, title, aside, onClose }: { id: string; title: R
     <div className={styles.dialogHead}>
       <h2 id={id}>{title}</h2>
       <span>{aside}</span>
-      <IconButton size="small" onClick={onClose} aria-label={t('app.close')}><CloseIcon fontSize="small" /></IconButton>
+      <IconButton size="small" onClick={onClose} aria-label={t('app.close')}>
+        <CloseIcon fontSize="small" />
+      </IconButton>
     </div>
-  ) // prettier-ignore
+  )
 }

@@ -18,9 +18,21 @@ import type { Family } from '@catalex/core/catalogue'
 import styles from './ui.module.css'
 
 const ICONS: Record<Family, SvgIconComponent> = {
-  print: BookIcon, 'large-print': LargeIcon, braille: BrailleIcon, spoken: SpokenIcon, player: PlayerIcon, music: MusicIcon, film: FilmIcon, score: ScoreIcon, map: MapIcon,
-  journal: JournalIcon, kit: KitIcon, thing: ThingIcon, microform: MicroformIcon, online: OnlineIcon,
-} // prettier-ignore
+  print: BookIcon,
+  'large-print': LargeIcon,
+  braille: BrailleIcon,
+  spoken: SpokenIcon,
+  player: PlayerIcon,
+  music: MusicIcon,
+  film: FilmIcon,
+  score: ScoreIcon,
+  map: MapIcon,
+  journal: JournalIcon,
+  kit: KitIcon,
+  thing: ThingIcon,
+  microform: MicroformIcon,
+  online: OnlineIcon,
+}
 
 export function FormatMark({ family, label }: { family: Family; label: string }) {
   const Icon = ICONS[family]

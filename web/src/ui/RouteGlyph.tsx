@@ -12,7 +12,9 @@ export function RouteGlyph({ kind, possible }: { kind: RouteLine['kind']; possib
       {kind === 'kept for you' && <path d={`M${String(W - 16)} ${String(H / 2)}h5`} stroke={colour} strokeWidth="2" />}
       {kind === 'kept for you' && <circle cx={W - 20} cy={H / 2} r="3.5" fill="none" stroke={colour} strokeWidth="2" />}
       {kind === 'sent over' && <circle cx="6" cy={H / 2} r="4" fill="none" stroke={colour} strokeWidth="2" />}
-      {kind === 'sent over' && <path d={`M10 ${String(H / 2)}H${String(W - 11)}`} stroke={colour} strokeWidth="2" strokeDasharray={possible ? undefined : '2 3'} />}
+      {kind === 'sent over' && (
+        <path d={`M10 ${String(H / 2)}H${String(W - 11)}`} stroke={colour} strokeWidth="2" strokeDasharray={possible ? undefined : '2 3'} />
+      )}
       {kind === 'in line' && [4, 12, 20].map((x) => <circle key={x} cx={x} cy={H / 2} r="2" fill={colour} />)}
       {end}
     </svg>

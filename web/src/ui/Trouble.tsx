@@ -9,8 +9,14 @@ export function Trouble({ error, onRetry }: { error: unknown; onRetry?(): void }
   const problem = error instanceof ApiProblem ? error.problem : null
   return (
     <div className={styles.trouble} role="alert">
-      <p>{problem?.detail ?? String(error)} {problem?.remedy}</p>
-      {onRetry && <Button size="small" variant="outlined" onClick={onRetry}>{t('app.retry')}</Button>}
+      <p>
+        {problem?.detail ?? String(error)} {problem?.remedy}
+      </p>
+      {onRetry && (
+        <Button size="small" variant="outlined" onClick={onRetry}>
+          {t('app.retry')}
+        </Button>
+      )}
     </div>
-  ) // prettier-ignore
+  )
 }

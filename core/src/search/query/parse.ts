@@ -53,7 +53,8 @@ function tokensOf(text: string): Token[] {
     if (phrase !== undefined) tokens.push({ ...token, kind: 'phrase', text: phrase })
     else if (whole === '(' || whole === ')') tokens.push({ ...token, kind: whole === '(' ? 'open' : 'close' })
     else if (whole === '-') tokens.push({ ...token, kind: 'minus' })
-    else if (whole === 'AND' || whole === 'OR' || whole === 'NOT') tokens.push({ ...token, kind: whole.toLowerCase() as 'and' | 'or' | 'not' })
+    else if (whole === 'AND' || whole === 'OR' || whole === 'NOT')
+      tokens.push({ ...token, kind: whole.toLowerCase() as 'and' | 'or' | 'not' })
     else tokens.push({ ...token, kind: 'word' })
   }
   return tokens.filter((token) => (token.kind !== 'word' && token.kind !== 'phrase') || wordsOf(token.text).length > 0)

@@ -1,0 +1,157 @@
+import { describe, expect, it } from 'vitest'
+import { isbn13, issn, readIso2709, BadRecord, titleFromMarc, holdingsOf, workKey, filingTitle, type MarcRecord } from './index.ts'
+import { decodeMarc8 } from './marc8.ts'
+
+const FIXED = '200101s2019    xx            000 0 eng d'
+
+function record(fields: string[][], leader = '00000nam a2200000 i 4500'): MarcRecord {
+  const has = (tag: string) => fields.some((field) => field[0] === tag)
+  return {
+    leader,
+    fields: [...(has('001') ? [] : [['001', 'x1']]), ...(has('008') ? [] : [['008', FIXED]]), ...(has('245') ? [] : [['245', '10', 'a', 'A title']]), ...fields],
+  }
+}
+
+/** Writes ISO 2709 octet by octet, so that it can be broken on purpose. */
+function iso(marc: MarcRecord): Uint8Array {
+  const encoder = (text: string) => new Uint8Array(Array.from(unescape(encodeURIComponent(text)), (letter) => letter.charCodeAt(0)))
+  let directory = ''
+  let data = ''
+  let start = 0
+  for (const [tag, first, ...rest] of marc.fields) {
+    const text = tag < '010' ? `${first}\u001e` : `${first}${rest.map((part, i) => (i % 2 === 0 ? `\u001f${part}` : part)).join('')}\u001e`
+    const length = encoder(text).length
+    directory += tag + String(length).padStart(4, '0') + String(start).padStart(5, '0')
+    start += length
+    data += text
+  }
+  const base = 24 + directory.length + 1
+  const total = base + start + 1
+  return encoder(`${String(total).padStart(5, '0')}${marc.leader.slice(5, 12)}${String(base).padStart(5, '0')}${marc.leader.slice(17)}${directory}\u001e${data}\u001d`)
+}
+
+const faultOf = (work: () => unknown) => {
+  try {
+    work()
+  } catch (error) {
+    if (error instanceof BadRecord) return error.fault
+    throw error
+  }
+  return null
+}
+
+describe('ISO 2709', () => {
+  const good = record([['500', '  ', 'a', 'Żółta łódź']])
+
+  it('gives back what was written', () => {
+    expect(readIso2709(iso(good)).fields).toEqual(good.fields)
+  })
+
+  it.each<[string, (bytes: Uint8Array) => Uint8Array, { field?: string | null; reason: RegExp }]>([
+    ['cut off', (b) => b.slice(0, b.length - 30), { reason: /cut off/ }],
+    ['with a wrong length', (b) => b.map((o, i) => (i === 4 ? 0x30 + ((o - 0x30 + 1) % 10) : o)), { reason: /leader says/ }],
+    ['without a leader', (b) => b.map((o, i) => (i < 24 ? 0x78 : o)), { reason: /no leader/ }],
+    ['with a wrong field length', (b) => b.map((o, i) => (i === 24 + 6 ? 0x39 : o)), { field: '001', reason: /length in the directory/ }],
+    ['with bad UTF-8', (b) => b.map((o) => (o === 0xc5 ? 0xff : o)), { field: '500', reason: /not valid UTF-8/ }],
+    ['with hardly anything', (b) => b.slice(0, 10), { reason: /too short/ }],
+  ])('refuses a record %s and says why', (_, breakIt, fault) => {
+    expect(faultOf(() => readIso2709(breakIt(iso(good))))).toMatchObject({ ...fault, reason: expect.stringMatching(fault.reason) as string })
+  })
+
+  it('reads MARC-8 Latin, marks before their letters, and refuses other sets', () => {
+    expect(decodeMarc8(Uint8Array.from([0xb2, 0x62, 0xe8, 0x75, 0xe2, 0x65]))).toBe('øbüé')
+    expect(() => decodeMarc8(Uint8Array.from([0x1b, 0x28, 0x4e, 0x41]))).toThrow(/character set/)
+  })
+})
+
+describe('a title from MARC 21', () => {
+  it('takes the fields apart and drops the punctuation between them', () => {
+    const title = titleFromMarc(
+      record([
+        ['100', '1 ', 'a', 'Varrik, Odd,', 'd', '1958-', 'e', 'author.'],
+        ['245', '14', 'a', 'The last keepers :', 'b', 'a history /', 'c', 'Odd Varrik.'],
+        ['264', ' 1', 'a', 'Northmole :', 'b', 'Quay & Lantern,', 'c', '2019.'],
+        ['490', '1 ', 'a', 'Sound lives ;', 'v', '3'],
+        ['505', '0 ', 'a', 'Fog -- Lamps -- The relief boat.'],
+        ['650', ' 4', 'a', 'Lighthouses', 'z', 'Pellan Sound', 'x', 'History.'],
+        ['700', '1 ', 'a', 'Marsk, Lene,', 'e', 'photographer.'],
+      ]),
+    )
+    expect(title).toMatchObject({
+      title: 'The last keepers', remainder: 'a history', responsibility: 'Odd Varrik', nonFiling: 4, place: 'Northmole', publisher: 'Quay & Lantern', year: 2019,
+      series: [{ title: 'Sound lives', volume: '3' }], contents: ['Fog', 'Lamps', 'The relief boat'], languages: ['eng'], fiction: false,
+      subjects: [{ heading: 'Lighthouses – Pellan Sound – History', kind: 'topic' }],
+      people: [{ name: 'Varrik, Odd', dates: '1958-', main: true, roles: ['author'] }, { name: 'Marsk, Lene', main: false, roles: ['photographer'] }],
+    }) // prettier-ignore
+    expect(filingTitle(title)).toBe('last keepers a history')
+  })
+
+  it.each<[string, string[][], RegExp]>([
+    ['two titles', [['245', '10', 'a', 'One'], ['245', '10', 'a', 'Two']], /2 title fields/],
+    ['an empty title', [['245', '10', 'a', ' /']], /no title/],
+    ['unknown indicators', [['245', 'x7', 'a', 'One']], /indicators "x7"/],
+    ['no number', [['001', ' ']], /no number/],
+  ])('refuses %s', (_, fields, reason) => {
+    expect(faultOf(() => titleFromMarc(record(fields)))?.reason).toMatch(reason)
+  })
+
+  it.each<[string, string, string[][]]>([
+    ['book', '00000nam a2200000 i 4500', []],
+    ['large-print-book', '00000nam a2200000 i 4500', [['008', `${FIXED.slice(0, 23)}d${FIXED.slice(24)}`]]],
+    ['large-print-book', '00000nam a2200000 i 4500', [['300', '  ', 'a', '400 pages (large print)']]],
+    ['dvd', '00000ngm a2200000 i 4500', [['007', 'vd cvaizs']]],
+    ['blu-ray', '00000ngm a2200000 i 4500', [['007', 'vd csaizs']]],
+    ['laser-disc', '00000ngm a2200000 i 4500', [['538', '  ', 'a', 'Laser optical videodisc, CLV.']]],
+    ['video-cassette', '00000ngm a2200000 i 4500', [['538', '  ', 'a', 'VHS.']]],
+    ['preloaded-player', '00000nim a2200000 i 4500', [['500', '  ', 'a', 'Preloaded on an audio player.']]],
+    ['spoken-disc', '00000nim a2200000 i 4500', [['007', 'sd fsngnn']]],
+    ['music-record', '00000njm a2200000 i 4500', [['007', 'sd bsmenn']]],
+    ['score-and-parts', '00000ncm a2200000 i 4500', [['300', '  ', 'a', '1 score and 5 parts']]],
+    ['board-game', '00000nrm a2200000 i 4500', [['300', '  ', 'a', '1 board game']]],
+    ['journal-volume', '00000nas a2200000 i 4500', []],
+    ['online-resource', '00000nam a2200000 i 4500', [['338', '  ', 'b', 'cr']]],
+    ['sheet-map', '00000nem a2200000 i 4500', []],
+  ])('knows a %s', (carrier, leader, fields) => {
+    expect(titleFromMarc(record(fields, leader)).carrier).toBe(carrier)
+  })
+})
+
+describe('identifiers', () => {
+  it('knows an ISBN in any form, and an ISSN, by their check digits', () => {
+    expect(isbn13('0-306-40615-2')).toBe('9780306406157')
+    expect(isbn13('978 0 306 40615 7')).toBe('9780306406157')
+    expect(isbn13('0-306-40615-3')).toBeNull()
+    expect(issn('0378-5955')).toBe('03785955')
+    expect(issn('0378-5954')).toBeNull()
+  })
+})
+
+describe('works', () => {
+  const work = (fields: string[][], leader?: string) => workKey(titleFromMarc(record(fields, leader)))
+  const author = ['100', '1 ', 'a', 'Cantero, Beatriz,', 'd', '1902-1977']
+  it('joins editions, translations and recordings', () => {
+    const original = work([author, ['245', '13', 'a', 'La casa de las mareas']])
+    expect(work([author, ['240', '10', 'a', 'Casa de las mareas.', 'l', 'English'], ['245', '14', 'a', 'The house of tides']])).toBe(original)
+    expect(work([author, ['240', '10', 'a', 'Casa de las mareas'], ['245', '14', 'a', 'The tide house']], '00000nim a2200000 i 4500')).toBe(original)
+  })
+  it('parts namesakes and films of books', () => {
+    const title = ['245', '10', 'a', 'Tides']
+    expect(work([['100', '1 ', 'a', 'Lund, Marta,', 'd', '1931-2004'], title])).not.toBe(work([['100', '1 ', 'a', 'Lund, Marta,', 'd', '1984-'], title]))
+    expect(work([title])).not.toBe(work([title], '00000ngm a2200000 i 4500'))
+  })
+})
+
+describe('holdings', () => {
+  const place = ['a', 'pslib', 'b', 'ferrygate', 'c', 'fiction']
+  it('joins location and item information by barcode', () => {
+    const [copy] = holdingsOf(record([['852', '7 ', ...place, 'k', 'LP FIC', 'h', 'ORR v.3', 'p', '300', '2', 'author'], ['876', '  ', 'p', '300', 'h', 'here only', 'j', 'missing']]))
+    expect(copy).toMatchObject({ barcode: '300', scheme: 'author', prefix: 'LP FIC', classPart: 'ORR v.3', use: 'here only', status: 'missing' })
+  })
+  it.each<[string, string[][], RegExp]>([
+    ['without a barcode', [['852', '1 ', ...place]], /no barcode/],
+    ['of no known scheme', [['852', 'x ', ...place, 'p', '1']], /first indicator "x"/],
+    ['with a status of its own', [['852', '1 ', ...place, 'p', '1'], ['876', '  ', 'p', '1', 'j', 'lost at sea']], /no status/],
+  ])('refuses a copy %s', (_, fields, reason) => {
+    expect(faultOf(() => holdingsOf(record(fields)))?.reason).toMatch(reason)
+  })
+})

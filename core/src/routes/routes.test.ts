@@ -1,0 +1,66 @@
+import { DateTime } from 'luxon'
+import { describe, expect, it } from 'vitest'
+import { openState, type OpeningHours } from '../calendar/index.ts'
+import { cardNumber } from '../cards/index.ts'
+import type { Copy } from '../copies/index.ts'
+import { routesFor, type RoutesQuestion } from './index.ts'
+
+const ZONE = 'Europe/Dublin'
+const at = (time: string) => DateTime.fromISO(time, { zone: ZONE })
+const HOURS: OpeningHours = { weekly: { '3': [['10:00', '13:00'], ['14:00', '19:00']], '4': [['10:00', '17:00']] }, closures: [{ from: '2026-12-24', to: '2026-12-31', reason: 'Midwinter' }] } // prettier-ignore
+
+describe('opening hours', () => {
+  it.each([
+    ['2026-11-25T10:00', 'open till 13:00'],
+    ['2026-11-25T13:00', 'opens 2026-11-25T14:00'],
+    ['2026-11-25T19:00', 'opens 2026-11-26T10:00'],
+    ['2026-11-27T09:00', 'opens 2026-12-02T10:00'],
+    ['2026-12-24T12:00', 'opens 2027-01-06T10:00'],
+    // The clock goes back on 25 October 2026; hours are local all the same.
+    ['2026-10-28T10:30', 'open till 13:00'],
+  ])('at %s: %s', (time, said) => {
+    const state = openState(HOURS, at(time))
+    expect(state.open ? `open till ${state.till.toFormat('HH:mm')}` : `opens ${state.opens?.toFormat("yyyy-MM-dd'T'HH:mm") ?? 'never'}`).toBe(said)
+  })
+})
+
+const copy = (given: Partial<Copy>): Copy => ({ barcode: '1', recordId: 1, family: 'print', system: 'pub', branch: 'quay', collection: 'fiction', collectionKind: 'open shelf', use: 'loan', status: 'on shelf', promised: false, due: null, ...given })
+const rules = [{ uses: ['here only' as const], allow: false, cost: 0, reason: 'It stays.', remedy: null }, { allow: true, cost: 0, reason: null, remedy: null }]
+const kinds = (copies: Copy[], more: Partial<RoutesQuestion> = {}) =>
+  routesFor({
+    rules, category: 'adult', homeSystem: 'pub', pickup: { branch: 'hill', system: 'pub' }, copies, selfServe: new Set(), now: at('2026-11-25T11:00'), hours: new Map([['hill', HOURS], ['quay', HOURS]]), walkable: ['hill', 'quay'], waiting: 0, ...more,
+  }).map((route) => `${route.kind}${route.barcode ? ` ${route.barcode}` : ''}${route.notPossible ? ` not: ${route.notPossible.code}` : ''}`) // prettier-ignore
+
+describe('routes', () => {
+  const out = copy({ status: 'on loan', due: '2026-12-01' })
+  it.each<[string, Copy[], string[]]>([
+    ['a copy at the pickup location', [copy({ barcode: 'q' }), copy({ barcode: 'h', branch: 'hill' })], ['walk in h', 'kept for you h']],
+    ['a copy elsewhere', [copy({ barcode: 'q' })], ['walk in q', 'sent over q']],
+    ['all out', [out], ['in line']],
+    ['here only', [copy({ use: 'here only' })], ['walk in 1', 'sent over not: rule']],
+    ['one to borrow before one to read there', [copy({ barcode: 'r', branch: 'hill', use: 'here only' }), copy({ barcode: 'q' })], ['walk in q', 'sent over q']],
+    ['behind closed doors', [copy({ collectionKind: 'store', use: 'fetched on request' })], ['sent over 1']],
+    ['missing', [copy({ status: 'missing' })], ['sent over not: no-copy']],
+  ])('%s', (_, copies, expected) => {
+    expect(kinds(copies)).toEqual(expected)
+  })
+
+  it('walks in only within the places searched', () => {
+    expect(kinds([copy({})], { walkable: ['hill'] })).toEqual(['sent over 1'])
+  })
+})
+
+describe('card numbers', () => {
+  it.each([
+    ['00042117', '00042117'],
+    ['42117', '00042117'],
+    [' 0004 2117 ', '00042117'],
+    ['0004-2117-C', '00042117'],
+    ['0004 2117/pu', '00042117'],
+    ['000421179', null],
+    ['ines', null],
+    ['', null],
+  ])('%s is %s', (typed, number) => {
+    expect(cardNumber(typed)).toBe(number)
+  })
+})

@@ -1,0 +1,58 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { identifiersIn } from './identifier.ts'
+import { parseQuery, type QueryNode } from './parse.ts'
+
+const word = (text: string): QueryNode => ({ kind: 'word', word: text })
+
+describe('the box', () => {
+  it.each<[string, QueryNode]>([
+    ['', { kind: 'everything' }],
+    ['lighthouse', word('lighthouse')],
+    ['lighthouse keepers', { kind: 'and', nodes: [word('lighthouse'), word('keepers')] }],
+    ['"winter watch"', { kind: 'phrase', words: ['winter', 'watch'] }],
+    ['tide OR mill', { kind: 'or', nodes: [word('tide'), word('mill')] }],
+    ['salt tide OR mill', { kind: 'or', nodes: [{ kind: 'and', nodes: [word('salt'), word('tide')] }, word('mill')] }],
+    ['salt (tide OR mill)', { kind: 'and', nodes: [word('salt'), { kind: 'or', nodes: [word('tide'), word('mill')] }] }],
+    ['tide NOT mill', { kind: 'and', nodes: [word('tide'), { kind: 'not', node: word('mill') }] }],
+    ['tide -mill', { kind: 'and', nodes: [word('tide'), { kind: 'not', node: word('mill') }] }],
+    ['harb*', { kind: 'prefix', prefix: 'harb' }],
+    ['co-operative', { kind: 'phrase', words: ['co', 'operative'] }],
+    ['tide or mill', { kind: 'and', nodes: [word('tide'), word('or'), word('mill')] }],
+    // Left aside, unbalanced, or nothing but signs.
+    ['the winter watch', { kind: 'and', nodes: [word('winter'), word('watch')] }],
+    ['"winter watch', { kind: 'phrase', words: ['winter', 'watch'] }],
+    ['AND', { kind: 'everything' }],
+    [') tide ((', word('tide')],
+    ['NOT', { kind: 'everything' }],
+    ['🦭', { kind: 'everything' }],
+  ])('reads %j', (text, node) => {
+    expect(parseQuery(text).node).toEqual(node)
+  })
+
+  it('never fails, and every part it names can be taken back', () => {
+    const typed = fc.oneof(fc.string({ unit: 'grapheme', maxLength: 60 }), fc.array(fc.constantFrom('tide', 'AND', 'OR', 'NOT', '-', '"', '(', ')', '*', 'the', '-mill', 'salt*')).map((parts) => parts.join(' ')))
+    fc.assert(
+      fc.property(typed, (text) => {
+        const { parts } = parseQuery(text)
+        for (const part of parts) {
+          expect(part.end).toBeGreaterThan(part.start)
+          expect(parseQuery(text.slice(0, part.start) + text.slice(part.end)).parts.length).toBeLessThanOrEqual(parts.length)
+        }
+      }),
+      { numRuns: 500 },
+    )
+    expect(() => parseQuery('('.repeat(10_000))).not.toThrow()
+  })
+
+  it.each([
+    ['978-0-306-40615-7', ['isbn', 'barcode']],
+    ['ISBN 0306406152', ['isbn', 'barcode']],
+    ['0378-5955', ['issn', 'barcode']],
+    ['3000000123', ['barcode']],
+    ['1984', []],
+    ['lighthouse 1234567', []],
+  ])('knows %s for a number', (text, kinds) => {
+    expect(identifiersIn(text).map(({ kind }) => kind)).toEqual(kinds)
+  })
+})

@@ -1,0 +1,152 @@
+/** The engine against brute force: the same matches and the same counts on random catalogues and questions. */
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { CARRIER_CODES, carriersOf, type Carrier } from '../catalogue/index.ts'
+import { wordsOf } from '../words/index.ts'
+import { facetTree, FIELDS, IndexBuilder, parseQuery, search, setInNow, type QueryNode, type SearchDocument, type SearchField, type SearchQuestion } from './index.ts'
+
+const PLACES = facetTree([
+  { code: 'north', parent: null }, { code: 'quay', parent: 'north' }, { code: 'quay/a', parent: 'quay' }, { code: 'quay/b', parent: 'quay' }, { code: 'hill', parent: 'north' }, { code: 'hill/a', parent: 'hill' },
+  { code: 'south', parent: null }, { code: 'isle', parent: 'south' }, { code: 'isle/a', parent: 'isle' },
+]) // prettier-ignore
+const SHELVES = [2, 3, 5, 8]
+const WORDS = ['tide', 'mill', 'salt', 'lamp', 'heron', 'the', 'harbour', 'harbours']
+const CARRIERS: Carrier[] = ['book', 'large-print-book', 'dvd', 'blu-ray']
+
+type Texts = Partial<Record<SearchField, string[]>>
+const emptyTexts = () => Object.fromEntries(FIELDS.map((field) => [field, [] as string[]])) as Record<SearchField, string[]>
+
+const document = (recordId: number, workKey: string, texts: Texts, more: Partial<SearchDocument> = {}): SearchDocument => ({
+  recordId,
+  workKey,
+  texts: { ...emptyTexts(), ...texts },
+  wholeTitles: (texts.title ?? []).map((title) => wordsOf(title).join(' ')),
+  filingTitle: texts.title?.[0] ?? '',
+  carrier: 'book',
+  year: 2000,
+  holdings: [{ place: 2, owned: 1, inNow: 1, callKey: 'A' }],
+  ...more,
+})
+
+const sentence = fc.array(fc.constantFrom(...WORDS), { minLength: 1, maxLength: 5 }).map((words) => words.join(' '))
+const holdings = fc
+  .uniqueArray(fc.constantFrom(...SHELVES), { maxLength: 3 })
+  .chain((places) => fc.tuple(...places.map((place) => fc.record({ place: fc.constant(place), owned: fc.constant(2), inNow: fc.integer({ min: 0, max: 2 }), callKey: fc.constantFrom('A', 'B', 'C') }))))
+const world = fc
+  .array(fc.record({ workKey: fc.constantFrom('w1', 'w2', 'w3', 'w4', 'w5'), title: sentence, subject: sentence, carrier: fc.constantFrom(...CARRIERS), year: fc.integer({ min: 1990, max: 2020 }), holdings }), { minLength: 1, maxLength: 14 })
+  .map((rows) => rows.map(({ workKey, title, subject, ...more }, i) => document(i + 1, workKey, { title: [title], subject: [subject] }, more)))
+
+const someOf = (codes: readonly string[]) => fc.subarray([...codes], { maxLength: 2 })
+const question = fc.record({
+  text: fc.array(fc.constantFrom(...WORDS, 'harb*', '"salt lamp"', '-tide', 'OR', 'NOT', '(', ')'), { maxLength: 4 }).map((parts) => parts.join(' ')),
+  field: fc.constantFrom<SearchQuestion['field']>('anywhere', 'title', 'subject'),
+  narrowing: fc.record({
+    scopePlaces: someOf(PLACES.codes), scopeFormats: someOf(['print', 'film', 'dvd']), places: someOf(PLACES.codes), notPlaces: someOf(PLACES.codes), formats: someOf(['print', 'film', 'dvd', 'book']), notFormats: someOf(['film', 'book']), inNow: fc.boolean(),
+  }),
+}) // prettier-ignore
+
+const indexOf = (documents: SearchDocument[]) => {
+  const builder = new IndexBuilder(PLACES)
+  documents.forEach((d) => { builder.add(d) })
+  return builder.finish()
+} // prettier-ignore
+
+/** The meaning of a query, by reading the texts. */
+function matches(node: QueryNode, d: SearchDocument, field: SearchQuestion['field']): boolean {
+  const texts = (field === 'anywhere' ? FIELDS : [field]).flatMap((f) => d.texts[f].map(wordsOf))
+  const phrase = (words: string[]) => texts.some((text) => text.some((_, i) => words.every((w, k) => text[i + k] === w)))
+  switch (node.kind) {
+    case 'everything': return true
+    case 'word': return phrase([node.word])
+    case 'phrase': return phrase(node.words)
+    case 'prefix': return texts.some((text) => text.some((w) => w.startsWith(node.prefix)))
+    case 'and': return node.nodes.every((inner) => matches(inner, d, field))
+    case 'or': return node.nodes.some((inner) => matches(inner, d, field))
+    case 'not': return !matches(node.node, d, field)
+    case 'records': return node.recordIds.includes(d.recordId)
+  }
+} // prettier-ignore
+
+const under = (place: number, codes: readonly string[]): boolean => {
+  for (let at = place; at >= 0; at = PLACES.parents[at]) if (codes.includes(PLACES.codes[at])) return true
+  return false
+}
+
+/** Works that pass, by looking at every copy of every record. */
+function bruteForce(documents: SearchDocument[], node: QueryNode, field: SearchQuestion['field'], n: SearchQuestion['narrowing']): Set<string> {
+  const formatIn = (d: SearchDocument, codes: readonly string[]) => codes.flatMap(carriersOf).includes(d.carrier)
+  const passes = documents.filter((d) => {
+    const seen = d.holdings.filter((h) => n.scopePlaces.length === 0 || under(h.place, n.scopePlaces))
+    return (
+      matches(node, d, field) &&
+      (n.scopeFormats.length === 0 || formatIn(d, n.scopeFormats)) &&
+      (n.formats.length === 0 || formatIn(d, n.formats)) &&
+      !formatIn(d, n.notFormats) &&
+      !seen.some((h) => under(h.place, n.notPlaces)) &&
+      seen.some((h) => (n.places.length === 0 || under(h.place, n.places)) && (!n.inNow || h.inNow > 0))
+    )
+  })
+  return new Set(passes.map((d) => d.workKey))
+}
+
+const PAGE = { sort: 'relevance' as const, from: 0, size: 100 }
+
+describe('search', () => {
+  it('finds and counts exactly what brute force does, and a facet shows what a press on it gives', () => {
+    fc.assert(
+      fc.property(world, question, (documents, { text, field, narrowing }) => {
+        const index = indexOf(documents)
+        const query = parseQuery(text).node
+        const ask = (change: Partial<SearchQuestion['narrowing']>) => search(index, { query, field, narrowing: { ...narrowing, ...change }, ...PAGE })
+        const result = ask({})
+        expect(new Set(result.rows.map((row) => documents[row.recordId - 1].workKey))).toEqual(bruteForce(documents, query, field, narrowing))
+        expect(result.count).toBe(result.rows.length)
+        for (const code of PLACES.codes) expect(result.places[code] ?? 0).toBe(ask({ places: [code], notPlaces: [] }).count)
+        for (const code of ['print', 'film', ...CARRIER_CODES.slice(0, 4)]) expect(result.formats[code] ?? 0).toBe(ask({ formats: [code], notFormats: [] }).count)
+        expect(result.inNow).toBe(ask({ inNow: true }).count)
+      }),
+      { numRuns: 300 },
+    )
+  })
+
+  it('follows copies that come and go without being built anew', () => {
+    fc.assert(
+      fc.property(world, fc.array(fc.tuple(fc.nat(20), fc.constantFrom(...SHELVES), fc.nat(2)), { maxLength: 8 }), (documents, changes) => {
+        const index = indexOf(documents)
+        for (const [id, place, inNow] of changes) {
+          setInNow(index, id, place, inNow)
+          const held = documents[id - 1]?.holdings.find((h) => h.place === place)
+          if (held) held.inNow = inNow
+        }
+        const asked = { query: parseQuery('').node, field: 'anywhere' as const, ...PAGE, narrowing: { scopePlaces: [], scopeFormats: [], places: [], notPlaces: [], formats: [], notFormats: [], inNow: true } }
+        expect(search(index, asked)).toEqual(search(indexOf(documents), asked))
+      }),
+    )
+  })
+})
+
+describe('order', () => {
+  const index = indexOf([
+    document(1, 'a', { title: ['Notes on the winter and on a watch'] }, { year: 2001, filingTitle: 'notes', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'C' }] }),
+    document(2, 'b', { title: ['The winter watch'] }, { year: 1999, filingTitle: 'winter watch', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'B' }] }),
+    document(3, 'c', { title: ['Winter watch at sea'] }, { year: 2010, filingTitle: 'winter watch at sea', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'A' }] }),
+    document(4, 'd', { title: ['Something else'], subject: ['Watch in winter'] }, { year: 2020, filingTitle: 'something else', holdings: [{ place: 2, owned: 1, inNow: 1, callKey: 'D' }] }),
+  ])
+  const all = { scopePlaces: [], scopeFormats: [], places: [], notPlaces: [], formats: [], notFormats: [], inNow: false }
+  const order = (text: string, sort: SearchQuestion['sort']) => search(index, { query: parseQuery(text).node, field: 'anywhere', narrowing: all, sort, from: 0, size: 10 }).rows.map((row) => row.recordId)
+
+  it.each<[string, SearchQuestion['sort'], number[]]>([
+    ['winter watch', 'relevance', [2, 3, 1, 4]],
+    ['the winter watch', 'relevance', [2, 3, 1, 4]],
+    ['winter watch', 'newest', [4, 3, 1, 2]],
+    ['winter watch', 'title', [1, 4, 2, 3]],
+    ['winter watch', 'call-number', [3, 2, 1, 4]],
+  ])('%s by %s', (text, sort, ids) => {
+    expect(order(text, sort)).toEqual(ids)
+  })
+
+  it('pages without gap or repeat', () => {
+    const page = (from: number) => search(index, { query: parseQuery('').node, field: 'anywhere', narrowing: all, sort: 'title', from, size: 2 }).rows.map((row) => row.recordId)
+    expect([...page(0), ...page(2)]).toEqual([1, 4, 2, 3])
+  })
+})

@@ -1,0 +1,2 @@
+/** Words, names and chance, for worlds and for tests. */
+export { Chance } from './random.ts'

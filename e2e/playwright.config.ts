@@ -1,0 +1,14 @@
+import { defineConfig } from '@playwright/test'
+import { browser } from './browser.ts'
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  outputDir: '../test-results',
+  reporter: [['list'], ['json', { outputFile: '../var/playwright.json' }]],
+  workers: 2,
+  fullyParallel: false,
+  timeout: 45_000,
+  expect: { timeout: 10_000 },
+  use: browser,
+})

@@ -1,0 +1,22 @@
+/** What several browser tests do alike. */
+import { AxeBuilder } from '@axe-core/playwright'
+import { expect, type Page } from '@playwright/test'
+
+export async function signIn(page: Page, card: string, pin: string): Promise<void> {
+  const dialog = page.getByRole('dialog', { name: 'Sign in' })
+  await dialog.getByLabel('Card number').fill(card)
+  await dialog.getByLabel('PIN').fill(pin)
+  await dialog.getByRole('button', { name: 'Sign in' }).click()
+  await expect(dialog).toBeHidden()
+}
+
+export async function noBarriers(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze()
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`)).toEqual([])
+}
+
+export const row = (page: Page, title: string) =>
+  page
+    .getByRole('region', { name: 'Titles found' })
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: title }) })

@@ -1,0 +1,16 @@
+// npm run dev: the server restarts and the pages reload as files change.
+import { spawn } from 'node:child_process'
+import { build, checkNode, install, main, world } from './house.mjs'
+
+await main(async () => {
+  checkNode()
+  await install()
+  await build()
+  await world()
+  const commands = [
+    ['npx', ['tsx', 'watch', '--conditions=source', 'server/src/cli/catalex.ts', 'serve', '--demo']],
+    ['npm', ['exec', '-w', 'web', '--', 'vite']],
+  ]
+  const children = commands.map(([command, args]) => spawn(command, args, { stdio: 'inherit' }))
+  for (const child of children) child.on('close', () => children.forEach((other) => other.kill()))
+})

@@ -1,0 +1,132 @@
+// What every script of the house needs: where it stands, what is installed, one plain sentence when something is wrong.
+import { spawn } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
+process.chdir(root)
+
+export class Stop extends Error {}
+
+/** Runs `work`; what goes wrong is said in one sentence and ends the script with a code that is not 0. */
+export async function main(work) {
+  try {
+    await work()
+  } catch (error) {
+    const full = error.code === 'ENOSPC' ? 'The disk is full: free some space, then start again.' : null
+    console.error(full ?? error.message)
+    process.exit(1)
+  }
+}
+
+export function step(text) {
+  console.log(`· ${text}`)
+}
+
+/** @returns when the command has ended well; throws Stop with `trouble` when it has not */
+export function run(command, args, { trouble, quiet = false, env = {} } = {}) {
+  return new Promise((done, fail) => {
+    const child = spawn(command, args, {
+      stdio: ['ignore', quiet ? 'pipe' : 'inherit', quiet ? 'pipe' : 'inherit'],
+      env: { ...process.env, ...env },
+    })
+    let said = ''
+    child.stdout?.on('data', (piece) => (said += piece))
+    child.stderr?.on('data', (piece) => (said += piece))
+    child.on('error', (error) => fail(new Stop(`${command} can't be run: ${error.message}`)))
+    child.on('close', (code) => {
+      if (code === 0) return done(said)
+      if (quiet) console.error(said)
+      fail(
+        new Stop(
+          /ENOSPC/.test(said)
+            ? 'The disk is full: free some space, then start again.'
+            : (trouble ?? `${command} ${args.join(' ')} ended with code ${String(code)}.`),
+        ),
+      )
+    })
+  })
+}
+
+export function checkNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number)
+  if (major < 20 || (major === 20 && minor < 19) || major > 22)
+    throw new Stop(`Catalex needs Node 20.19 to 22; this is ${process.versions.node}.`)
+}
+
+const STAMPS = join(root, 'var', 'stamps')
+
+function stampOf(name) {
+  const file = join(STAMPS, name)
+  return existsSync(file) ? readFileSync(file, 'utf8') : null
+}
+
+function stamp(name, value) {
+  mkdirSync(STAMPS, { recursive: true })
+  writeFileSync(join(STAMPS, name), value)
+}
+
+const hashOf = (...parts) => createHash('sha256').update(parts.join('\0')).digest('hex')
+
+/** Installs the packages when the lock file is not the one they were installed from. */
+export async function install() {
+  const lock = hashOf(readFileSync('package-lock.json', 'utf8'), process.versions.modules)
+  if (existsSync('node_modules/.catalex') && readFileSync('node_modules/.catalex', 'utf8') === lock) return
+  step('Installing packages (some minutes the first time: the database driver is compiled)')
+  await run('npm', ['ci', '--no-audit', '--no-fund'], {
+    quiet: true,
+    trouble: 'The packages could not be installed: see above. Is the package registry within reach?',
+  })
+  writeFileSync('node_modules/.catalex', lock)
+}
+
+function* filesUnder(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    if (['node_modules', 'dist', 'dist.new'].includes(entry.name)) continue
+    const path = join(folder, entry.name)
+    if (entry.isDirectory()) yield* filesUnder(path)
+    else if (!entry.name.endsWith('.tsbuildinfo')) yield path
+  }
+}
+
+const sourcesOf = (...folders) =>
+  hashOf(
+    ...folders.flatMap((folder) => [...filesUnder(folder)].sort().map((file) => `${file} ${readFileSync(file, 'utf8')}`)),
+    readFileSync('tsconfig.base.json', 'utf8'),
+  )
+
+/** Builds what has changed since the last build; the web application appears only when it is whole. */
+export async function build() {
+  const rooms = sourcesOf('core', 'contract', 'server', 'demo', 'bench')
+  if (stampOf('rooms') !== rooms || !existsSync('server/dist') || !existsSync('demo/dist')) {
+    step('Building the server')
+    await run('npx', ['tsc', '-b', 'server', 'demo', 'bench'], { trouble: 'The server could not be built: see above.' })
+    stamp('rooms', rooms)
+  }
+  const web = sourcesOf('core', 'contract', 'web')
+  if (stampOf('web') !== web || !existsSync('web/dist/index.html')) {
+    step('Building the web application')
+    await run('npm', ['exec', '-w', 'web', '--', 'vite', 'build'], {
+      quiet: true,
+      env: { WEB_OUT: 'dist.new' },
+      trouble: 'The web application could not be built: see above.',
+    })
+    rmSync('web/dist', { recursive: true, force: true })
+    renameSync('web/dist.new', 'web/dist')
+    stamp('web', web)
+  }
+}
+
+/** Makes the demo's world and loads it, when there is none or `fresh` asks for a new one. */
+export async function world({ folder = 'var/world', data = 'var/catalex.sqlite', fresh = false, args = [], quiet = false } = {}) {
+  if (fresh || !existsSync(data)) {
+    step('Making the demo’s world')
+    await run('node', ['demo/dist/cli/makeWorld.js', '--out', folder, ...args], { quiet })
+    step('Loading it')
+    await run('node', ['server/dist/cli/catalex.js', 'load', '--world', folder, '--data', data, '--report', `${folder}/load-report.json`], {
+      quiet,
+    })
+  }
+}

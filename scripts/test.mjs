@@ -1,0 +1,72 @@
+// npm test: everything that must hold, on a machine with nothing but Node and Debian. --only NAME runs one part.
+import { readFileSync, rmSync } from 'node:fs'
+import { build, checkNode, install, main, run, step } from './house.mjs'
+import { chromium, withServer } from './browser.mjs'
+
+const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null
+const counts = { passed: 0, failed: 0 }
+
+/** A check passes or fails as one. */
+async function check(name, command, args) {
+  step(name)
+  await run(command, args, { quiet: true }).then(
+    () => (counts.passed += 1),
+    (error) => {
+      counts.failed += 1
+      console.error(error.message)
+    },
+  )
+}
+
+async function vitest() {
+  step('Unit and API tests')
+  const report = 'var/vitest.json'
+  rmSync(report, { force: true })
+  await run('npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${report}`]).catch(() => undefined)
+  add(report, ({ numPassedTests, numFailedTests, success }) => ({
+    passed: numPassedTests,
+    failed: numFailedTests + (success || numFailedTests > 0 ? 0 : 1),
+  }))
+}
+
+async function browser() {
+  await chromium()
+  step('Browser tests')
+  const report = 'var/playwright.json'
+  rmSync(report, { force: true })
+  await withServer('browser-tests', 4390, async (address) => {
+    await run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+      env: { CATALEX_ADDRESS: address },
+    }).catch(() => undefined)
+  })
+  add(report, ({ stats, errors }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky + errors.length }))
+}
+
+/** A runner that wrote no report has failed. */
+function add(report, read) {
+  let result = { passed: 0, failed: 1 }
+  try {
+    result = read(JSON.parse(readFileSync(report, 'utf8')))
+  } catch {
+    console.error(`No report in ${report}.`)
+  }
+  counts.passed += result.passed
+  counts.failed += result.failed
+}
+
+await main(async () => {
+  checkNode()
+  await install()
+  if (only === null) {
+    await check('Types', 'npx', ['tsc', '-b'])
+    await check('Lint', 'npx', ['eslint', '.'])
+    await check('Formatting', 'npx', ['prettier', '--check', '.'])
+    await check('Boundaries', 'npm', ['run', 'boundaries'])
+    await check('Unused code', 'npm', ['run', 'unused'])
+    await vitest()
+  }
+  await build()
+  await browser()
+  console.log(`\n${String(counts.passed)} passed, ${String(counts.failed)} failed`)
+  process.exit(counts.failed === 0 && counts.passed > 0 ? 0 : 1)
+})

@@ -1,0 +1,2 @@
+/** Commands that other rooms run too. */
+export { load } from './load.ts'

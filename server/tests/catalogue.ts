@@ -1,0 +1,103 @@
+/** A catalogue for a test: a small demo world in a real database file, served over real HTTP. */
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { makeWorld, writeWorld } from '@catalex/demo/world'
+import { Libraries } from '../src/branches/index.ts'
+import { load } from '../src/cli/load.ts'
+import { Database } from '../src/database/index.ts'
+import { createApp } from '../src/http/index.ts'
+import { SearchService } from '../src/search/index.ts'
+import { setClock } from '../src/standins/index.ts'
+
+const DAY = '2026-11-25'
+
+export interface Catalogue {
+  address: string
+  database: Database
+  folder: string
+  libraries: Libraries
+  close(): Promise<void>
+}
+
+export async function startCatalogue(titles: number): Promise<Catalogue> {
+  const folder = mkdtempSync(join(tmpdir(), 'catalex-'))
+  const data = join(folder, 'catalex.sqlite')
+  await writeWorld(makeWorld({ titles, seed: 'test', today: DAY, branches: 14 }), join(folder, 'world'))
+  await load([], { world: join(folder, 'world'), data })
+  const database = await Database.open(data)
+  const libraries = await Libraries.load(database)
+  const clock = setClock(libraries.file.timeZone, `${DAY}T11:20`)
+  const search = await SearchService.build(database, libraries, DAY)
+  const app = createApp({
+    version: 'test',
+    database,
+    libraries,
+    search,
+    clock,
+    sessionSecret: 'test',
+    pages: null,
+    secure: false,
+    behindProxy: false,
+    demo: true,
+    checkAnswers: true,
+    logLevel: 'silent',
+  })
+  const server = createServer(app)
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+  const { port } = server.address() as AddressInfo
+  return {
+    address: `http://127.0.0.1:${String(port)}`,
+    database,
+    folder,
+    libraries,
+    close: async () => {
+      server.closeAllConnections()
+      await new Promise((done) => server.close(done))
+      await database.close()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+export interface Answer<T> {
+  status: number
+  body: T
+}
+
+/** Somebody with a browser of their own: keeps the cookie and the token. */
+export class Visitor {
+  private cookie = ''
+  private csrf = ''
+
+  constructor(private readonly address: string) {}
+
+  async get<T>(path: string): Promise<Answer<T>> {
+    return this.ask<T>('GET', path)
+  }
+
+  async ask<T>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+    const response = await fetch(this.address + path, {
+      method,
+      headers: {
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(this.csrf ? { 'x-csrf-token': this.csrf } : {}),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    })
+    const set = response.headers.get('set-cookie')
+    if (set) this.cookie = set.split(';')[0]
+    const text = await response.text()
+    return { status: response.status, body: (text === '' ? null : JSON.parse(text)) as T }
+  }
+
+  async signIn(card: string, pin: string): Promise<Answer<{ csrf: string }>> {
+    const answer = await this.ask<{ csrf: string }>('POST', '/api/session', { card, pin })
+    if (answer.status === 200) this.csrf = answer.body.csrf
+    return answer
+  }
+}

@@ -1,0 +1,117 @@
+/** Loading: what is good comes in whole, what is broken is named exactly and stays out whole. */
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { makeWorld } from '@catalex/demo/world'
+import { Marc } from 'marcjs'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { loadMarc } from '../src/catalogue/index.ts'
+import { Libraries } from '../src/branches/index.ts'
+import { Database, migrate } from '../src/database/index.ts'
+
+const folder = mkdtempSync(join(tmpdir(), 'catalex-load-'))
+let database: Database
+let libraries: Libraries
+const world = makeWorld({ titles: 1000, seed: 'load', today: '2026-11-25', branches: 14 })
+const records = [...world.records()].map(({ marc }) => marc)
+const written = (marc: (typeof records)[number]) => Buffer.from(Marc.format(marc, 'iso2709'))
+const file = (name: string, content: string | Buffer) => {
+  const path = join(folder, name)
+  writeFileSync(path, content)
+  return path
+}
+/** A record of its own with changed fields. */
+const broken = (number: string, change: (fields: string[][]) => string[][]) => ({
+  leader: records[0].leader,
+  fields: change([['001', number], ['008', records[0].fields.find(([tag]) => tag === '008')?.[1] ?? ''], ['245', '10', 'a', 'A broken record'], ['852', '1 ', 'a', 'pslib', 'b', 'ferrygate', 'c', 'fiction', 'p', `b${number}`]]),
+}) // prettier-ignore
+
+beforeAll(async () => {
+  database = await Database.open(join(folder, 'catalex.sqlite'))
+  await migrate(database)
+  await new Libraries(world.library, world.policies).save(database)
+  libraries = await Libraries.load(database)
+})
+afterAll(async () => {
+  await database.close()
+})
+
+describe('loading', () => {
+  it('takes 1,000 good records out of a file with 7 broken ones and names each of these', async () => {
+    const good = records.map(written)
+    const octets = (number: string, change: (fields: string[][]) => string[][] = (fields) => fields) => written(broken(number, change))
+    const wrongLength = octets('bad2')
+    wrongLength.write('00099', 0, 'latin1')
+    const badText = octets('bad3')
+    badText[badText.indexOf('A broken')] = 0xff
+    const bad: [at: number, octets: Buffer][] = [
+      [10, octets('bad1').subarray(0, 150)], // runs into the next record
+      [200, wrongLength],
+      [300, badText],
+      [400, octets('bad4', (fields) => fields.filter(([tag]) => tag !== '245'))],
+      [500, Buffer.from('no record at all, only words\u001d')],
+      [600, octets('bad6', (fields) => [...fields, ['245', '10', 'a', 'Another']])],
+      [700, octets('bad7', (fields) => fields.map((field) => (field[0] === '852' ? ['852', 'x ', ...field.slice(2)] : field)))],
+    ]
+    const pieces = good.flatMap((octets, i) => [...bad.filter(([at]) => at === i).map(([, octetsOfBad]) => octetsOfBad), octets])
+    const report = await loadMarc(database, libraries, [file('mixed.mrc', Buffer.concat(pieces))])
+    expect(report).toMatchObject({ read: 1007, added: 1000, replaced: 0 })
+    expect(report.faults.map(({ record, controlNumber, field, reason }) => [record, controlNumber, field, reason])).toEqual([
+      [11, null, null, 'The record is cut off before its end.'],
+      [202, null, null, `The leader says 99 octets, the record has ${String(wrongLength.length)}.`],
+      [303, null, '245', 'The field is not valid UTF-8.'],
+      [404, 'bad4', '245', 'The record has no title.'],
+      [505, null, null, 'There is no leader: the record does not begin with its length.'],
+      [606, 'bad6', '245', 'The record has 2 title fields where one is allowed.'],
+      [707, 'bad7', '852', 'The first indicator "x" names no shelving scheme.'],
+    ])
+    expect(await database.read("SELECT 1 FROM items WHERE barcode LIKE 'bbad%'")).toEqual([])
+    expect(await database.read('SELECT count(*) AS n FROM titles')).toEqual([{ n: 1000 }])
+  })
+
+  it('replaces what comes again, and refuses a barcode that another record has', async () => {
+    const [first, second] = records
+    const again = {
+      leader: first.leader,
+      fields: first.fields
+        .map((f) => (f[0] === '245' ? ['245', '10', 'a', 'Another title'] : [...f]))
+        .filter((f) => f[0] !== '852' && f[0] !== '876'),
+    }
+    const barcode = second.fields.find(([tag]) => tag === '852')?.[second.fields.find(([tag]) => tag === '852')!.indexOf('p') + 1]
+    const thief = broken('thief', (fields) => fields.map((f) => (f[0] === '852' ? [...f.slice(0, -1), barcode ?? ''] : f)))
+    const report = await loadMarc(database, libraries, [file('again.mrc', Buffer.concat([written(again), written(thief)]))])
+    expect(report).toMatchObject({ read: 2, added: 0, replaced: 1, faults: [{ controlNumber: 'thief', field: '852' }] })
+    expect(
+      await database.read('SELECT title, (SELECT count(*) FROM items WHERE titleId = titles.id) AS copies FROM titles WHERE id = 1'),
+    ).toEqual([{ title: 'Another title', copies: 0 }])
+  })
+
+  it('reads MARCXML', async () => {
+    const marc = broken('xml1', (fields) => [...fields, ['500', '  ', 'a', 'Fish & ships <old>']])
+    const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;')
+    const fields = marc.fields.map(([tag, first, ...rest]) =>
+      tag < '010'
+        ? `<controlfield tag="${tag}">${first}</controlfield>`
+        : `<datafield tag="${tag}" ind1="${first[0]}" ind2="${first[1]}">${rest.map((part, i) => (i % 2 === 0 ? `<subfield code="${part}">` : `${escape(part)}</subfield>`)).join('')}</datafield>`,
+    )
+    const record = `<record><leader>${marc.leader}</leader>${fields.join('')}</record>`
+    const report = await loadMarc(database, libraries, [
+      file(
+        'one.xml',
+        `<?xml version="1.0"?><collection xmlns="http://www.loc.gov/MARC21/slim">${record}<record><leader>short</leader></record></collection>`,
+      ),
+    ])
+    expect(report).toMatchObject({ read: 2, added: 1, faults: [{ record: 2, reason: 'There is no leader of 24 characters.' }] })
+    const [{ record: stored }] = await database.read<{ record: string }>("SELECT record FROM titles WHERE controlNumber = 'xml1'")
+    expect(JSON.parse(stored)).toMatchObject({ notes: [{ kind: 'general', text: 'Fish & ships <old>' }] })
+  })
+})
+
+describe('the demo’s world', () => {
+  it('is the same from the same seed, and another from another', () => {
+    const some = (seed: string) =>
+      JSON.stringify([...makeWorld({ titles: 400, seed, today: '2026-11-25', branches: 14 }).records()].slice(200))
+    expect(some('a')).toBe(some('a'))
+    expect(some('a')).not.toBe(some('b'))
+  })
+})
