@@ -2,7 +2,7 @@
 import { test, type Page } from '@playwright/test'
 import { signIn } from './steps.ts'
 
-const folder = '../docs/screenshots'
+const folder = 'docs/screenshots'
 const take = async (page: Page, name: string) => {
   await page.waitForLoadState('networkidle')
   await page.evaluate(() => document.fonts.ready)

@@ -8,7 +8,12 @@ function record(fields: string[][], leader = '00000nam a2200000 i 4500'): MarcRe
   const has = (tag: string) => fields.some((field) => field[0] === tag)
   return {
     leader,
-    fields: [...(has('001') ? [] : [['001', 'x1']]), ...(has('008') ? [] : [['008', FIXED]]), ...(has('245') ? [] : [['245', '10', 'a', 'A title']]), ...fields],
+    fields: [
+      ...(has('001') ? [] : [['001', 'x1']]),
+      ...(has('008') ? [] : [['008', FIXED]]),
+      ...(has('245') ? [] : [['245', '10', 'a', 'A title']]),
+      ...fields,
+    ],
   }
 }
 
@@ -27,7 +32,9 @@ function iso(marc: MarcRecord): Uint8Array {
   }
   const base = 24 + directory.length + 1
   const total = base + start + 1
-  return encoder(`${String(total).padStart(5, '0')}${marc.leader.slice(5, 12)}${String(base).padStart(5, '0')}${marc.leader.slice(17)}${directory}\u001e${data}\u001d`)
+  return encoder(
+    `${String(total).padStart(5, '0')}${marc.leader.slice(5, 12)}${String(base).padStart(5, '0')}${marc.leader.slice(17)}${directory}\u001e${data}\u001d`,
+  )
 }
 
 const faultOf = (work: () => unknown) => {
@@ -55,7 +62,10 @@ describe('ISO 2709', () => {
     ['with bad UTF-8', (b) => b.map((o) => (o === 0xc5 ? 0xff : o)), { field: '500', reason: /not valid UTF-8/ }],
     ['with hardly anything', (b) => b.slice(0, 10), { reason: /too short/ }],
   ])('refuses a record %s and says why', (_, breakIt, fault) => {
-    expect(faultOf(() => readIso2709(breakIt(iso(good))))).toMatchObject({ ...fault, reason: expect.stringMatching(fault.reason) as string })
+    expect(faultOf(() => readIso2709(breakIt(iso(good))))).toMatchObject({
+      ...fault,
+      reason: expect.stringMatching(fault.reason) as string,
+    })
   })
 
   it('reads MARC-8 Latin, marks before their letters, and refuses other sets', () => {
@@ -87,7 +97,14 @@ describe('a title from MARC 21', () => {
   })
 
   it.each<[string, string[][], RegExp]>([
-    ['two titles', [['245', '10', 'a', 'One'], ['245', '10', 'a', 'Two']], /2 title fields/],
+    [
+      'two titles',
+      [
+        ['245', '10', 'a', 'One'],
+        ['245', '10', 'a', 'Two'],
+      ],
+      /2 title fields/,
+    ],
     ['an empty title', [['245', '10', 'a', ' /']], /no title/],
     ['unknown indicators', [['245', 'x7', 'a', 'One']], /indicators "x7"/],
     ['no number', [['001', ' ']], /no number/],
@@ -131,12 +148,18 @@ describe('works', () => {
   const author = ['100', '1 ', 'a', 'Cantero, Beatriz,', 'd', '1902-1977']
   it('joins editions, translations and recordings', () => {
     const original = work([author, ['245', '13', 'a', 'La casa de las mareas']])
-    expect(work([author, ['240', '10', 'a', 'Casa de las mareas.', 'l', 'English'], ['245', '14', 'a', 'The house of tides']])).toBe(original)
-    expect(work([author, ['240', '10', 'a', 'Casa de las mareas'], ['245', '14', 'a', 'The tide house']], '00000nim a2200000 i 4500')).toBe(original)
+    expect(work([author, ['240', '10', 'a', 'Casa de las mareas.', 'l', 'English'], ['245', '14', 'a', 'The house of tides']])).toBe(
+      original,
+    )
+    expect(work([author, ['240', '10', 'a', 'Casa de las mareas'], ['245', '14', 'a', 'The tide house']], '00000nim a2200000 i 4500')).toBe(
+      original,
+    )
   })
   it('parts namesakes and films of books', () => {
     const title = ['245', '10', 'a', 'Tides']
-    expect(work([['100', '1 ', 'a', 'Lund, Marta,', 'd', '1931-2004'], title])).not.toBe(work([['100', '1 ', 'a', 'Lund, Marta,', 'd', '1984-'], title]))
+    expect(work([['100', '1 ', 'a', 'Lund, Marta,', 'd', '1931-2004'], title])).not.toBe(
+      work([['100', '1 ', 'a', 'Lund, Marta,', 'd', '1984-'], title]),
+    )
     expect(work([title])).not.toBe(work([title], '00000ngm a2200000 i 4500'))
   })
 })
@@ -144,13 +167,32 @@ describe('works', () => {
 describe('holdings', () => {
   const place = ['a', 'pslib', 'b', 'ferrygate', 'c', 'fiction']
   it('joins location and item information by barcode', () => {
-    const [copy] = holdingsOf(record([['852', '7 ', ...place, 'k', 'LP FIC', 'h', 'ORR v.3', 'p', '300', '2', 'author'], ['876', '  ', 'p', '300', 'h', 'here only', 'j', 'missing']]))
-    expect(copy).toMatchObject({ barcode: '300', scheme: 'author', prefix: 'LP FIC', classPart: 'ORR v.3', use: 'here only', status: 'missing' })
+    const [copy] = holdingsOf(
+      record([
+        ['852', '7 ', ...place, 'k', 'LP FIC', 'h', 'ORR v.3', 'p', '300', '2', 'author'],
+        ['876', '  ', 'p', '300', 'h', 'here only', 'j', 'missing'],
+      ]),
+    )
+    expect(copy).toMatchObject({
+      barcode: '300',
+      scheme: 'author',
+      prefix: 'LP FIC',
+      classPart: 'ORR v.3',
+      use: 'here only',
+      status: 'missing',
+    })
   })
   it.each<[string, string[][], RegExp]>([
     ['without a barcode', [['852', '1 ', ...place]], /no barcode/],
     ['of no known scheme', [['852', 'x ', ...place, 'p', '1']], /first indicator "x"/],
-    ['with a status of its own', [['852', '1 ', ...place, 'p', '1'], ['876', '  ', 'p', '1', 'j', 'lost at sea']], /no status/],
+    [
+      'with a status of its own',
+      [
+        ['852', '1 ', ...place, 'p', '1'],
+        ['876', '  ', 'p', '1', 'j', 'lost at sea'],
+      ],
+      /no status/,
+    ],
   ])('refuses a copy %s', (_, fields, reason) => {
     expect(faultOf(() => holdingsOf(record(fields)))?.reason).toMatch(reason)
   })

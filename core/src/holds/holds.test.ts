@@ -1,7 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Copy } from '../copies/index.ts'
-import { HOLD_STATES, isActive, isRefusal, mayBecome, nextInLine, servingOf, standingRefusal, type HoldRule, type Standing } from './index.ts'
+import {
+  HOLD_STATES,
+  isActive,
+  isRefusal,
+  mayBecome,
+  nextInLine,
+  servingOf,
+  standingRefusal,
+  type HoldRule,
+  type Standing,
+} from './index.ts'
 
 const RULES: HoldRule[] = [
   { uses: ['here only'], allow: false, cost: 0, reason: 'It stays here.', remedy: 'Read it here.' },
@@ -9,9 +19,30 @@ const RULES: HoldRule[] = [
   { owners: ['uni'], categories: ['adult'], allow: true, cost: 150, reason: null, remedy: null },
   { allow: true, cost: 0, reason: null, remedy: null },
 ]
-const copy = (given: Partial<Copy>): Copy => ({ barcode: '1', recordId: 1, family: 'print', system: 'pub', branch: 'quay', collection: 'fiction', collectionKind: 'open shelf', use: 'loan', status: 'on shelf', promised: false, due: null, ...given })
+const copy = (given: Partial<Copy>): Copy => ({
+  barcode: '1',
+  recordId: 1,
+  family: 'print',
+  system: 'pub',
+  branch: 'quay',
+  collection: 'fiction',
+  collectionKind: 'open shelf',
+  use: 'loan',
+  status: 'on shelf',
+  promised: false,
+  due: null,
+  ...given,
+})
 const ask = (copies: Copy[], more: Partial<Parameters<typeof servingOf>[0]> = {}) =>
-  servingOf({ rules: RULES, category: 'adult', homeSystem: 'pub', pickup: { branch: 'hill', system: 'pub' }, copies, selfServe: new Set(), ...more })
+  servingOf({
+    rules: RULES,
+    category: 'adult',
+    homeSystem: 'pub',
+    pickup: { branch: 'hill', system: 'pub' },
+    copies,
+    selfServe: new Set(),
+    ...more,
+  })
 
 describe('which copy serves a hold', () => {
   const here = copy({ barcode: 'here', branch: 'hill' })
@@ -33,12 +64,24 @@ describe('which copy serves a hold', () => {
     expect(ask([copy({ use: 'here only' })])).toEqual({ code: 'rule', reason: 'It stays here.', remedy: 'Read it here.' })
     expect(ask([copy({ status: 'missing' })])).toEqual({ code: 'no-copy', why: 'lost' })
     expect(ask([])).toEqual({ code: 'no-copy', why: 'none' })
-    expect(ask([here], { selfServe: new Set(['hill']) })).toMatchObject({ code: 'rule', reason: expect.stringContaining('own open shelves') as string })
+    expect(ask([here], { selfServe: new Set(['hill']) })).toMatchObject({
+      code: 'rule',
+      reason: expect.stringContaining('own open shelves') as string,
+    })
   })
 })
 
 describe('what stops a card', () => {
-  const fine: Standing = { category: 'adult', homeSystem: 'pub', expires: '2026-11-25', owed: 1000, owedLimit: 1000, activeHolds: 14, holdsLimit: 15, block: null }
+  const fine: Standing = {
+    category: 'adult',
+    homeSystem: 'pub',
+    expires: '2026-11-25',
+    owed: 1000,
+    owedLimit: 1000,
+    activeHolds: 14,
+    holdsLimit: 15,
+    block: null,
+  }
   it.each<[Partial<Standing>, string | null]>([
     [{}, null],
     [{ expires: '2026-11-24' }, 'card-expired'],
@@ -52,7 +95,13 @@ describe('what stops a card', () => {
 
 describe('the line', () => {
   it('gives a copy to the first whom it can serve', () => {
-    const question = { rules: RULES, category: 'adult', homeSystem: 'pub', pickup: { branch: 'hill', system: 'pub' }, selfServe: new Set<string>() }
+    const question = {
+      rules: RULES,
+      category: 'adult',
+      homeSystem: 'pub',
+      pickup: { branch: 'hill', system: 'pub' },
+      selfServe: new Set<string>(),
+    }
     const line = [
       { holdId: 1, recordIds: [9], barcode: null, question },
       { holdId: 2, recordIds: [1], barcode: 'other', question },

@@ -20,12 +20,30 @@ describe('opening hours', () => {
     ['2026-10-28T10:30', 'open till 13:00'],
   ])('at %s: %s', (time, said) => {
     const state = openState(HOURS, at(time))
-    expect(state.open ? `open till ${state.till.toFormat('HH:mm')}` : `opens ${state.opens?.toFormat("yyyy-MM-dd'T'HH:mm") ?? 'never'}`).toBe(said)
+    expect(
+      state.open ? `open till ${state.till.toFormat('HH:mm')}` : `opens ${state.opens?.toFormat("yyyy-MM-dd'T'HH:mm") ?? 'never'}`,
+    ).toBe(said)
   })
 })
 
-const copy = (given: Partial<Copy>): Copy => ({ barcode: '1', recordId: 1, family: 'print', system: 'pub', branch: 'quay', collection: 'fiction', collectionKind: 'open shelf', use: 'loan', status: 'on shelf', promised: false, due: null, ...given })
-const rules = [{ uses: ['here only' as const], allow: false, cost: 0, reason: 'It stays.', remedy: null }, { allow: true, cost: 0, reason: null, remedy: null }]
+const copy = (given: Partial<Copy>): Copy => ({
+  barcode: '1',
+  recordId: 1,
+  family: 'print',
+  system: 'pub',
+  branch: 'quay',
+  collection: 'fiction',
+  collectionKind: 'open shelf',
+  use: 'loan',
+  status: 'on shelf',
+  promised: false,
+  due: null,
+  ...given,
+})
+const rules = [
+  { uses: ['here only' as const], allow: false, cost: 0, reason: 'It stays.', remedy: null },
+  { allow: true, cost: 0, reason: null, remedy: null },
+]
 const kinds = (copies: Copy[], more: Partial<RoutesQuestion> = {}) =>
   routesFor({
     rules, category: 'adult', homeSystem: 'pub', pickup: { branch: 'hill', system: 'pub' }, copies, selfServe: new Set(), now: at('2026-11-25T11:00'), hours: new Map([['hill', HOURS], ['quay', HOURS]]), walkable: ['hill', 'quay'], waiting: 0, ...more,
@@ -38,7 +56,11 @@ describe('routes', () => {
     ['a copy elsewhere', [copy({ barcode: 'q' })], ['walk in q', 'sent over q']],
     ['all out', [out], ['in line']],
     ['here only', [copy({ use: 'here only' })], ['walk in 1', 'sent over not: rule']],
-    ['one to borrow before one to read there', [copy({ barcode: 'r', branch: 'hill', use: 'here only' }), copy({ barcode: 'q' })], ['walk in q', 'sent over q']],
+    [
+      'one to borrow before one to read there',
+      [copy({ barcode: 'r', branch: 'hill', use: 'here only' }), copy({ barcode: 'q' })],
+      ['walk in q', 'sent over q'],
+    ],
     ['behind closed doors', [copy({ collectionKind: 'store', use: 'fetched on request' })], ['sent over 1']],
     ['missing', [copy({ status: 'missing' })], ['sent over not: no-copy']],
   ])('%s', (_, copies, expected) => {

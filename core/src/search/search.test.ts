@@ -3,7 +3,18 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CARRIER_CODES, carriersOf, type Carrier } from '../catalogue/index.ts'
 import { wordsOf } from '../words/index.ts'
-import { facetTree, FIELDS, IndexBuilder, parseQuery, search, setInNow, type QueryNode, type SearchDocument, type SearchField, type SearchQuestion } from './index.ts'
+import {
+  facetTree,
+  FIELDS,
+  IndexBuilder,
+  parseQuery,
+  search,
+  setInNow,
+  type QueryNode,
+  type SearchDocument,
+  type SearchField,
+  type SearchQuestion,
+} from './index.ts'
 
 const PLACES = facetTree([
   { code: 'north', parent: null }, { code: 'quay', parent: 'north' }, { code: 'quay/a', parent: 'quay' }, { code: 'quay/b', parent: 'quay' }, { code: 'hill', parent: 'north' }, { code: 'hill/a', parent: 'hill' },
@@ -31,10 +42,33 @@ const document = (recordId: number, workKey: string, texts: Texts, more: Partial
 const sentence = fc.array(fc.constantFrom(...WORDS), { minLength: 1, maxLength: 5 }).map((words) => words.join(' '))
 const holdings = fc
   .uniqueArray(fc.constantFrom(...SHELVES), { maxLength: 3 })
-  .chain((places) => fc.tuple(...places.map((place) => fc.record({ place: fc.constant(place), owned: fc.constant(2), inNow: fc.integer({ min: 0, max: 2 }), callKey: fc.constantFrom('A', 'B', 'C') }))))
+  .chain((places) =>
+    fc.tuple(
+      ...places.map((place) =>
+        fc.record({
+          place: fc.constant(place),
+          owned: fc.constant(2),
+          inNow: fc.integer({ min: 0, max: 2 }),
+          callKey: fc.constantFrom('A', 'B', 'C'),
+        }),
+      ),
+    ),
+  )
 const world = fc
-  .array(fc.record({ workKey: fc.constantFrom('w1', 'w2', 'w3', 'w4', 'w5'), title: sentence, subject: sentence, carrier: fc.constantFrom(...CARRIERS), year: fc.integer({ min: 1990, max: 2020 }), holdings }), { minLength: 1, maxLength: 14 })
-  .map((rows) => rows.map(({ workKey, title, subject, ...more }, i) => document(i + 1, workKey, { title: [title], subject: [subject] }, more)))
+  .array(
+    fc.record({
+      workKey: fc.constantFrom('w1', 'w2', 'w3', 'w4', 'w5'),
+      title: sentence,
+      subject: sentence,
+      carrier: fc.constantFrom(...CARRIERS),
+      year: fc.integer({ min: 1990, max: 2020 }),
+      holdings,
+    }),
+    { minLength: 1, maxLength: 14 },
+  )
+  .map((rows) =>
+    rows.map(({ workKey, title, subject, ...more }, i) => document(i + 1, workKey, { title: [title], subject: [subject] }, more)),
+  )
 
 const someOf = (codes: readonly string[]) => fc.subarray([...codes], { maxLength: 2 })
 const question = fc.record({
@@ -73,7 +107,12 @@ const under = (place: number, codes: readonly string[]): boolean => {
 }
 
 /** Works that pass, by looking at every copy of every record. */
-function bruteForce(documents: SearchDocument[], node: QueryNode, field: SearchQuestion['field'], n: SearchQuestion['narrowing']): Set<string> {
+function bruteForce(
+  documents: SearchDocument[],
+  node: QueryNode,
+  field: SearchQuestion['field'],
+  n: SearchQuestion['narrowing'],
+): Set<string> {
   const formatIn = (d: SearchDocument, codes: readonly string[]) => codes.flatMap(carriersOf).includes(d.carrier)
   const passes = documents.filter((d) => {
     const seen = d.holdings.filter((h) => n.scopePlaces.length === 0 || under(h.place, n.scopePlaces))
@@ -97,12 +136,16 @@ describe('search', () => {
       fc.property(world, question, (documents, { text, field, narrowing }) => {
         const index = indexOf(documents)
         const query = parseQuery(text).node
-        const ask = (change: Partial<SearchQuestion['narrowing']>) => search(index, { query, field, narrowing: { ...narrowing, ...change }, ...PAGE })
+        const ask = (change: Partial<SearchQuestion['narrowing']>) =>
+          search(index, { query, field, narrowing: { ...narrowing, ...change }, ...PAGE })
         const result = ask({})
-        expect(new Set(result.rows.map((row) => documents[row.recordId - 1].workKey))).toEqual(bruteForce(documents, query, field, narrowing))
+        expect(new Set(result.rows.map((row) => documents[row.recordId - 1].workKey))).toEqual(
+          bruteForce(documents, query, field, narrowing),
+        )
         expect(result.count).toBe(result.rows.length)
         for (const code of PLACES.codes) expect(result.places[code] ?? 0).toBe(ask({ places: [code], notPlaces: [] }).count)
-        for (const code of ['print', 'film', ...CARRIER_CODES.slice(0, 4)]) expect(result.formats[code] ?? 0).toBe(ask({ formats: [code], notFormats: [] }).count)
+        for (const code of ['print', 'film', ...CARRIER_CODES.slice(0, 4)])
+          expect(result.formats[code] ?? 0).toBe(ask({ formats: [code], notFormats: [] }).count)
         expect(result.inNow).toBe(ask({ inNow: true }).count)
       }),
       { numRuns: 300 },
@@ -118,7 +161,12 @@ describe('search', () => {
           const held = documents[id - 1]?.holdings.find((h) => h.place === place)
           if (held) held.inNow = inNow
         }
-        const asked = { query: parseQuery('').node, field: 'anywhere' as const, ...PAGE, narrowing: { scopePlaces: [], scopeFormats: [], places: [], notPlaces: [], formats: [], notFormats: [], inNow: true } }
+        const asked = {
+          query: parseQuery('').node,
+          field: 'anywhere' as const,
+          ...PAGE,
+          narrowing: { scopePlaces: [], scopeFormats: [], places: [], notPlaces: [], formats: [], notFormats: [], inNow: true },
+        }
         expect(search(index, asked)).toEqual(search(indexOf(documents), asked))
       }),
     )
@@ -127,13 +175,36 @@ describe('search', () => {
 
 describe('order', () => {
   const index = indexOf([
-    document(1, 'a', { title: ['Notes on the winter and on a watch'] }, { year: 2001, filingTitle: 'notes', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'C' }] }),
-    document(2, 'b', { title: ['The winter watch'] }, { year: 1999, filingTitle: 'winter watch', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'B' }] }),
-    document(3, 'c', { title: ['Winter watch at sea'] }, { year: 2010, filingTitle: 'winter watch at sea', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'A' }] }),
-    document(4, 'd', { title: ['Something else'], subject: ['Watch in winter'] }, { year: 2020, filingTitle: 'something else', holdings: [{ place: 2, owned: 1, inNow: 1, callKey: 'D' }] }),
+    document(
+      1,
+      'a',
+      { title: ['Notes on the winter and on a watch'] },
+      { year: 2001, filingTitle: 'notes', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'C' }] },
+    ),
+    document(
+      2,
+      'b',
+      { title: ['The winter watch'] },
+      { year: 1999, filingTitle: 'winter watch', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'B' }] },
+    ),
+    document(
+      3,
+      'c',
+      { title: ['Winter watch at sea'] },
+      { year: 2010, filingTitle: 'winter watch at sea', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'A' }] },
+    ),
+    document(
+      4,
+      'd',
+      { title: ['Something else'], subject: ['Watch in winter'] },
+      { year: 2020, filingTitle: 'something else', holdings: [{ place: 2, owned: 1, inNow: 1, callKey: 'D' }] },
+    ),
   ])
   const all = { scopePlaces: [], scopeFormats: [], places: [], notPlaces: [], formats: [], notFormats: [], inNow: false }
-  const order = (text: string, sort: SearchQuestion['sort']) => search(index, { query: parseQuery(text).node, field: 'anywhere', narrowing: all, sort, from: 0, size: 10 }).rows.map((row) => row.recordId)
+  const order = (text: string, sort: SearchQuestion['sort']) =>
+    search(index, { query: parseQuery(text).node, field: 'anywhere', narrowing: all, sort, from: 0, size: 10 }).rows.map(
+      (row) => row.recordId,
+    )
 
   it.each<[string, SearchQuestion['sort'], number[]]>([
     ['winter watch', 'relevance', [2, 3, 1, 4]],
@@ -146,7 +217,10 @@ describe('order', () => {
   })
 
   it('pages without gap or repeat', () => {
-    const page = (from: number) => search(index, { query: parseQuery('').node, field: 'anywhere', narrowing: all, sort: 'title', from, size: 2 }).rows.map((row) => row.recordId)
+    const page = (from: number) =>
+      search(index, { query: parseQuery('').node, field: 'anywhere', narrowing: all, sort: 'title', from, size: 2 }).rows.map(
+        (row) => row.recordId,
+      )
     expect([...page(0), ...page(2)]).toEqual([1, 4, 2, 3])
   })
 })

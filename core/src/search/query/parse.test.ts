@@ -31,7 +31,12 @@ describe('the box', () => {
   })
 
   it('never fails, and every part it names can be taken back', () => {
-    const typed = fc.oneof(fc.string({ unit: 'grapheme', maxLength: 60 }), fc.array(fc.constantFrom('tide', 'AND', 'OR', 'NOT', '-', '"', '(', ')', '*', 'the', '-mill', 'salt*')).map((parts) => parts.join(' ')))
+    const typed = fc.oneof(
+      fc.string({ unit: 'grapheme', maxLength: 60 }),
+      fc
+        .array(fc.constantFrom('tide', 'AND', 'OR', 'NOT', '-', '"', '(', ')', '*', 'the', '-mill', 'salt*'))
+        .map((parts) => parts.join(' ')),
+    )
     fc.assert(
       fc.property(typed, (text) => {
         const { parts } = parseQuery(text)
