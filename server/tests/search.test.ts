@@ -36,13 +36,13 @@ describe('facets', () => {
       }
       const answer = await search(asked)
       const values = [
-        ...Object.entries(answer.facets.places).map(([code, count]) => ['place', code, count] as const),
-        ...Object.entries(answer.facets.formats).map(([code, count]) => ['format', code, count] as const),
+        ...Object.entries(answer.facets.place).map(([code, count]) => ['place', code, count] as const),
+        ...Object.entries(answer.facets.format).map(([code, count]) => ['format', code, count] as const),
       ]
       const [facet, code, count] = values.length > 0 ? chance.pick(values) : (['place', 'cope', 0] as const)
       if (facet === 'format' && 'notFormat' in asked) continue
       expect([asked, code, (await search({ ...asked, [facet]: code })).count]).toEqual([asked, code, count])
-      expect((await search({ ...asked, inNow: 'true' })).count).toBe(answer.facets.inNow)
+      expect((await search({ ...asked, copies: 'inNow' })).count).toBe(answer.copies.inNow)
     }
   })
 })

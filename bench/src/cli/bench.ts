@@ -59,7 +59,10 @@ async function report(kind: Measured, service: SearchService, top20: (match: str
   const samples = { whole: [] as number[], yardstick: [] as number[] }
   for (const [i, asked] of kind.asked.entries()) {
     const query = checkedQuery<SearchQuery>(searchQuerySchema, { ...asked })
-    const run = await inTurn({ whole: () => service.answer(query, 'northmole', DAY), yardstick: () => top20(kind.match[i]) }, rounds)
+    const run = await inTurn(
+      { whole: () => service.answer(query, { category: 'adult', pickup: 'northmole', today: DAY }), yardstick: () => top20(kind.match[i]) },
+      rounds,
+    )
     samples.whole.push(...run.whole)
     samples.yardstick.push(...run.yardstick)
   }

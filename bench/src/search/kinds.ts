@@ -39,7 +39,7 @@ export function kindsFor(vocabulary: readonly { term: string; doc: number }[], t
     { kind: 'prefix', ...words((i) => `${some[i].slice(0, 3)}*`) },
     { kind: 'field: title', ...words((i) => many[i], { field: 'title' }) },
     { kind: 'NOT', ...words((i) => `${many[i]} -${some[i]}`) },
-    { kind: '3 facets chosen', ...words((i) => many[i], { place: ['pslib'], format: ['print'], inNow: true }) },
+    { kind: '3 facets chosen', ...words((i) => many[i], { place: ['pslib'], format: ['print'], copies: ['inNow'] }) },
     { kind: 'sort by title', ...words((i) => many[i], { sort: 'title' }) },
     { kind: 'sort by call number', ...words((i) => many[i], { sort: 'call-number' }) },
   ]

@@ -4,7 +4,7 @@ import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../c
 import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
 import { problemSchema } from '../problem/index.ts'
 import type { JSONSchema } from '../schema/index.ts'
-import { searchAnswerSchema, searchQuerySchema } from '../search/index.ts'
+import { facetValuesQuerySchema, facetValuesSchema, searchAnswerSchema, searchQuerySchema } from '../search/index.ts'
 import { titlePageSchema, titleQuerySchema } from '../titles/index.ts'
 
 export interface Endpoint {
@@ -46,6 +46,14 @@ export const ENDPOINTS = {
     summary: 'Titles that match, with exact counts for narrowing',
     query: searchQuerySchema,
     answer: searchAnswerSchema,
+    status: 200,
+  },
+  facetValues: {
+    method: 'get',
+    path: '/api/search/values',
+    summary: 'Values of one facet of a search, found by their words',
+    query: facetValuesQuerySchema,
+    answer: facetValuesSchema,
     status: 200,
   },
   title: {

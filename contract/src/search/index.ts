@@ -1,5 +1,5 @@
 /** A search: the question as it stands in the address, and its answer. */
-import { FIELDS, SORTS } from '@catalex/core/search'
+import { AVAILABILITY, FIELDS, LISTED_FACETS, SORTS } from '@catalex/core/search'
 import { nullable, type FromSchema } from '../schema/index.ts'
 import { editionSchema, shelfPlaceSchema } from '../titles/index.ts'
 
@@ -21,7 +21,28 @@ export const searchQuerySchema = {
     notPlace: codes,
     format: codes,
     notFormat: codes,
-    inNow: { type: 'boolean', default: false },
+    language: codes,
+    notLanguage: codes,
+    audience: codes,
+    notAudience: codes,
+    form: codes,
+    notForm: codes,
+    genre: codes,
+    notGenre: codes,
+    person: codes,
+    notPerson: codes,
+    subject: codes,
+    notSubject: codes,
+    series: codes,
+    notSeries: codes,
+    yearFrom: { type: 'integer', minimum: 0, maximum: 9999 },
+    yearTo: { type: 'integer', minimum: 0, maximum: 9999 },
+    copies: {
+      type: 'array',
+      items: { enum: AVAILABILITY },
+      default: [],
+      description: 'What a copy has to be: at the pickup location, in now, for taking home, sendable to it.',
+    },
     pickup: { type: 'string', description: 'Pickup location: its copies are named first.' },
     sort: { enum: SORTS, default: 'relevance' },
     page: { type: 'integer', minimum: 1, maximum: 100000, default: 1 },
@@ -62,7 +83,7 @@ const countsSchema = { type: 'object', additionalProperties: { type: 'integer', 
 export const searchAnswerSchema = {
   type: 'object',
   additionalProperties: false,
-  required: ['count', 'records', 'page', 'size', 'rows', 'readback', 'facets', 'wider'],
+  required: ['count', 'records', 'page', 'size', 'rows', 'readback', 'facets', 'values', 'years', 'copies', 'without', 'wider'],
   properties: {
     count: { ...count, description: 'Titles; the editions of a work are one.' },
     records: count,
@@ -84,10 +105,28 @@ export const searchAnswerSchema = {
     },
     facets: {
       type: 'object',
+      description: 'Titles by value. Of genre, person, subject and series the commonest values and those chosen.',
       additionalProperties: false,
-      required: ['places', 'formats', 'inNow'],
-      properties: { places: countsSchema, formats: countsSchema, inNow: count },
+      required: ['place', 'format', 'language', 'audience', 'form', 'genre', 'person', 'subject', 'series'],
+      properties: {
+        place: countsSchema,
+        format: countsSchema,
+        language: countsSchema,
+        audience: countsSchema,
+        form: countsSchema,
+        genre: countsSchema,
+        person: countsSchema,
+        subject: countsSchema,
+        series: countsSchema,
+      },
     },
+    values: { ...countsSchema, description: 'How many values each long facet has.' },
+    years: {
+      type: 'array',
+      items: { type: 'object', additionalProperties: false, required: ['year', 'count'], properties: { year: { type: 'integer' }, count } },
+    },
+    copies: { ...countsSchema, description: 'Titles if this were asked of copies too.' },
+    without: { ...countsSchema, description: 'Titles if what is chosen of one facet, of years or of copies were dropped.' },
     wider: { type: ['integer', 'null'], description: 'Titles with the same words in all places and formats, where that is more.' },
   },
 } as const
@@ -95,3 +134,18 @@ export const searchAnswerSchema = {
 export type SearchQuery = FromSchema<typeof searchQuerySchema>
 export type SearchAnswer = FromSchema<typeof searchAnswerSchema>
 export type SearchRowLine = SearchAnswer['rows'][number]
+
+export const facetValuesQuerySchema = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['facet'],
+  properties: { ...searchQuerySchema.properties, facet: { enum: LISTED_FACETS }, find: { type: 'string', default: '', maxLength: 200 } },
+} as const
+
+export const facetValuesSchema = {
+  type: 'array',
+  items: { type: 'object', additionalProperties: false, required: ['value', 'count'], properties: { value: text, count } },
+} as const
+
+export type FacetValuesQuery = FromSchema<typeof facetValuesQuerySchema>
+export type FacetValues = FromSchema<typeof facetValuesSchema>

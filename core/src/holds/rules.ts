@@ -18,6 +18,9 @@ export interface HoldRule {
   remedy: string | null
 }
 
+/** What a rule looks at in a copy. */
+type RuledCopy = Pick<Copy, 'use' | 'family' | 'system'>
+
 export interface Verdict {
   allowed: boolean
   cost: number
@@ -37,12 +40,12 @@ const NO_RULE: Verdict = {
   remedy: 'Ask at a desk of the library that owns it.',
 }
 
-export function verdictOn(rules: readonly HoldRule[], category: string, copy: Copy, pickup: PickupPlace): Verdict {
+export function verdictOn(rules: readonly HoldRule[], category: string, copy: RuledCopy, pickup: PickupPlace): Verdict {
   const rule = rules.find((candidate) => fits(candidate, category, copy, pickup))
   return rule ? { allowed: rule.allow, cost: rule.cost, reason: rule.reason, remedy: rule.remedy } : NO_RULE
 }
 
-function fits(rule: HoldRule, category: string, copy: Copy, pickup: PickupPlace): boolean {
+function fits(rule: HoldRule, category: string, copy: RuledCopy, pickup: PickupPlace): boolean {
   const has = <T>(list: readonly T[] | undefined, value: T) => list === undefined || list.includes(value)
   const pickupFits =
     rule.pickups === undefined || rule.pickups.includes(pickup.system) || (rule.pickups.includes('owner') && pickup.system === copy.system)

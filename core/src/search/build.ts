@@ -5,6 +5,7 @@
 import { CARRIER_CODES, FAMILIES, FAMILY_CODES } from '../catalogue/index.ts'
 import { wordsOf } from '../words/index.ts'
 import type { SearchDocument } from './document.ts'
+import { LISTED_FACETS, type ListedFacet } from './facets.ts'
 import { FIELDS, FIELD_SPAN } from './fields.ts'
 import { facetTree, type FacetTree } from './tree.ts'
 
@@ -29,6 +30,7 @@ export interface SearchIndex {
   format: Uint8Array
   year: Uint16Array
   titleRank: Uint32Array
+  personRank: Uint32Array
   /** Words in the title, for which a match counts the more the fewer they are. */
   titleLength: Uint8Array
   /** Hashes of the whole titles, those of document d from wholeStart[d] on. */
@@ -40,8 +42,19 @@ export interface SearchIndex {
   heldOwned: Uint8Array
   heldInNow: Uint8Array
   heldCallRank: Uint32Array
+  /** Use bits of the copies that can be counted on, and of those in now. */
+  heldUses: Uint8Array
+  heldUsesIn: Uint8Array
+  listed: Record<ListedFacet, ListedColumn>
   placeTree: FacetTree
   formatTree: FacetTree
+}
+
+/** Values of a facet: those of document d are value[start[d]] up to value[start[d + 1]], as numbers in `codes`. */
+export interface ListedColumn {
+  codes: readonly string[]
+  start: Uint32Array
+  value: Uint32Array
 }
 
 export const FORMAT_TREE: FacetTree = facetTree(
@@ -66,6 +79,10 @@ export class IndexBuilder {
   private readonly tokenPosition = new GrowingArray()
   private readonly works = new Map<string, number>()
   private readonly kept: KeptDocument[] = []
+  private readonly codes = Object.fromEntries(LISTED_FACETS.map((name) => [name, new Map<string, number>()])) as Record<
+    ListedFacet,
+    Map<string, number>
+  >
 
   constructor(private readonly placeTree: FacetTree) {}
 
@@ -76,6 +93,8 @@ export class IndexBuilder {
       recordId: document.recordId,
       work: numberOf(this.works, document.workKey),
       filingTitle: document.filingTitle,
+      filingPerson: document.filingPerson,
+      facets: this.facetNumbers(document),
       format: FORMAT_NODE.get(document.carrier) ?? 0,
       year: document.year ?? 0,
       titleLength: Math.min(titleLength, 255),
@@ -84,6 +103,12 @@ export class IndexBuilder {
       firstToken,
       lastToken: this.tokenTerm.length,
     })
+  }
+
+  private facetNumbers(document: SearchDocument): Record<ListedFacet, number[]> {
+    return Object.fromEntries(
+      LISTED_FACETS.map((name) => [name, document.facets[name].map((code) => numberOf(this.codes[name], code))]),
+    ) as Record<ListedFacet, number[]>
   }
 
   private addTokens(document: SearchDocument): number {
@@ -112,11 +137,21 @@ export class IndexBuilder {
       ...postings,
       ...columnsOf(documents),
       ...holdingsOf(documents),
+      listed: this.listed(documents),
       docCount: documents.length,
       workCount: this.works.size,
       placeTree: this.placeTree,
       formatTree: FORMAT_TREE,
     }
+  }
+
+  private listed(documents: readonly KeptDocument[]): Record<ListedFacet, ListedColumn> {
+    const column = (name: ListedFacet): ListedColumn => ({
+      codes: [...this.codes[name].keys()],
+      start: startsOf(documents.map((d) => d.facets[name].length)),
+      value: Uint32Array.from(documents.flatMap((d) => d.facets[name])),
+    })
+    return Object.fromEntries(LISTED_FACETS.map((name) => [name, column(name)])) as Record<ListedFacet, ListedColumn>
   }
 
   /** Counting sort of the tokens by term; documents come in order, so each term's postings are sorted already. */
@@ -144,12 +179,13 @@ export class IndexBuilder {
 /** Every text of a field begins at a multiple of this, at least as far behind the one before. */
 export const TEXT_GAP = 64
 
-interface KeptDocument extends Pick<SearchDocument, 'recordId' | 'filingTitle' | 'holdings'> {
+interface KeptDocument extends Pick<SearchDocument, 'recordId' | 'filingTitle' | 'filingPerson' | 'holdings'> {
   work: number
   format: number
   year: number
   titleLength: number
   wholeTitles: number[]
+  facets: Record<ListedFacet, number[]>
   firstToken: number
   lastToken: number
 }
@@ -192,6 +228,7 @@ function columnsOf(documents: readonly KeptDocument[]) {
     format: Uint8Array.from(documents, (d) => d.format),
     year: Uint16Array.from(documents, (d) => d.year),
     titleRank: ranksOf(documents.map((d) => d.filingTitle)),
+    personRank: ranksOf(documents.map((d) => d.filingPerson)),
     titleLength: Uint8Array.from(documents, (d) => d.titleLength),
     wholeStart: wholes,
     wholeTitle: Uint32Array.from(documents.flatMap((d) => d.wholeTitles)),
@@ -206,6 +243,8 @@ function holdingsOf(documents: readonly KeptDocument[]) {
     heldOwned: Uint8Array.from(entries, (e) => Math.min(e.owned, 255)),
     heldInNow: Uint8Array.from(entries, (e) => Math.min(e.inNow, 255)),
     heldCallRank: ranksOf(entries.map((e) => e.callKey)),
+    heldUses: Uint8Array.from(entries, (e) => e.uses),
+    heldUsesIn: Uint8Array.from(entries, (e) => e.usesIn),
   }
 }
 

@@ -2,6 +2,7 @@
 import type { Carrier, TitleRecord } from '../catalogue/index.ts'
 import { filingTitle, workKey } from '../catalogue/index.ts'
 import { withoutArticle, wordsOf } from '../words/index.ts'
+import { facetValuesOf, type ListedFacet } from './facets.ts'
 import type { SearchField } from './fields.ts'
 
 export interface SearchDocument {
@@ -13,6 +14,9 @@ export interface SearchDocument {
   wholeTitles: string[]
   workKey: string
   filingTitle: string
+  /** Main entry, else the first person; last in order where there is none. */
+  filingPerson: string
+  facets: Record<ListedFacet, string[]>
   carrier: Carrier
   year: number | null
   /** Copies by place. */
@@ -24,6 +28,9 @@ export interface HeldAt {
   place: number
   owned: number
   inNow: number
+  /** Use bits (facets.ts) of the copies that can be counted on, and of those in now. */
+  uses: number
+  usesIn: number
   /** Lowest sort key among the call numbers there. */
   callKey: string
 }
@@ -45,6 +52,8 @@ export function documentOf(recordId: number, title: TitleRecord, holdings: HeldA
     wholeTitles: [...new Set([title.title, ...whole].map(titleWords))],
     workKey: workKey(title),
     filingTitle: filingTitle(title),
+    filingPerson: wordsOf((title.people.find((person) => person.main) ?? title.people.at(0))?.name ?? '').join(' ') || '\uffff',
+    facets: facetValuesOf(title),
     carrier: title.carrier,
     year: title.year,
     holdings,

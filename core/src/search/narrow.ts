@@ -1,171 +1,180 @@
 /**
  * Narrowing: one pass over the matched documents that keeps what passes every facet, counts every facet without its own
  * choice, and gathers works. Counts are of works and exact.
+ *
+ * A document that fails one facet only still counts for that facet: it is what another choice there would bring.
  */
 import type { SearchIndex } from './build.ts'
+import { AVAILABILITY, type Availability, type Facet, type ListedFacet, type SendTable } from './facets.ts'
+import { Gathered } from './gather.ts'
 import type { Matches } from './match.ts'
-import { chosenNodes, TreeCount } from './tree.ts'
+import { CopyTest } from './copyTest.ts'
+import { chosenNodes, TreeCount, WorkCount } from './tree.ts'
 
 export interface NarrowingChoice {
   /** Standing scope (Place line): places and formats that count at all; empty means all. */
   scopePlaces: readonly string[]
   scopeFormats: readonly string[]
   /** Values of a facet are alternatives; facets together all hold. */
-  places: readonly string[]
-  notPlaces: readonly string[]
-  formats: readonly string[]
-  notFormats: readonly string[]
-  /** Only what has a copy in now, in the places chosen. */
-  inNow: boolean
+  only: Partial<Record<Facet, readonly string[]>>
+  not: Partial<Record<Facet, readonly string[]>>
+  /** Years of publication, both included; null for an open end. */
+  years: { from: number | null; to: number | null }
+  /** What a copy has to be. `here` means at the pickup location. */
+  copies: readonly Availability[]
+  pickup: string | null
+  sends: SendTable | null
 }
 
-export interface Narrowed {
-  /** Matched works, and of each its best document, score and sort columns. */
-  works: Uint32Array
-  bestDoc: Uint32Array
-  score: Float32Array
-  newest: Uint16Array
-  titleRank: Uint32Array
-  callRank: Uint32Array
-  count: number
-  /** Records, of which a work may have several. */
-  records: number
-  placeCounts: Uint32Array
-  formatCounts: Uint32Array
-  inNowCount: number
+export interface Narrowed extends ReturnType<Gathered['done']> {
+  /** Works by node or value of each facet. */
+  counts: Record<Facet, Uint32Array>
+  /** Works by year, from FIRST_YEAR on. */
+  years: Uint32Array
+  /** Works if a facet's choice were dropped. */
+  without: Record<Facet | 'years' | 'copies', number>
+  /** Works if this were asked of copies too. */
+  copies: Record<Availability, number>
 }
+
+export const FIRST_YEAR = 1400
+export const YEARS = 800
 
 /** Works with a copy in now come a little before equals. */
 const IN_NOW_BOOST = 0.6
 
+/** One facet's say on a document. */
+interface FacetTest {
+  name: Facet | 'years'
+  passes(doc: number): boolean
+  count(doc: number, work: number): void
+  without: WorkCount
+}
+
 export function narrow(index: SearchIndex, matches: Matches, choice: NarrowingChoice): Narrowed {
-  const places = new PlaceTest(index, choice)
+  const copies = new CopyTest(index, choice)
   const formatScope = chosenNodes(index.formatTree, choice.scopeFormats)
-  const formatChosen = chosenNodes(index.formatTree, choice.formats)
-  const formatBarred = chosenNodes(index.formatTree, choice.notFormats)
-  const placeCount = new TreeCount(index.placeTree)
-  const formatCount = new TreeCount(index.formatTree)
+  const place = placeTest(index, copies)
+  const format = formatTest(index, choice)
+  const listed = (Object.keys(index.listed) as ListedFacet[]).map((name) => listedTest(index, name, choice))
+  const years = yearTest(index, choice)
+  const tests: FacetTest[] = [place, format, ...listed, years]
+  const unasked = new WorkCount()
+  const withChoice = AVAILABILITY.map(() => new WorkCount())
   const gathered = new Gathered(matches.docs.length)
-  let inNowCount = 0
-  let inNowLast = -1
 
   for (let i = 0; i < matches.docs.length; i += 1) {
     const doc = matches.docs[i]
-    const format = index.format[doc]
-    if (formatScope && !formatScope[format]) continue
-    places.look(doc)
-    if (!places.inScope) continue
+    if (formatScope && !formatScope[index.format[doc]]) continue
+    copies.look(doc)
+    if (!copies.inScope) continue
     const work = index.workOf[doc]
-    const formatPasses = !((formatChosen && !formatChosen[format]) || formatBarred?.[format])
-    if (formatPasses) places.countInto(placeCount, doc, work)
-    if (places.passes) formatCount.add(format, work)
-    if (formatPasses && places.inNowThere && inNowLast !== work) {
-      inNowLast = work
-      inNowCount += 1
+    const failed = onlyFailed(tests, doc)
+    if (failed === 'several') continue
+    if (failed === place && copies.passesUnasked) unasked.add(work)
+    if (failed === place && !copies.passesElsewhere) continue
+    if (failed !== null) {
+      failed.count(doc, work)
+      failed.without.add(work)
+      continue
     }
-    if (formatPasses && places.passes) {
-      const boost = places.inNowThere ? IN_NOW_BOOST : 0
-      gathered.add(index, doc, work, matches.scores[i] + boost, places.callRank)
+    unasked.add(work)
+    for (const test of tests) {
+      test.count(doc, work)
+      test.without.add(work)
     }
+    for (let c = 0; c < AVAILABILITY.length; c += 1) if (copies.passesWith(c)) withChoice[c].add(work)
+    gathered.add(index, doc, work, matches.scores[i] + (copies.inNowThere ? IN_NOW_BOOST : 0), copies.callRank)
   }
-  return { ...gathered.done(), placeCounts: placeCount.counts, formatCounts: formatCount.counts, inNowCount }
-}
-
-/** What the copies of one document say to the choice of places. */
-class PlaceTest {
-  inScope = false
-  /** A copy stands at a chosen place (and is in now, where that is asked for), and none at a barred one. */
-  passes = false
-  inNowThere = false
-  callRank = 0
-
-  private readonly scope: Uint8Array | null
-  private readonly chosen: Uint8Array | null
-  private readonly barred: Uint8Array | null
-
-  constructor(
-    private readonly index: SearchIndex,
-    private readonly choice: NarrowingChoice,
-  ) {
-    this.scope = chosenNodes(index.placeTree, choice.scopePlaces)
-    this.chosen = chosenNodes(index.placeTree, choice.places)
-    this.barred = chosenNodes(index.placeTree, choice.notPlaces)
-  }
-
-  look(doc: number): void {
-    const { heldStart, heldPlace, heldInNow, heldCallRank } = this.index
-    this.inScope = this.passes = this.inNowThere = false
-    this.callRank = 0xffffffff
-    let barred = false
-    for (let e = heldStart[doc]; e < heldStart[doc + 1]; e += 1) {
-      const place = heldPlace[e]
-      if (this.scope && !this.scope[place]) continue
-      this.inScope = true
-      if (this.barred?.[place]) barred = true
-      if (this.chosen && !this.chosen[place]) continue
-      if (heldInNow[e] > 0) this.inNowThere = true
-      if (this.choice.inNow && heldInNow[e] === 0) continue
-      this.passes = true
-      this.callRank = Math.min(this.callRank, heldCallRank[e])
-    }
-    if (barred) this.passes = this.inNowThere = false
-  }
-
-  /** Counts the document's places; the choice of places itself is left out, that of "in now" is not. */
-  countInto(count: TreeCount, doc: number, work: number): void {
-    const { heldStart, heldPlace, heldInNow } = this.index
-    for (let e = heldStart[doc]; e < heldStart[doc + 1]; e += 1) {
-      const place = heldPlace[e]
-      if (this.scope && !this.scope[place]) continue
-      if (this.choice.inNow && heldInNow[e] === 0) continue
-      count.add(place, work)
-    }
+  return {
+    ...gathered.done(),
+    counts: Object.fromEntries([place, format, ...listed].map((test) => [test.name, test.tree.counts])) as Record<Facet, Uint32Array>,
+    years: years.tree.counts,
+    without: { ...Object.fromEntries(tests.map((test) => [test.name, test.without.count])), copies: unasked.count } as Narrowed['without'],
+    copies: Object.fromEntries(AVAILABILITY.map((name, c) => [name, withChoice[c].count])) as Record<Availability, number>,
   }
 }
 
-/** Passing documents gathered into works, which come in runs. */
-class Gathered {
-  private readonly works: Uint32Array
-  private readonly bestDoc: Uint32Array
-  private readonly score: Float32Array
-  private readonly newest: Uint16Array
-  private readonly titleRank: Uint32Array
-  private readonly callRank: Uint32Array
-  private count = 0
-  private records = 0
-
-  constructor(most: number) {
-    this.works = new Uint32Array(most)
-    this.bestDoc = new Uint32Array(most)
-    this.score = new Float32Array(most)
-    this.newest = new Uint16Array(most)
-    this.titleRank = new Uint32Array(most)
-    this.callRank = new Uint32Array(most)
+/** The one test that the document fails, null when it passes all. */
+function onlyFailed(tests: readonly FacetTest[], doc: number): FacetTest | 'several' | null {
+  let failed: FacetTest | null = null
+  for (const test of tests) {
+    if (test.passes(doc)) continue
+    if (failed !== null) return 'several'
+    failed = test
   }
+  return failed
+}
 
-  add(index: SearchIndex, doc: number, work: number, score: number, callRank: number): void {
-    this.records += 1
-    let at = this.count - 1
-    if (at < 0 || this.works[at] !== work) {
-      at = this.count
-      this.count += 1
-      this.works[at] = work
-      this.bestDoc[at] = doc
-      this.score[at] = -1
-      this.titleRank[at] = this.callRank[at] = 0xffffffff
-    }
-    // The column holds single precision: compare in it, so that of equals the first record stays the best.
-    if (Math.fround(score) > this.score[at]) {
-      this.score[at] = score
-      this.bestDoc[at] = doc
-    }
-    this.newest[at] = Math.max(this.newest[at], index.year[doc])
-    this.titleRank[at] = Math.min(this.titleRank[at], index.titleRank[doc])
-    this.callRank[at] = Math.min(this.callRank[at], callRank)
+type CountingTest = FacetTest & { tree: TreeCount }
+
+function placeTest(index: SearchIndex, copies: CopyTest): CountingTest {
+  const tree = new TreeCount(index.placeTree.parents)
+  return {
+    name: 'place',
+    tree,
+    without: new WorkCount(),
+    passes: () => copies.passes,
+    count: (doc, work) => {
+      copies.countInto(tree, doc, work)
+    },
   }
+}
 
-  done() {
-    const { works, bestDoc, score, newest, titleRank, callRank, count, records } = this
-    return { works, bestDoc, score, newest, titleRank, callRank, count, records }
+function formatTest(index: SearchIndex, choice: NarrowingChoice): CountingTest {
+  const tree = new TreeCount(index.formatTree.parents)
+  const chosen = chosenNodes(index.formatTree, choice.only.format ?? [])
+  const barred = chosenNodes(index.formatTree, choice.not.format ?? [])
+  return {
+    name: 'format',
+    tree,
+    without: new WorkCount(),
+    passes: (doc) => (chosen === null || chosen[index.format[doc]] === 1) && (barred === null || barred[index.format[doc]] === 0),
+    count: (doc, work) => {
+      tree.add(index.format[doc], work)
+    },
+  }
+}
+
+function listedTest(index: SearchIndex, name: ListedFacet, choice: NarrowingChoice): CountingTest {
+  const { start, value, codes } = index.listed[name]
+  const tree = TreeCount.flat(codes.length)
+  const chosen = chosenValues(codes, choice.only[name])
+  const barred = chosenValues(codes, choice.not[name])
+  const any = (marks: Uint8Array, doc: number): boolean => {
+    for (let i = start[doc]; i < start[doc + 1]; i += 1) if (marks[value[i]]) return true
+    return false
+  }
+  return {
+    name,
+    tree,
+    without: new WorkCount(),
+    passes: (doc) => (chosen === null || any(chosen, doc)) && (barred === null || !any(barred, doc)),
+    count: (doc, work) => {
+      for (let i = start[doc]; i < start[doc + 1]; i += 1) tree.add(value[i], work)
+    },
+  }
+}
+
+function chosenValues(codes: readonly string[], chosen: readonly string[] | undefined): Uint8Array | null {
+  if (!chosen || chosen.length === 0) return null
+  const wanted = new Set(chosen)
+  return Uint8Array.from(codes, (code) => (wanted.has(code) ? 1 : 0))
+}
+
+function yearTest(index: SearchIndex, { years }: NarrowingChoice): CountingTest & { name: 'years' } {
+  const tree = TreeCount.flat(YEARS)
+  const from = years.from ?? 0
+  const to = years.to ?? Infinity
+  const open = years.from === null && years.to === null
+  return {
+    name: 'years',
+    tree,
+    without: new WorkCount(),
+    passes: (doc) => open || (index.year[doc] >= from && index.year[doc] <= to && index.year[doc] > 0),
+    count: (doc, work) => {
+      const at = index.year[doc] - FIRST_YEAR
+      if (at >= 0 && at < YEARS) tree.add(at, work)
+    },
   }
 }

@@ -6,7 +6,7 @@ import type { Narrowed } from './narrow.ts'
 import type { QueryNode } from './query/parse.ts'
 import { withoutArticle } from '../words/index.ts'
 
-export const SORTS = ['relevance', 'newest', 'title', 'call-number'] as const
+export const SORTS = ['relevance', 'newest', 'oldest', 'title', 'person', 'call-number', 'added'] as const
 export type Sort = (typeof SORTS)[number]
 
 const WHOLE_TITLE = 1000
@@ -51,11 +51,15 @@ function plainWords(node: QueryNode): string[] {
 
 /** Indexes into `narrowed` of the works from `from` up to `to` in the chosen order; ties stand by work number. */
 export function orderedPage(narrowed: Narrowed, sort: Sort, from: number, to: number): number[] {
-  const { works, score, newest, titleRank, callRank } = narrowed
+  const { works, score, newest, added, titleRank, personRank, callRank } = narrowed
   const compare: Record<Sort, (a: number, b: number) => number> = {
     relevance: (a, b) => score[b] - score[a],
     newest: (a, b) => newest[b] - newest[a],
+    // A work without a year is neither new nor old.
+    oldest: (a, b) => (newest[a] || 9999) - (newest[b] || 9999),
     title: (a, b) => titleRank[a] - titleRank[b],
+    person: (a, b) => personRank[a] - personRank[b] || titleRank[a] - titleRank[b],
+    added: (a, b) => added[b] - added[a],
     'call-number': (a, b) => callRank[a] - callRank[b],
   }
   const by = compare[sort]

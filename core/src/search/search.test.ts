@@ -1,15 +1,19 @@
 /** The engine against brute force: the same matches and the same counts on random catalogues and questions. */
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CARRIER_CODES, carriersOf, type Carrier } from '../catalogue/index.ts'
+import { carriersOf, FAMILY_CODES, familyOf, type Carrier } from '../catalogue/index.ts'
 import { wordsOf } from '../words/index.ts'
 import {
+  AVAILABILITY,
   facetTree,
   FIELDS,
   IndexBuilder,
+  LISTED_FACETS,
   parseQuery,
   search,
   setInNow,
+  type Facet,
+  type HeldAt,
   type QueryNode,
   type SearchDocument,
   type SearchField,
@@ -25,35 +29,38 @@ const WORDS = ['tide', 'mill', 'salt', 'lamp', 'heron', 'the', 'harbour', 'harbo
 const CARRIERS: Carrier[] = ['book', 'large-print-book', 'dvd', 'blu-ray']
 
 type Texts = Partial<Record<SearchField, string[]>>
-const emptyTexts = () => Object.fromEntries(FIELDS.map((field) => [field, [] as string[]])) as Record<SearchField, string[]>
+const byName = <K extends string, T>(names: readonly K[], value: T) =>
+  Object.fromEntries(names.map((name) => [name, value])) as Record<K, T>
+const NO_FACETS = byName(LISTED_FACETS, [] as string[])
 
 const document = (recordId: number, workKey: string, texts: Texts, more: Partial<SearchDocument> = {}): SearchDocument => ({
   recordId,
   workKey,
-  texts: { ...emptyTexts(), ...texts },
+  texts: { ...byName(FIELDS, [] as string[]), ...texts },
   wholeTitles: (texts.title ?? []).map((title) => wordsOf(title).join(' ')),
   filingTitle: texts.title?.[0] ?? '',
+  filingPerson: '',
+  facets: NO_FACETS,
   carrier: 'book',
   year: 2000,
-  holdings: [{ place: 2, owned: 1, inNow: 1, callKey: 'A' }],
+  holdings: [{ place: 2, owned: 1, inNow: 1, uses: 1, usesIn: 1, callKey: 'A' }],
   ...more,
 })
 
 const sentence = fc.array(fc.constantFrom(...WORDS), { minLength: 1, maxLength: 5 }).map((words) => words.join(' '))
-const holdings = fc
-  .uniqueArray(fc.constantFrom(...SHELVES), { maxLength: 3 })
-  .chain((places) =>
-    fc.tuple(
-      ...places.map((place) =>
-        fc.record({
-          place: fc.constant(place),
-          owned: fc.constant(2),
-          inNow: fc.integer({ min: 0, max: 2 }),
-          callKey: fc.constantFrom('A', 'B', 'C'),
-        }),
-      ),
-    ),
-  )
+const held = (place: number) =>
+  fc
+    .record({ uses: fc.constantFrom(1, 4, 8, 5, 9), inNow: fc.integer({ min: 0, max: 2 }), callKey: fc.constantFrom('A', 'B', 'C') })
+    .map(({ uses, inNow, callKey }) => ({
+      place,
+      owned: 2,
+      uses,
+      inNow,
+      usesIn: inNow === 0 ? 0 : inNow === 1 ? uses & -uses : uses,
+      callKey,
+    }))
+const holdings = fc.uniqueArray(fc.constantFrom(...SHELVES), { maxLength: 3 }).chain((places) => fc.tuple(...places.map(held)))
+const LANGUAGES = ['eng', 'spa', 'pol']
 const world = fc
   .array(
     fc.record({
@@ -63,21 +70,41 @@ const world = fc
       carrier: fc.constantFrom(...CARRIERS),
       year: fc.integer({ min: 1990, max: 2020 }),
       holdings,
+      language: fc.subarray(LANGUAGES),
+      person: fc.subarray(['Lund, Marta, 1931-', 'Lund, Marta, 1984-', 'Orrick']),
     }),
     { minLength: 1, maxLength: 14 },
   )
   .map((rows) =>
-    rows.map(({ workKey, title, subject, ...more }, i) => document(i + 1, workKey, { title: [title], subject: [subject] }, more)),
+    rows.map(({ workKey, title, subject, language, person, ...more }, i) =>
+      document(i + 1, workKey, { title: [title], subject: [subject] }, { ...more, facets: { ...NO_FACETS, language, person } }),
+    ),
   )
 
 const someOf = (codes: readonly string[]) => fc.subarray([...codes], { maxLength: 2 })
+const values = {
+  place: someOf(PLACES.codes),
+  format: someOf(['print', 'film', 'dvd', 'book']),
+  language: someOf(LANGUAGES),
+  person: someOf(['Orrick', 'Lund, Marta, 1984-']),
+}
+const year = fc.option(fc.integer({ min: 1990, max: 2020 }))
 const question = fc.record({
-  text: fc.array(fc.constantFrom(...WORDS, 'harb*', '"salt lamp"', '-tide', 'OR', 'NOT', '(', ')'), { maxLength: 4 }).map((parts) => parts.join(' ')),
+  text: fc
+    .array(fc.constantFrom(...WORDS, 'harb*', '"salt lamp"', '-tide', 'OR', 'NOT', '(', ')'), { maxLength: 4 })
+    .map((parts) => parts.join(' ')),
   field: fc.constantFrom<SearchQuestion['field']>('anywhere', 'title', 'subject'),
   narrowing: fc.record({
-    scopePlaces: someOf(PLACES.codes), scopeFormats: someOf(['print', 'film', 'dvd']), places: someOf(PLACES.codes), notPlaces: someOf(PLACES.codes), formats: someOf(['print', 'film', 'dvd', 'book']), notFormats: someOf(['film', 'book']), inNow: fc.boolean(),
+    scopePlaces: someOf(PLACES.codes),
+    scopeFormats: someOf(['print', 'film', 'dvd']),
+    only: fc.record(values, { requiredKeys: [] }),
+    not: fc.record(values, { requiredKeys: [] }),
+    years: fc.record({ from: year, to: year }),
+    copies: fc.subarray([...AVAILABILITY]),
+    pickup: fc.constantFrom('quay', 'isle'),
+    sends: fc.uint8Array({ minLength: FAMILY_CODES.length * 2, maxLength: FAMILY_CODES.length * 2, max: 15 }),
   }),
-}) // prettier-ignore
+})
 
 const indexOf = (documents: SearchDocument[]) => {
   const builder = new IndexBuilder(PLACES)
@@ -113,21 +140,43 @@ function bruteForce(
   field: SearchQuestion['field'],
   n: SearchQuestion['narrowing'],
 ): Set<string> {
-  const formatIn = (d: SearchDocument, codes: readonly string[]) => codes.flatMap(carriersOf).includes(d.carrier)
+  const formatIn = (d: SearchDocument, codes: readonly string[] = []) => codes.flatMap(carriersOf).includes(d.carrier)
+  const listed = (d: SearchDocument, facet: 'language' | 'person', codes: readonly string[] = []) =>
+    codes.some((code) => d.facets[facet].includes(code))
+  const sends = (d: SearchDocument, place: number) => n.sends?.[FAMILY_CODES.indexOf(familyOf(d.carrier)) * 2 + (place < 6 ? 0 : 1)] ?? 0
+  const copyFits = (d: SearchDocument, h: HeldAt) =>
+    [1, 2, 4, 8].some((use) => {
+      const onShelf = n.copies.includes('inNow') || n.copies.includes('sendable')
+      return (
+        ((onShelf ? h.usesIn : h.uses) & use) !== 0 &&
+        (!n.copies.includes('takeHome') || use === 1 || use === 8) &&
+        (!n.copies.includes('sendable') || (sends(d, h.place) & use) !== 0)
+      )
+    })
   const passes = documents.filter((d) => {
     const seen = d.holdings.filter((h) => n.scopePlaces.length === 0 || under(h.place, n.scopePlaces))
     return (
       matches(node, d, field) &&
       (n.scopeFormats.length === 0 || formatIn(d, n.scopeFormats)) &&
-      (n.formats.length === 0 || formatIn(d, n.formats)) &&
-      !formatIn(d, n.notFormats) &&
-      !seen.some((h) => under(h.place, n.notPlaces)) &&
-      seen.some((h) => (n.places.length === 0 || under(h.place, n.places)) && (!n.inNow || h.inNow > 0))
+      (!n.only.format?.length || formatIn(d, n.only.format)) &&
+      !formatIn(d, n.not.format) &&
+      (['language', 'person'] as const).every(
+        (facet) => (!n.only[facet]?.length || listed(d, facet, n.only[facet])) && !listed(d, facet, n.not[facet]),
+      ) &&
+      (n.years.from === null || (d.year ?? 0) >= n.years.from) &&
+      (n.years.to === null || (d.year ?? 0) <= n.years.to) &&
+      !seen.some((h) => under(h.place, n.not.place ?? [])) &&
+      seen.some(
+        (h) =>
+          (!n.only.place?.length || under(h.place, n.only.place)) &&
+          (n.copies.length === 0 || (copyFits(d, h) && (!n.copies.includes('here') || under(h.place, [n.pickup ?? ''])))),
+      )
     )
   })
   return new Set(passes.map((d) => d.workKey))
 }
 
+const ALL = { scopePlaces: [], scopeFormats: [], only: {}, not: {}, years: { from: null, to: null }, copies: [], pickup: null, sends: null }
 const PAGE = { sort: 'relevance' as const, from: 0, size: 100 }
 
 describe('search', () => {
@@ -143,10 +192,19 @@ describe('search', () => {
           bruteForce(documents, query, field, narrowing),
         )
         expect(result.count).toBe(result.rows.length)
-        for (const code of PLACES.codes) expect(result.places[code] ?? 0).toBe(ask({ places: [code], notPlaces: [] }).count)
-        for (const code of ['print', 'film', ...CARRIER_CODES.slice(0, 4)])
-          expect(result.formats[code] ?? 0).toBe(ask({ formats: [code], notFormats: [] }).count)
-        expect(result.inNow).toBe(ask({ inNow: true }).count)
+        const choosing = (facet: Facet, code: string) =>
+          ask({ only: { ...narrowing.only, [facet]: [code] }, not: { ...narrowing.not, [facet]: [] } }).count
+        for (const code of PLACES.codes) expect(result.facets.place[code] ?? 0).toBe(choosing('place', code))
+        for (const code of ['print', 'film', ...CARRIERS]) expect(result.facets.format[code] ?? 0).toBe(choosing('format', code))
+        for (const code of LANGUAGES) expect(result.facets.language[code] ?? 0).toBe(choosing('language', code))
+        for (const { year, count } of ask({}).years) expect(ask({ years: { from: year, to: year } }).count).toBe(count)
+        for (const copy of AVAILABILITY) expect(result.copies[copy]).toBe(ask({ copies: [...new Set([...narrowing.copies, copy])] }).count)
+        for (const facet of ['place', 'format', 'person'] as const)
+          expect(result.without[facet]).toBe(
+            ask({ only: { ...narrowing.only, [facet]: [] }, not: { ...narrowing.not, [facet]: [] } }).count,
+          )
+        expect(result.without.copies).toBe(ask({ copies: [] }).count)
+        expect(result.without.years).toBe(ask({ years: { from: null, to: null } }).count)
       }),
       { numRuns: 300 },
     )
@@ -154,21 +212,25 @@ describe('search', () => {
 
   it('follows copies that come and go without being built anew', () => {
     fc.assert(
-      fc.property(world, fc.array(fc.tuple(fc.nat(20), fc.constantFrom(...SHELVES), fc.nat(2)), { maxLength: 8 }), (documents, changes) => {
-        const index = indexOf(documents)
-        for (const [id, place, inNow] of changes) {
-          setInNow(index, id, place, inNow)
-          const held = documents[id - 1]?.holdings.find((h) => h.place === place)
-          if (held) held.inNow = inNow
-        }
-        const asked = {
-          query: parseQuery('').node,
-          field: 'anywhere' as const,
-          ...PAGE,
-          narrowing: { scopePlaces: [], scopeFormats: [], places: [], notPlaces: [], formats: [], notFormats: [], inNow: true },
-        }
-        expect(search(index, asked)).toEqual(search(indexOf(documents), asked))
-      }),
+      fc.property(
+        world,
+        fc.array(fc.tuple(fc.nat(20), fc.constantFrom(...SHELVES).chain(held)), { maxLength: 8 }),
+        (documents, changes) => {
+          const index = indexOf(documents)
+          for (const [id, now] of changes) {
+            setInNow(index, id, now)
+            const before = documents[id - 1]?.holdings.find((h) => h.place === now.place)
+            if (before) Object.assign(before, { inNow: now.inNow, usesIn: now.usesIn })
+          }
+          const asked = {
+            query: parseQuery('').node,
+            field: 'anywhere' as const,
+            ...PAGE,
+            narrowing: { ...ALL, copies: ['inNow' as const] },
+          }
+          expect(search(index, asked)).toEqual(search(indexOf(documents), asked))
+        },
+      ),
     )
   })
 })
@@ -179,30 +241,29 @@ describe('order', () => {
       1,
       'a',
       { title: ['Notes on the winter and on a watch'] },
-      { year: 2001, filingTitle: 'notes', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'C' }] },
+      { year: 2001, filingTitle: 'notes', holdings: [{ place: 2, owned: 1, inNow: 0, uses: 1, usesIn: 0, callKey: 'C' }] },
     ),
     document(
       2,
       'b',
       { title: ['The winter watch'] },
-      { year: 1999, filingTitle: 'winter watch', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'B' }] },
+      { year: 1999, filingTitle: 'winter watch', holdings: [{ place: 2, owned: 1, inNow: 0, uses: 1, usesIn: 0, callKey: 'B' }] },
     ),
     document(
       3,
       'c',
       { title: ['Winter watch at sea'] },
-      { year: 2010, filingTitle: 'winter watch at sea', holdings: [{ place: 2, owned: 1, inNow: 0, callKey: 'A' }] },
+      { year: 2010, filingTitle: 'winter watch at sea', holdings: [{ place: 2, owned: 1, inNow: 0, uses: 1, usesIn: 0, callKey: 'A' }] },
     ),
     document(
       4,
       'd',
       { title: ['Something else'], subject: ['Watch in winter'] },
-      { year: 2020, filingTitle: 'something else', holdings: [{ place: 2, owned: 1, inNow: 1, callKey: 'D' }] },
+      { year: 2020, filingTitle: 'something else', holdings: [{ place: 2, owned: 1, inNow: 1, uses: 1, usesIn: 1, callKey: 'D' }] },
     ),
   ])
-  const all = { scopePlaces: [], scopeFormats: [], places: [], notPlaces: [], formats: [], notFormats: [], inNow: false }
   const order = (text: string, sort: SearchQuestion['sort']) =>
-    search(index, { query: parseQuery(text).node, field: 'anywhere', narrowing: all, sort, from: 0, size: 10 }).rows.map(
+    search(index, { query: parseQuery(text).node, field: 'anywhere', narrowing: ALL, sort, from: 0, size: 10 }).rows.map(
       (row) => row.recordId,
     )
 
@@ -218,7 +279,7 @@ describe('order', () => {
 
   it('pages without gap or repeat', () => {
     const page = (from: number) =>
-      search(index, { query: parseQuery('').node, field: 'anywhere', narrowing: all, sort: 'title', from, size: 2 }).rows.map(
+      search(index, { query: parseQuery('').node, field: 'anywhere', narrowing: ALL, sort: 'title', from, size: 2 }).rows.map(
         (row) => row.recordId,
       )
     expect([...page(0), ...page(2)]).toEqual([1, 4, 2, 3])

@@ -32,6 +32,26 @@ export function chosenNodes(tree: FacetTree, codes: readonly string[]): Uint8Arr
   return chosen
 }
 
+/** The top node above each node, as the number of that top among the tops. */
+export function rootsOf(tree: FacetTree): { roots: Int32Array; count: number } {
+  const roots = new Int32Array(tree.codes.length)
+  let count = 0
+  for (let node = 0; node < roots.length; node += 1) roots[node] = tree.parents[node] < 0 ? count++ : roots[tree.parents[node]]
+  return { roots, count }
+}
+
+/** Counts works; the records of one come one after the other. */
+export class WorkCount {
+  count = 0
+  private last = -1
+
+  add(work: number): void {
+    if (this.last === work) return
+    this.last = work
+    this.count += 1
+  }
+}
+
 /**
  * Counts works under each node. Records of a work come one after the other, so a node counts a work when it last
  * counted another.
@@ -40,13 +60,18 @@ export class TreeCount {
   readonly counts: Uint32Array
   private readonly last: Int32Array
 
-  constructor(private readonly tree: FacetTree) {
-    this.counts = new Uint32Array(tree.codes.length)
-    this.last = new Int32Array(tree.codes.length).fill(-1)
+  constructor(private readonly parents: Int32Array) {
+    this.counts = new Uint32Array(parents.length)
+    this.last = new Int32Array(parents.length).fill(-1)
+  }
+
+  /** For values without a tree. */
+  static flat(values: number): TreeCount {
+    return new TreeCount(new Int32Array(values).fill(-1))
   }
 
   add(node: number, work: number): void {
-    for (let at = node; at >= 0 && this.last[at] !== work; at = this.tree.parents[at]) {
+    for (let at = node; at >= 0 && this.last[at] !== work; at = this.parents[at]) {
       this.last[at] = work
       this.counts[at] += 1
     }

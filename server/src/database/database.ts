@@ -81,8 +81,10 @@ export class Database {
     )
   }
 
+  /** Brings everything into the one file first: the driver closes in its own time, and whoever waits may move the file. */
   async close(): Promise<void> {
     await this.lastWrite
+    await this.writer.query('PRAGMA wal_checkpoint(TRUNCATE)')
     await Promise.all([this.writer, ...this.readers].map((connection) => connection.close()))
   }
 }

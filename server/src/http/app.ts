@@ -1,7 +1,7 @@
 /** The HTTP interface: thin handlers that check, call one service and answer. */
 import { openapi } from '@catalex/contract/endpoints'
 import type { HoldOptionsQuery, PlaceHold } from '@catalex/contract/holds'
-import type { SearchQuery } from '@catalex/contract/search'
+import type { FacetValuesQuery, SearchQuery } from '@catalex/contract/search'
 import type { SessionInfo, SignIn } from '@catalex/contract/card'
 import type { TitleQuery } from '@catalex/contract/titles'
 import compression from 'compression'
@@ -13,6 +13,7 @@ import { sizeOf, titleIdOf } from '../catalogue/index.ts'
 import { cancelHold, cardOf, countReady, holdById, holdOptions, placeHold, type Changed, type Moment } from '../circulation/index.ts'
 import { sampleCards, signIn, type Reader } from '../readers/index.ts'
 import { titlePage } from '../titles/index.ts'
+import type { Asker } from '../search/index.ts'
 import { bind } from './bind.ts'
 import type { Context } from './context.ts'
 import { HttpProblem, problemHandler } from './problems.ts'
@@ -76,10 +77,18 @@ function bindCatalogue(app: Express, context: Context): void {
   const { database, libraries, search, checkAnswers } = context
   bind(app, 'health', checkAnswers, async () => ({ version: context.version, ...(await sizeOf(database)), indexReady: true }))
   bind(app, 'places', checkAnswers, async () => Promise.resolve(libraries.file))
-  bind<SearchQuery>(app, 'search', checkAnswers, async ({ request, query }) => {
+  const askerOf = async (request: Request, pickup: string | undefined): Promise<Asker> => {
     const reader = await readerOf(database, request)
-    return search.answer(query, query.pickup ?? reader?.homeBranch, momentOf(context).today)
-  })
+    return {
+      category: reader?.category ?? libraries.policies.guestCategory,
+      pickup: pickup ?? reader?.homeBranch,
+      today: momentOf(context).today,
+    }
+  }
+  bind<SearchQuery>(app, 'search', checkAnswers, async ({ request, query }) => search.answer(query, await askerOf(request, query.pickup)))
+  bind<FacetValuesQuery>(app, 'facetValues', checkAnswers, async ({ request, query }) =>
+    search.values(query, await askerOf(request, query.pickup)),
+  )
   bind<TitleQuery>(app, 'title', checkAnswers, async ({ request, query }) => {
     const titleId = await titleIdOf(database, String(request.params.controlNumber))
     const page =

@@ -1,2 +1,2 @@
 /** Searching: keeps the index, asks it, and dresses its answer. */
-export { SearchService } from './service.ts'
+export { SearchService, type Asker } from './service.ts'

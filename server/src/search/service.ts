@@ -1,19 +1,27 @@
 /** Holds the index in memory, keeps its availability true, and answers searches from it. */
-import type { SearchAnswer, SearchQuery } from '@catalex/contract/search'
+import type { FacetValues, FacetValuesQuery, SearchAnswer, SearchQuery } from '@catalex/contract/search'
 import {
+  documentOf,
+  FACETS,
+  facetValues,
   identifiersIn,
   IndexBuilder,
-  documentOf,
   parseQuery,
   recordsOfWork,
   search,
+  sendTable,
   setInNow,
+  USE_BITS,
+  type Facet,
   type HeldAt,
+  type NarrowingChoice,
   type QueryNode,
   type SearchIndex,
   type SearchQuestion,
+  type SendTable,
 } from '@catalex/core/search'
-import { isInNow } from '@catalex/core/copies'
+import { verdictOn } from '@catalex/core/holds'
+import { isInNow, isLost } from '@catalex/core/copies'
 import type { Libraries } from '../branches/index.ts'
 import { everyTitle, titlesByNumber } from '../catalogue/index.ts'
 import { byTitle, copiesOf, type CopyNow } from '../circulation/index.ts'
@@ -26,7 +34,16 @@ interface ReadQuery {
   readback: SearchAnswer['readback']
 }
 
+/** Who asks: for what can be sent to them, and which copies are named first. */
+export interface Asker {
+  category: string
+  pickup: string | undefined
+  today: string
+}
+
 export class SearchService {
+  private readonly sendTables = new Map<string, SendTable>()
+
   private constructor(
     private readonly database: Database,
     private readonly libraries: Libraries,
@@ -60,8 +77,7 @@ export class SearchService {
   async refresh(titleIds: readonly number[], today: string): Promise<void> {
     if (titleIds.length === 0) return
     const copies = byTitle(await copiesOf(this.database, this.libraries, titleIds, today))
-    for (const id of titleIds)
-      for (const held of heldAt(copies.get(id) ?? [], this.libraries)) setInNow(this.index, id, held.place, held.inNow)
+    for (const id of titleIds) for (const held of heldAt(copies.get(id) ?? [], this.libraries)) setInNow(this.index, id, held)
   }
 
   /** Records of the same work, itself among them. */
@@ -70,22 +86,58 @@ export class SearchService {
     return records.length > 0 ? records : [titleId]
   }
 
-  async answer(query: SearchQuery, pickup: string | undefined, today: string): Promise<SearchAnswer> {
+  async answer(query: SearchQuery, asker: Asker): Promise<SearchAnswer> {
     const read = await this.read(query)
-    const question = questionFrom(query, read)
+    const question = this.question(query, read, asker)
     const result = search(this.index, question)
-    const everywhere = { ...question, size: 0, narrowing: { ...EVERYTHING, inNow: false } }
+    const everywhere = { ...question, size: 0, narrowing: { ...question.narrowing, ...EVERYTHING } }
     const wider = query.in.length + query.as.length > 0 ? search(this.index, everywhere).count : null
+    const { count, records, facets, values, years, copies, without } = result
     return {
-      count: result.count,
-      records: result.records,
+      count,
+      records,
       page: query.page,
       size: query.size,
-      rows: await dressRows(this.database, this.libraries, result.rows, query, pickup, today),
+      rows: await dressRows(this.database, this.libraries, result.rows, query, asker.pickup, asker.today),
       readback: read.readback,
-      facets: { places: result.places, formats: result.formats, inNow: result.inNow },
-      wider: wider !== null && wider > result.count ? wider : null,
+      facets,
+      values,
+      years,
+      copies,
+      without,
+      wider: wider !== null && wider > count ? wider : null,
     }
+  }
+
+  async values(query: FacetValuesQuery, asker: Asker): Promise<FacetValues> {
+    return facetValues(this.index, this.question(query, await this.read(query), asker), query.facet, query.find, SHOWN_VALUES)
+  }
+
+  private question(query: SearchQuery, read: ReadQuery, asker: Asker): SearchQuestion {
+    return {
+      query: read.node,
+      field: read.field,
+      narrowing: narrowingFrom(query, asker.pickup ?? null, this.sends(asker)),
+      sort: query.sort,
+      from: (query.page - 1) * query.size,
+      size: query.size,
+    }
+  }
+
+  /** What the rules let this reader have sent to their pickup location. */
+  private sends({ category, pickup }: Asker): SendTable | null {
+    const place = this.libraries.pickupsFor(category).find((candidate) => candidate.branch === pickup)
+    if (!place) return null
+    const key = `${category} ${place.system}`
+    const known = this.sendTables.get(key)
+    if (known) return known
+    const systems = this.libraries.file.systems.map((system) => system.code)
+    const made = sendTable(
+      systems,
+      (family, system, use) => verdictOn(this.libraries.holdRules, category, { family, system, use }, place).allowed,
+    )
+    this.sendTables.set(key, made)
+    return made
   }
 
   /** A number that the catalogue has is looked up exactly; anything else is words. */
@@ -109,35 +161,39 @@ export class SearchService {
   }
 }
 
-const EVERYTHING = { scopePlaces: [], scopeFormats: [], places: [], notPlaces: [], formats: [], notFormats: [] }
+/** Values that a search within a facet shows. */
+const SHOWN_VALUES = 60
 
-function questionFrom(query: SearchQuery, read: ReadQuery): SearchQuestion {
+const EVERYTHING = { scopePlaces: [], scopeFormats: [], only: {}, not: {}, years: { from: null, to: null }, copies: [] }
+
+function narrowingFrom(query: SearchQuery, pickup: string | null, sends: SendTable | null): NarrowingChoice {
+  const lists = (make: (facet: Facet) => readonly string[]) => Object.fromEntries(FACETS.map((facet) => [facet, make(facet)]))
   return {
-    query: read.node,
-    field: read.field,
-    narrowing: {
-      scopePlaces: query.in,
-      scopeFormats: query.as,
-      places: query.place,
-      notPlaces: query.notPlace,
-      formats: query.format,
-      notFormats: query.notFormat,
-      inNow: query.inNow,
-    },
-    sort: query.sort,
-    from: (query.page - 1) * query.size,
-    size: query.size,
+    scopePlaces: query.in,
+    scopeFormats: query.as,
+    only: lists((facet) => query[facet]),
+    not: lists((facet) => query[notName(facet)]),
+    years: { from: query.yearFrom ?? null, to: query.yearTo ?? null },
+    copies: query.copies,
+    pickup,
+    sends,
   }
 }
+
+const notName = (facet: Facet) => `not${facet.charAt(0).toUpperCase()}${facet.slice(1)}` as `not${Capitalize<Facet>}`
 
 function heldAt(copies: readonly CopyNow[], libraries: Libraries): HeldAt[] {
   const places = new Map<number, HeldAt>()
   for (const copy of copies) {
     const place = libraries.placeNode(copy.branch, copy.collection)
     if (place === undefined) continue
-    const held = places.get(place) ?? { place, owned: 0, inNow: 0, callKey: copy.item.sortKey }
+    const held = places.get(place) ?? { place, owned: 0, inNow: 0, uses: 0, usesIn: 0, callKey: copy.item.sortKey }
     held.owned += 1
-    if (isInNow(copy)) held.inNow += 1
+    if (!isLost(copy)) held.uses |= USE_BITS[copy.use]
+    if (isInNow(copy)) {
+      held.inNow += 1
+      held.usesIn |= USE_BITS[copy.use]
+    }
     if (copy.item.sortKey < held.callKey) held.callKey = copy.item.sortKey
     places.set(place, held)
   }

@@ -1,0 +1,51 @@
+/** What a list can be narrowed by. */
+import { FAMILY_CODES, type TitleRecord } from '../catalogue/index.ts'
+
+/** Facets whose values a record lists; place and format have trees and columns of their own. */
+export const LISTED_FACETS = ['language', 'audience', 'form', 'genre', 'person', 'subject', 'series'] as const
+export type ListedFacet = (typeof LISTED_FACETS)[number]
+
+export const FACETS = ['place', 'format', ...LISTED_FACETS] as const
+export type Facet = (typeof FACETS)[number]
+
+/** Facets with so many values that a list shows only the commonest. */
+export const LONG_FACETS = ['genre', 'person', 'subject', 'series'] as const satisfies readonly ListedFacet[]
+
+/** Four plain things about copies, each a choice of its own. A copy has to meet all that are chosen. */
+export const AVAILABILITY = ['here', 'inNow', 'takeHome', 'sendable'] as const
+export type Availability = (typeof AVAILABILITY)[number]
+
+export const USE_BITS = { loan: 1, 'short loan': 2, 'here only': 4, 'fetched on request': 8 } as const
+/** Uses that let a copy leave the building for longer than some hours. */
+export const TAKE_HOME = USE_BITS.loan | USE_BITS['fetched on request']
+
+export function facetValuesOf(title: TitleRecord): Record<ListedFacet, string[]> {
+  return {
+    language: title.languages,
+    audience: title.audience ? [title.audience] : [],
+    form: title.fiction === null ? [] : [title.fiction ? 'fiction' : 'non-fiction'],
+    genre: title.genres,
+    // Dates part people of one name.
+    person: [...new Set(title.people.map((person) => [person.name, person.dates].filter(Boolean).join(', ')))],
+    subject: title.subjects.map((subject) => subject.heading),
+    series: [...new Set(title.series.map((entry) => entry.title))],
+  }
+}
+
+/**
+ * Which uses of copies can be sent, by family and owning system: one octet of use bits each, systems within families.
+ * Made by whoever knows the rules for a reader and a pickup location.
+ */
+export type SendTable = Uint8Array
+
+export function sendTable(
+  systems: readonly string[],
+  allowed: (family: (typeof FAMILY_CODES)[number], system: string, use: keyof typeof USE_BITS) => boolean,
+): SendTable {
+  const uses = Object.keys(USE_BITS) as (keyof typeof USE_BITS)[]
+  return Uint8Array.from(
+    FAMILY_CODES.flatMap((family) =>
+      systems.map((system) => uses.reduce((bits, use) => bits | (allowed(family, system, use) ? USE_BITS[use] : 0), 0)),
+    ),
+  )
+}
