@@ -26,11 +26,11 @@ export function Home() {
         <p className={styles.intro}>{t('home.intro', { titles: data?.count ?? 0, libraries: all.branches.length })}</p>
         <h2>{t('home.byFormat')}</h2>
         <ul className={styles.kinds}>
-          {FAMILY_CODES.filter((family) => data?.facets.formats[family]).map((family) => (
+          {FAMILY_CODES.filter((family) => data?.facets.format[family]).map((family) => (
             <li key={family}>
               <Link to={`/search?as=${family}`}>
                 <FormatMark family={family} label={t(`families.${family}`)} />
-                <span className={styles.count}>{data?.facets.formats[family].toLocaleString()}</span>
+                <span className={styles.count}>{data?.facets.format[family].toLocaleString()}</span>
               </Link>
             </li>
           ))}

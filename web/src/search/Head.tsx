@@ -47,7 +47,7 @@ export function Head({ question, answer, onChange, onNarrow }: Props) {
         </label>
       </div>
       <Readback question={question} answer={answer} onChange={onChange} />
-      <InForce question={question} onChange={onChange} />
+      <InForce question={question} answer={answer} onChange={onChange} />
     </div>
   )
 }

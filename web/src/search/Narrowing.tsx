@@ -1,11 +1,18 @@
 /** The facet column. Every number is what one would have after the press beside it. */
 import { FAMILIES, FAMILY_CODES } from '@catalex/core/catalogue'
+import { AVAILABILITY, LONG_FACETS, type Facet, type ListedFacet } from '@catalex/core/search'
 import type { SearchAnswer } from '@catalex/contract/search'
-import { useState, type ReactNode } from 'react'
+import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { usePlaces } from '../app/places.tsx'
-import { withValue, type Question } from './address.ts'
+import { useStanding } from '../app/standing.tsx'
+import { isNarrowed, withCopies, type Question } from './address.ts'
+import { FacetTree, Value, type TreeNode } from './FacetTree.tsx'
+import { LongFacet } from './LongFacet.tsx'
+import { useValueName } from './valueNames.ts'
 import styles from './narrowing.module.css'
+
+const Years = lazy(() => import('./Years.tsx'))
 
 interface Props {
   question: Question
@@ -13,16 +20,71 @@ interface Props {
   onChange(next: Question): void
 }
 
-interface Node {
-  code: string
-  label: string
-  children: Node[]
-}
+const SHORT_FACETS = ['form', 'audience', 'language'] as const
 
 export function Narrowing({ question, answer, onChange }: Props) {
   const { t } = useTranslation()
+  const valueName = useValueName()
+  const common = { question, onChange }
+  const listed = (facet: ListedFacet): TreeNode[] =>
+    Object.entries(answer.facets[facet])
+      .sort(([, a], [, b]) => b - a)
+      .map(([code]) => ({ code, label: valueName(facet, code), children: [] }))
+  return (
+    <>
+      <Section title={t('narrowing.names.place')} open>
+        <FacetTree {...common} facet="place" nodes={usePlaceNodes()} counts={answer.facets.place} total={answer.without.place} />
+      </Section>
+      <Section title={t('narrowing.names.format')} open>
+        <FacetTree {...common} facet="format" nodes={useFormatNodes()} counts={answer.facets.format} total={answer.without.format} />
+      </Section>
+      <Section title={t('narrowing.names.copies')} open>
+        <Copies {...common} answer={answer} />
+      </Section>
+      <Section title={t('narrowing.names.years')} open={isNarrowed(question, 'years')}>
+        <Suspense fallback={<div className={styles.chart} />}>
+          <Years {...common} years={answer.years} />
+        </Suspense>
+      </Section>
+      {SHORT_FACETS.filter((facet) => Object.keys(answer.facets[facet]).length > 0 || isNarrowed(question, facet)).map((facet) => (
+        <Section key={facet} title={t(`narrowing.names.${facet}`)} open={isNarrowed(question, facet)}>
+          <FacetTree {...common} facet={facet} nodes={listed(facet)} counts={answer.facets[facet]} total={answer.without[facet]} />
+        </Section>
+      ))}
+      {LONG_FACETS.filter((facet) => answer.values[facet] > 0 || isNarrowed(question, facet)).map((facet) => (
+        <Section key={facet} title={t(`narrowing.names.${facet}`)} open={isNarrowed(question, facet)}>
+          <LongFacet {...common} facet={facet} answer={answer} />
+        </Section>
+      ))}
+    </>
+  )
+}
+
+function Section({ title, open: openFirst, children }: { title: string; open: boolean; children: ReactNode }) {
+  const [chosen, setChosen] = useState<boolean | null>(null)
+  const open = chosen ?? openFirst
+  return (
+    <section className={styles.facet} aria-label={title}>
+      <h2>
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={() => {
+            setChosen(!open)
+          }}
+        >
+          {title}
+          <span aria-hidden="true">{open ? '–' : '+'}</span>
+        </button>
+      </h2>
+      {open && children}
+    </section>
+  )
+}
+
+function usePlaceNodes(): TreeNode[] {
   const { all } = usePlaces()
-  const places: Node[] = all.systems.map((system) => ({
+  return all.systems.map((system) => ({
     code: system.code,
     label: system.name,
     children: all.branches
@@ -33,141 +95,34 @@ export function Narrowing({ question, answer, onChange }: Props) {
         children: branch.collections.map((c) => ({ code: `${branch.code}/${c.code}`, label: c.name, children: [] })),
       })),
   }))
-  const formats: Node[] = FAMILY_CODES.map((family) => ({
-    code: family,
-    label: t(`families.${family}`),
-    children:
-      FAMILIES[family].length === 1
-        ? []
-        : FAMILIES[family].map((carrier) => ({ code: carrier, label: t(`carriers.${carrier}`), children: [] })),
-  }))
-  const tree = (facet: 'place' | 'format', nodes: Node[], counts: Record<string, number>) => (
-    <Tree
-      facet={facet}
-      nodes={nodes}
-      counts={counts}
-      question={question}
-      most={Math.max(1, ...Object.values(counts))}
-      onChange={onChange}
-      depth={0}
-    />
-  )
-  return (
-    <>
-      <Facet title={t('narrowing.where')}>{tree('place', places, answer.facets.places)}</Facet>
-      <Facet title={t('narrowing.format')}>{tree('format', formats, answer.facets.formats)}</Facet>
-      <Facet title={t('narrowing.soon')}>
-        <ul className={styles.values}>
-          <li className={styles.value}>
-            <label>
-              <input
-                type="checkbox"
-                checked={question.inNow}
-                onChange={() => {
-                  onChange({ ...question, inNow: !question.inNow, page: 1 })
-                }}
-              />
-              <span>{t('narrowing.inNow')}</span>
-            </label>
-            <span className={styles.count}>{answer.facets.inNow.toLocaleString()}</span>
-          </li>
-        </ul>
-      </Facet>
-    </>
-  )
 }
 
-function Facet({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <section className={styles.facet} aria-label={title}>
-      <h2>{title}</h2>
-      {children}
-    </section>
-  )
+function useFormatNodes(): TreeNode[] {
+  const valueName = useValueName()
+  const node = (code: string, children: TreeNode[] = []): TreeNode => ({ code, label: valueName('format' satisfies Facet, code), children })
+  return FAMILY_CODES.map((family) => node(family, FAMILIES[family].length === 1 ? [] : FAMILIES[family].map((carrier) => node(carrier))))
 }
 
-interface TreeProps {
-  facet: 'place' | 'format'
-  nodes: Node[]
-  counts: Record<string, number>
-  most: number
-  question: Question
-  onChange(next: Question): void
-  depth: number
-}
-
-function Tree(props: TreeProps) {
-  const { facet, nodes, counts, question } = props
-  const chosen = [...question[facet], ...question[facet === 'place' ? 'notPlace' : 'notFormat']]
-  const shown = nodes.filter((node) => (counts[node.code] ?? 0) > 0 || chosen.includes(node.code))
+/** Four plain choices about copies, each of its own. */
+function Copies({ question, answer, onChange }: Props) {
+  const { t } = useTranslation()
+  const { branchName } = usePlaces()
+  const { standing } = useStanding()
   return (
     <ul className={styles.values}>
-      {shown.map((node) => (
-        <Branch key={node.code} {...props} node={node} chosen={chosen} />
-      ))}
-    </ul>
-  )
-}
-
-const anyChosen = (node: Node, chosen: readonly string[]): boolean =>
-  node.children.some((child) => chosen.includes(child.code) || anyChosen(child, chosen))
-
-function Branch({ node, chosen, ...props }: TreeProps & { node: Node; chosen: readonly string[] }) {
-  const { t } = useTranslation()
-  const { facet, counts, question, onChange, depth, most } = props
-  // A branch of the place tree opens the first level by itself: which library is the most asked question.
-  const [opened, setOpened] = useState<boolean | null>(null)
-  const open = opened ?? ((facet === 'place' && depth === 0 && node.code === 'pslib') || anyChosen(node, chosen))
-  const count = counts[node.code] ?? 0
-  const only = question[facet].includes(node.code)
-  const not = question[facet === 'place' ? 'notPlace' : 'notFormat'].includes(node.code)
-  const inside = node.children.some((child) => (counts[child.code] ?? 0) > 0)
-  return (
-    <li>
-      <div className={styles.value} data-not={not}>
-        <label>
-          <input
-            type="checkbox"
-            checked={only}
-            aria-label={t('narrowing.only', { value: node.label, count })}
-            onChange={() => {
-              onChange(withValue(question, facet, node.code, only ? 'none' : 'only'))
+      {AVAILABILITY.map((name) => (
+        <li key={name}>
+          <Value
+            label={t(`narrowing.copiesLong.${name}`, { place: branchName(standing.at) })}
+            count={answer.copies[name]}
+            total={answer.count}
+            checked={question.copies.includes(name)}
+            onToggle={() => {
+              onChange(withCopies(question, name))
             }}
           />
-          <span>{node.label}</span>
-        </label>
-        <button
-          type="button"
-          className={styles.not}
-          aria-pressed={not}
-          aria-label={t('narrowing.not', { value: node.label })}
-          title={t('narrowing.not', { value: node.label })}
-          onClick={() => {
-            onChange(withValue(question, facet, node.code, not ? 'none' : 'not'))
-          }}
-        >
-          {t('narrowing.notShort')}
-        </button>
-        <span className={styles.count}>{count.toLocaleString()}</span>
-        {node.children.length > 0 ? (
-          <button
-            type="button"
-            className={styles.fold}
-            aria-expanded={open}
-            aria-label={t('narrowing.unfold', { value: node.label })}
-            disabled={!inside}
-            onClick={() => {
-              setOpened(!open)
-            }}
-          >
-            {inside ? (open ? '▾' : '▸') : ''}
-          </button>
-        ) : (
-          <span className={styles.fold} />
-        )}
-        <span className={styles.bar} style={{ width: `${String((count / most) * 100)}%` }} />
-      </div>
-      {open && inside && <Tree {...props} nodes={node.children} depth={depth + 1} />}
-    </li>
+        </li>
+      ))}
+    </ul>
   )
 }

@@ -4,7 +4,7 @@ import { useTranslation } from 'react-i18next'
 import { useLocation, useNavigate, useSearchParams } from 'react-router'
 import { useKeys } from '../app/keys.ts'
 import { useStanding } from '../app/standing.tsx'
-import { addressOf, EMPTY_QUESTION, FIELD_NAMES, questionFrom, type FieldName } from './address.ts'
+import { addressOf, EMPTY_QUESTION, newQuestion, FIELD_NAMES, questionFrom, type FieldName } from './address.ts'
 import { PlaceLine } from './PlaceLine.tsx'
 import styles from './band.module.css'
 
@@ -33,13 +33,7 @@ export function SearchBand() {
 
   const search = (event: SubmitEvent) => {
     event.preventDefault()
-    // A new search begins without narrowings; the order stays as it was chosen.
-    void navigate(
-      addressOf(
-        { ...EMPTY_QUESTION, q: text.trim(), field, sort: asked.sort },
-        { in: standing.in, as: standing.as, at: parameters.get('at') },
-      ),
-    )
+    void navigate(addressOf(newQuestion(asked, text.trim(), field), { in: standing.in, as: standing.as, at: parameters.get('at') }))
   }
   return (
     <div className={styles.band} role="search" aria-label={t('band.label')}>

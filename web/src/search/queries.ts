@@ -1,15 +1,47 @@
 /** What a search asks the server. */
-import type { SearchAnswer } from '@catalex/contract/search'
+import type { FacetValues, SearchAnswer } from '@catalex/contract/search'
+import { FACETS, type ListedFacet } from '@catalex/core/search'
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
-import { get } from '../app/api.ts'
+import { get, type Parameters } from '../app/api.ts'
 import type { Standing } from '../app/standing.tsx'
-import type { Question } from './address.ts'
+import { notName, type Question } from './address.ts'
+
+function parametersOf(question: Question, standing: Standing): Parameters {
+  const { q, field, only, not, years, copies, sort, page } = question
+  return {
+    q,
+    field,
+    ...Object.fromEntries(
+      FACETS.flatMap((facet) => [
+        [facet, only[facet]],
+        [notName(facet), not[facet]],
+      ]),
+    ),
+    yearFrom: years.from ?? undefined,
+    yearTo: years.to ?? undefined,
+    copies,
+    sort,
+    page,
+    in: standing.in,
+    as: standing.as,
+    pickup: standing.at || undefined,
+  }
+}
 
 export function searchQuery(question: Question, standing: Standing) {
-  const parameters = { ...question, in: standing.in, as: standing.as, pickup: standing.at || undefined }
+  const parameters = parametersOf(question, standing)
   return queryOptions({
     queryKey: ['search', parameters],
     queryFn: ({ signal }) => get<SearchAnswer>('/api/search', parameters, signal),
+    placeholderData: keepPreviousData,
+  })
+}
+
+export function facetValuesQuery(question: Question, standing: Standing, facet: ListedFacet, find: string) {
+  const parameters = { ...parametersOf(question, standing), facet, find }
+  return queryOptions({
+    queryKey: ['facetValues', parameters],
+    queryFn: ({ signal }) => get<FacetValues>('/api/search/values', parameters, signal),
     placeholderData: keepPreviousData,
   })
 }
