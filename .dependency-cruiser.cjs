@@ -6,7 +6,7 @@ module.exports = {
       comment: 'core imports no other room, no Node module and no package that does I/O',
       severity: 'error',
       from: { path: '^core/src' },
-      to: { pathNot: ['^core/src', 'node_modules/(luxon|isbn3|@types/luxon)'] },
+      to: { pathNot: ['^core/src', 'node_modules/(luxon|isbn3|mnemonist|snowball-stemmers|@types/luxon)'] },
     },
     {
       name: 'core-tests-may-use-test-tools',
@@ -36,7 +36,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(^|/)(dist|node_modules/(?!luxon|isbn3))' },
+    exclude: { path: '(^|/)(dist|node_modules/(?!luxon|isbn3|mnemonist|snowball-stemmers))' },
     tsPreCompilationDeps: true,
     enhancedResolveOptions: {
       conditionNames: ['source', 'import', 'require', 'node', 'default'],

@@ -4,7 +4,16 @@ import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../c
 import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
 import { problemSchema } from '../problem/index.ts'
 import type { JSONSchema } from '../schema/index.ts'
-import { facetValuesQuerySchema, facetValuesSchema, searchAnswerSchema, searchQuerySchema } from '../search/index.ts'
+import {
+  browseAnswerSchema,
+  browseQuerySchema,
+  suggestAnswerSchema,
+  suggestQuerySchema,
+  facetValuesQuerySchema,
+  facetValuesSchema,
+  searchAnswerSchema,
+  searchQuerySchema,
+} from '../search/index.ts'
 import { titlePageSchema, titleQuerySchema } from '../titles/index.ts'
 
 export interface Endpoint {
@@ -54,6 +63,22 @@ export const ENDPOINTS = {
     summary: 'Values of one facet of a search, found by their words',
     query: facetValuesQuerySchema,
     answer: facetValuesSchema,
+    status: 200,
+  },
+  browse: {
+    method: 'get',
+    path: '/api/headings',
+    summary: 'Headings in alphabetical order from any letters on',
+    query: browseQuerySchema,
+    answer: browseAnswerSchema,
+    status: 200,
+  },
+  suggest: {
+    method: 'get',
+    path: '/api/suggestions',
+    summary: 'Headings that begin with what has been typed',
+    query: suggestQuerySchema,
+    answer: suggestAnswerSchema,
     status: 200,
   },
   title: {

@@ -1,5 +1,5 @@
 /** A search: the question as it stands in the address, and its answer. */
-import { AVAILABILITY, FIELDS, LISTED_FACETS, SORTS } from '@catalex/core/search'
+import { AVAILABILITY, FACETS, FIELDS, HEADING_KINDS, LISTED_FACETS, SORTS } from '@catalex/core/search'
 import { nullable, type FromSchema } from '../schema/index.ts'
 import { editionSchema, shelfPlaceSchema } from '../titles/index.ts'
 
@@ -14,7 +14,7 @@ export const searchQuerySchema = {
   additionalProperties: false,
   properties: {
     q: { type: 'string', default: '', maxLength: 20000 },
-    field: { enum: ['anywhere', ...FIELDS, 'number'], default: 'anywhere' },
+    field: { enum: ['anywhere', ...FIELDS, 'title-begins', 'title-whole', 'number'], default: 'anywhere' },
     in: { ...codes, description: 'Place line: systems, branches or collections ("branch/collection").' },
     as: { ...codes, description: 'Place line: format families or carriers.' },
     place: codes,
@@ -53,7 +53,7 @@ export const searchQuerySchema = {
 const rowSchema = {
   type: 'object',
   additionalProperties: false,
-  required: ['controlNumber', 'recordId', 'title', 'remainder', 'who', 'year', 'series', 'editions', 'nearest'],
+  required: ['controlNumber', 'recordId', 'title', 'remainder', 'who', 'year', 'series', 'editions', 'nearest', 'why'],
   properties: {
     controlNumber: text,
     recordId: { type: 'integer' },
@@ -68,6 +68,24 @@ const rowSchema = {
       properties: { title: text, volume: nullable('string') },
     },
     editions: { type: 'array', items: editionSchema },
+    why: {
+      type: ['object', 'null'],
+      description: 'The text that matched, where nothing in the row shows it.',
+      additionalProperties: false,
+      required: ['field', 'pieces'],
+      properties: {
+        field: { enum: FIELDS },
+        pieces: {
+          type: 'array',
+          items: {
+            type: 'object',
+            additionalProperties: false,
+            required: ['text', 'marked'],
+            properties: { text, marked: { type: 'boolean' } },
+          },
+        },
+      },
+    },
     nearest: {
       type: ['object', 'null'],
       description: 'The copy that a reader of these places would go for: in now before out, pickup location and own places first.',
@@ -83,7 +101,7 @@ const countsSchema = { type: 'object', additionalProperties: { type: 'integer', 
 export const searchAnswerSchema = {
   type: 'object',
   additionalProperties: false,
-  required: ['count', 'records', 'page', 'size', 'rows', 'readback', 'facets', 'values', 'years', 'copies', 'without', 'wider'],
+  required: ['count', 'records', 'page', 'size', 'rows', 'readback', 'facets', 'values', 'years', 'copies', 'without', 'offers', 'wider'],
   properties: {
     count: { ...count, description: 'Titles; the editions of a work are one.' },
     records: count,
@@ -97,7 +115,7 @@ export const searchAnswerSchema = {
         additionalProperties: false,
         required: ['kind', 'text', 'without'],
         properties: {
-          kind: { enum: ['word', 'prefix', 'phrase', 'excluded', 'operator', 'article', 'isbn', 'issn', 'barcode'] },
+          kind: { enum: ['word', 'prefix', 'phrase', 'excluded', 'operator', 'article', 'isbn', 'issn', 'barcode', 'callnumber', 'cql'] },
           text,
           without: { type: 'string', description: 'The query with this part taken back.' },
         },
@@ -127,6 +145,31 @@ export const searchAnswerSchema = {
     },
     copies: { ...countsSchema, description: 'Titles if this were asked of copies too.' },
     without: { ...countsSchema, description: 'Titles if what is chosen of one facet, of years or of copies were dropped.' },
+    offers: {
+      type: 'array',
+      description: 'Other readings of the query with what they would find.',
+      items: {
+        type: 'object',
+        additionalProperties: false,
+        required: ['kind', 'q', 'count', 'values', 'yearFrom', 'yearTo'],
+        properties: {
+          kind: { enum: ['phrase', 'any', 'operators', 'spelling', 'narrowing'] },
+          q: text,
+          count,
+          values: {
+            type: 'array',
+            items: {
+              type: 'object',
+              additionalProperties: false,
+              required: ['facet', 'value'],
+              properties: { facet: { enum: FACETS }, value: text },
+            },
+          },
+          yearFrom: nullable('integer'),
+          yearTo: nullable('integer'),
+        },
+      },
+    },
     wider: { type: ['integer', 'null'], description: 'Titles with the same words in all places and formats, where that is more.' },
   },
 } as const
@@ -149,3 +192,54 @@ export const facetValuesSchema = {
 
 export type FacetValuesQuery = FromSchema<typeof facetValuesQuerySchema>
 export type FacetValues = FromSchema<typeof facetValuesSchema>
+
+const headingSchema = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['label', 'count'],
+  properties: { label: text, count },
+} as const
+const scope = { in: codes, as: codes } as const
+
+export const browseQuerySchema = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['kind'],
+  properties: {
+    kind: { enum: HEADING_KINDS },
+    from: { type: 'string', default: '', maxLength: 200, description: 'First letters; where to begin.' },
+    position: { type: 'integer', minimum: 0, description: 'Place in the order instead, for going on and back.' },
+    size: { type: 'integer', minimum: 1, maximum: 100, default: 30 },
+    ...scope,
+  },
+} as const
+
+export const browseAnswerSchema = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['position', 'total', 'headings'],
+  properties: { position: count, total: count, headings: { type: 'array', items: headingSchema } },
+} as const
+
+export const suggestQuerySchema = {
+  type: 'object',
+  additionalProperties: false,
+  required: ['q'],
+  properties: { q: { type: 'string', maxLength: 200 }, ...scope },
+} as const
+
+export const suggestAnswerSchema = {
+  type: 'array',
+  items: {
+    type: 'object',
+    additionalProperties: false,
+    required: ['kind', 'headings'],
+    properties: { kind: { enum: HEADING_KINDS }, headings: { type: 'array', items: headingSchema } },
+  },
+} as const
+
+export type BrowseQuery = FromSchema<typeof browseQuerySchema>
+export type BrowseAnswer = FromSchema<typeof browseAnswerSchema>
+export type SuggestQuery = FromSchema<typeof suggestQuerySchema>
+export type SuggestAnswer = FromSchema<typeof suggestAnswerSchema>
+export type OfferLine = SearchAnswer['offers'][number]

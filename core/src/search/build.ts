@@ -7,6 +7,7 @@ import { wordsOf } from '../words/index.ts'
 import type { SearchDocument } from './document.ts'
 import { LISTED_FACETS, type ListedFacet } from './facets.ts'
 import { FIELDS, FIELD_SPAN } from './fields.ts'
+import { stemOf, stemTerm } from './stems.ts'
 import { facetTree, type FacetTree } from './tree.ts'
 
 export interface SearchIndex {
@@ -29,6 +30,8 @@ export interface SearchIndex {
   /** Node of the carrier in the format tree. */
   format: Uint8Array
   year: Uint16Array
+  /** Title of each document as filed and as shown. */
+  titles: readonly { key: string; label: string }[]
   titleRank: Uint32Array
   personRank: Uint32Array
   /** Words in the title, for which a match counts the more the fewer they are. */
@@ -92,6 +95,7 @@ export class IndexBuilder {
     this.kept.push({
       recordId: document.recordId,
       work: numberOf(this.works, document.workKey),
+      title: document.title,
       filingTitle: document.filingTitle,
       filingPerson: document.filingPerson,
       facets: this.facetNumbers(document),
@@ -119,8 +123,9 @@ export class IndexBuilder {
       for (const text of document.texts[field]) {
         const words = wordsOf(text)
         for (const word of words) {
-          this.tokenTerm.push(numberOf(this.termIds, word))
-          this.tokenPosition.push(position)
+          this.addToken(word, position)
+          const stem = stemOf(word, document.language)
+          if (stem !== word) this.addToken(stemTerm(stem, document.language), position)
           position += 1
         }
         if (field === 'title' && titleLength === 0) titleLength = words.length
@@ -128,6 +133,11 @@ export class IndexBuilder {
       }
     })
     return titleLength
+  }
+
+  private addToken(term: string, position: number): void {
+    this.tokenTerm.push(numberOf(this.termIds, term))
+    this.tokenPosition.push(position)
   }
 
   finish(): SearchIndex {
@@ -179,7 +189,7 @@ export class IndexBuilder {
 /** Every text of a field begins at a multiple of this, at least as far behind the one before. */
 export const TEXT_GAP = 64
 
-interface KeptDocument extends Pick<SearchDocument, 'recordId' | 'filingTitle' | 'filingPerson' | 'holdings'> {
+interface KeptDocument extends Pick<SearchDocument, 'recordId' | 'title' | 'filingTitle' | 'filingPerson' | 'holdings'> {
   work: number
   format: number
   year: number
@@ -227,6 +237,7 @@ function columnsOf(documents: readonly KeptDocument[]) {
     workStart,
     format: Uint8Array.from(documents, (d) => d.format),
     year: Uint16Array.from(documents, (d) => d.year),
+    titles: documents.map((d) => ({ key: d.filingTitle, label: d.title })),
     titleRank: ranksOf(documents.map((d) => d.filingTitle)),
     personRank: ranksOf(documents.map((d) => d.filingPerson)),
     titleLength: Uint8Array.from(documents, (d) => d.titleLength),

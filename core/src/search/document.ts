@@ -12,8 +12,12 @@ export interface SearchDocument {
   texts: Record<SearchField, string[]>
   /** Whole titles by which it may be asked for, reduced to their words, without leading article. */
   wholeTitles: string[]
+  /** Language of its words, for their stems. */
+  language: string
   workKey: string
   filingTitle: string
+  /** The title as it is shown. */
+  title: string
   /** Main entry, else the first person; last in order where there is none. */
   filingPerson: string
   facets: Record<ListedFacet, string[]>
@@ -50,8 +54,10 @@ export function documentOf(recordId: number, title: TitleRecord, holdings: HeldA
       summary: title.summary ? [title.summary] : [],
     },
     wholeTitles: [...new Set([title.title, ...whole].map(titleWords))],
+    language: title.languages.at(0) ?? 'eng',
     workKey: workKey(title),
     filingTitle: filingTitle(title),
+    title: title.title,
     filingPerson: wordsOf((title.people.find((person) => person.main) ?? title.people.at(0))?.name ?? '').join(' ') || '\uffff',
     facets: facetValuesOf(title),
     carrier: title.carrier,

@@ -1,7 +1,9 @@
 /** Which documents a query matches, and how well: sets of documents in ascending order, each with a score. */
-import type { SearchIndex } from './build.ts'
-import { EVERY_FIELD, fieldOfPosition, MASK_WEIGHT } from './fields.ts'
+import { hashOf, TEXT_GAP, type SearchIndex } from './build.ts'
+import { EVERY_FIELD, FIELD_SPAN, fieldOfPosition, MASK_WEIGHT, maskOf } from './fields.ts'
 import type { QueryNode } from './query/parse.ts'
+import { otherForms } from './stems.ts'
+import { chosenNodes } from './tree.ts'
 
 export interface Matches {
   docs: Uint32Array
@@ -16,7 +18,7 @@ export function matchesOf(index: SearchIndex, node: QueryNode, fields: number = 
     case 'everything':
       return { docs: Uint32Array.from({ length: index.docCount }, (_, doc) => doc), scores: new Float32Array(index.docCount) }
     case 'word':
-      return termMatches(index, termOf(index, node.word), fields)
+      return wordMatches(index, node.word, fields)
     case 'prefix':
       return prefixMatches(index, node.prefix, fields)
     case 'phrase':
@@ -25,14 +27,62 @@ export function matchesOf(index: SearchIndex, node: QueryNode, fields: number = 
       const docs = Uint32Array.from(node.recordIds.map((id) => index.docOfRecord[id] ?? -1).filter((doc) => doc >= 0)).sort()
       return { docs, scores: new Float32Array(docs.length) }
     }
+    case 'within':
+      return matchesOf(index, node.node, maskOf(node.field))
+    case 'years':
+      return picked(index, (doc) => index.year[doc] >= node.from && index.year[doc] <= node.to && index.year[doc] > 0)
+    case 'value':
+      return picked(index, valueTest(index, node.facet, node.value))
+    case 'whole title': {
+      const hash = hashOf(node.words.join(' '))
+      return picked(index, (doc) => index.wholeTitle.subarray(index.wholeStart[doc], index.wholeStart[doc + 1]).includes(hash))
+    }
+    case 'title begins':
+      return titleBegins(index, node.words)
+    case 'number':
+      // Nobody has looked it up, so nobody has it.
+      return NOTHING
     case 'or':
-      return node.nodes.map((inner) => matchesOf(index, inner, fields)).reduce(union)
+      return node.nodes.map((inner) => matchesOf(index, inner, fields)).reduce((a, b) => union(a, b))
     case 'not':
       return difference(matchesOf(index, { kind: 'everything' }), matchesOf(index, node.node, fields))
     case 'and':
       return conjunction(index, node.nodes, fields)
   }
 }
+
+/** Documents by their columns; they all match alike. */
+function picked(index: SearchIndex, test: (doc: number) => boolean): Matches {
+  const docs = new Uint32Array(index.docCount)
+  let count = 0
+  for (let doc = 0; doc < index.docCount; doc += 1) if (test(doc)) docs[count++] = doc
+  return { docs: docs.slice(0, count), scores: new Float32Array(count) }
+}
+
+function valueTest(index: SearchIndex, facet: 'language' | 'format', value: string): (doc: number) => boolean {
+  if (facet === 'format') {
+    const chosen = chosenNodes(index.formatTree, [value])
+    return (doc) => chosen !== null && chosen[index.format[doc]] === 1
+  }
+  const { codes, start, value: values } = index.listed.language
+  const number = codes.indexOf(value)
+  return (doc) => number >= 0 && values.subarray(start[doc], start[doc + 1]).includes(number)
+}
+
+/** The words side by side in the title, the first of them where a title or the part behind its article begins. */
+function titleBegins(index: SearchIndex, words: readonly string[]): Matches {
+  const terms = words.map((word) => termOf(index, word))
+  const found = phraseMatches(index, words, TITLE_BIT)
+  return intersection(
+    found,
+    picked(index, (doc) =>
+      positionsIn(index, terms[0], doc).some((at) => at % TEXT_GAP <= 1 && at < FIELD_SPAN && followed(index, terms, doc, at)),
+    ),
+  )
+}
+
+const followed = (index: SearchIndex, terms: readonly number[], doc: number, at: number): boolean =>
+  terms.every((term, i) => includesSorted(positionsIn(index, term, doc), at + i))
 
 /** Exclusions are taken from what the rest matches, so that they cost no more than they remove. */
 function conjunction(index: SearchIndex, nodes: readonly QueryNode[], fields: number): Matches {
@@ -86,6 +136,20 @@ function termMatches(index: SearchIndex, term: number, fields: number): Matches 
     count += 1
   }
   return cut({ docs, scores }, count)
+}
+
+/** Other forms of the word count too, a little less than the word itself. */
+const OTHER_FORM = 0.7
+
+function wordMatches(index: SearchIndex, word: string, fields: number): Matches {
+  const exact = termMatches(index, termOf(index, word), fields)
+  const forms = otherForms(word)
+    .map((term) => termOf(index, term))
+    .filter((term) => term >= 0)
+  return forms.reduce((all, term) => {
+    const { docs, scores } = termMatches(index, term, fields)
+    return union(all, { docs, scores: scores.map((score) => score * OTHER_FORM) }, Math.max)
+  }, exact)
 }
 
 function prefixMatches(index: SearchIndex, prefix: string, fields: number): Matches {
@@ -176,7 +240,7 @@ function intersection(a: Matches, b: Matches): Matches {
   return cut({ docs, scores }, count)
 }
 
-function union(a: Matches, b: Matches): Matches {
+function union(a: Matches, b: Matches, join = (left: number, right: number) => left + right): Matches {
   const docs = new Uint32Array(a.docs.length + b.docs.length)
   const scores = new Float32Array(docs.length)
   let count = 0
@@ -184,7 +248,7 @@ function union(a: Matches, b: Matches): Matches {
     const left = i < a.docs.length ? a.docs[i] : Infinity
     const right = j < b.docs.length ? b.docs[j] : Infinity
     docs[count] = Math.min(left, right)
-    scores[count] = (left <= right ? a.scores[i] : 0) + (right <= left ? b.scores[j] : 0)
+    scores[count] = join(left <= right ? a.scores[i] : 0, right <= left ? b.scores[j] : 0)
     if (left <= right) i += 1
     if (right <= left) j += 1
   }

@@ -3,12 +3,14 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { carriersOf, FAMILY_CODES, familyOf, type Carrier } from '../catalogue/index.ts'
 import { wordsOf } from '../words/index.ts'
+import { STEMMED_LANGUAGES, stemOf } from './stems.ts'
 import {
   AVAILABILITY,
   facetTree,
   FIELDS,
   IndexBuilder,
   LISTED_FACETS,
+  parseCql,
   parseQuery,
   search,
   setInNow,
@@ -39,8 +41,10 @@ const document = (recordId: number, workKey: string, texts: Texts, more: Partial
   texts: { ...byName(FIELDS, [] as string[]), ...texts },
   wholeTitles: (texts.title ?? []).map((title) => wordsOf(title).join(' ')),
   filingTitle: texts.title?.[0] ?? '',
+  title: texts.title?.[0] ?? '',
   filingPerson: '',
   facets: NO_FACETS,
+  language: 'eng',
   carrier: 'book',
   year: 2000,
   holdings: [{ place: 2, owned: 1, inNow: 1, uses: 1, usesIn: 1, callKey: 'A' }],
@@ -71,13 +75,19 @@ const world = fc
       year: fc.integer({ min: 1990, max: 2020 }),
       holdings,
       language: fc.subarray(LANGUAGES),
+      documentLanguage: fc.constantFrom('eng', 'spa', 'jpn'),
       person: fc.subarray(['Lund, Marta, 1931-', 'Lund, Marta, 1984-', 'Orrick']),
     }),
     { minLength: 1, maxLength: 14 },
   )
   .map((rows) =>
-    rows.map(({ workKey, title, subject, language, person, ...more }, i) =>
-      document(i + 1, workKey, { title: [title], subject: [subject] }, { ...more, facets: { ...NO_FACETS, language, person } }),
+    rows.map(({ workKey, title, subject, language, person, documentLanguage, ...more }, i) =>
+      document(
+        i + 1,
+        workKey,
+        { title: [title], subject: [subject] },
+        { ...more, language: documentLanguage, facets: { ...NO_FACETS, language, person } },
+      ),
     ),
   )
 
@@ -89,7 +99,15 @@ const values = {
   person: someOf(['Orrick', 'Lund, Marta, 1984-']),
 }
 const year = fc.option(fc.integer({ min: 1990, max: 2020 }))
+const CQL = [
+  'title = salt',
+  'subject any "tide lamp" not date < 2000',
+  'title == "the tide"',
+  'title = "^salt" or language = spa',
+  'anywhere all "tide mill" and (format = film or date within "1995 2005")',
+]
 const question = fc.record({
+  cql: fc.option(fc.constantFrom(...CQL), { freq: 3 }),
   text: fc
     .array(fc.constantFrom(...WORDS, 'harb*', '"salt lamp"', '-tide', 'OR', 'NOT', '(', ')'), { maxLength: 4 })
     .map((parts) => parts.join(' ')),
@@ -118,12 +136,24 @@ function matches(node: QueryNode, d: SearchDocument, field: SearchQuestion['fiel
   const phrase = (words: string[]) => texts.some((text) => text.some((_, i) => words.every((w, k) => text[i + k] === w)))
   switch (node.kind) {
     case 'everything': return true
-    case 'word': return phrase([node.word])
+    case 'word': return texts.flat().some((w) => w === node.word || stemOf(w, d.language) === stemOf(node.word, d.language) || STEMMED_LANGUAGES.some((code) => stemOf(node.word, code) === w))
     case 'phrase': return phrase(node.words)
     case 'prefix': return texts.some((text) => text.some((w) => w.startsWith(node.prefix)))
     case 'and': return node.nodes.every((inner) => matches(inner, d, field))
     case 'or': return node.nodes.some((inner) => matches(inner, d, field))
     case 'not': return !matches(node.node, d, field)
+    case 'within':
+      return matches(node.node, d, node.field)
+    case 'years':
+      return (d.year ?? 0) >= node.from && (d.year ?? 0) <= node.to
+    case 'value':
+      return node.facet === 'language' ? d.facets.language.includes(node.value) : carriersOf(node.value).includes(d.carrier)
+    case 'whole title':
+      return d.wholeTitles.includes(node.words.join(' '))
+    case 'title begins':
+      return d.texts.title.some((title) => [0, 1].some((at) => node.words.every((w, i) => wordsOf(title)[at + i] === w)))
+    case 'number':
+      return false
     case 'records': return node.recordIds.includes(d.recordId)
   }
 } // prettier-ignore
@@ -182,9 +212,9 @@ const PAGE = { sort: 'relevance' as const, from: 0, size: 100 }
 describe('search', () => {
   it('finds and counts exactly what brute force does, and a facet shows what a press on it gives', () => {
     fc.assert(
-      fc.property(world, question, (documents, { text, field, narrowing }) => {
+      fc.property(world, question, (documents, { text, cql, field, narrowing }) => {
         const index = indexOf(documents)
-        const query = parseQuery(text).node
+        const query = cql === null ? parseQuery(text).node : parseCql(cql)
         const ask = (change: Partial<SearchQuestion['narrowing']>) =>
           search(index, { query, field, narrowing: { ...narrowing, ...change }, ...PAGE })
         const result = ask({})

@@ -73,6 +73,15 @@ export async function titlesByNumber(database: Database, kind: string, value: st
   return rows.map((row) => row.titleId)
 }
 
+/** Records with a copy whose call number is this, or with `begins` one that begins so. */
+export async function titlesByCallNumber(database: Database, text: string, begins: boolean): Promise<number[]> {
+  const rows = await database.read<{ titleId: number }>(
+    "SELECT DISTINCT titleId FROM items WHERE callText >= $text AND callText < $end AND standing <> 'withdrawn'",
+    { text, end: begins ? `${text}\uffff` : `${text}\u0001` },
+  )
+  return rows.map((row) => row.titleId)
+}
+
 export async function sizeOf(database: Database): Promise<{ titles: number; items: number }> {
   const [row] = await database.read<{ titles: number; items: number }>(
     "SELECT (SELECT count(*) FROM titles) AS titles, (SELECT count(*) FROM items WHERE standing <> 'withdrawn') AS items",

@@ -42,7 +42,14 @@ const CIRCULATION = [
   `CREATE TABLE requestKeys (readerId INTEGER NOT NULL REFERENCES readers(id), requestKey TEXT NOT NULL, body TEXT NOT NULL, holdId INTEGER NOT NULL REFERENCES holds(id), at TEXT NOT NULL, PRIMARY KEY (readerId, requestKey)) WITHOUT ROWID`,
 ]
 
-const STEPS: Record<string, string[]> = { '001-catalogue': CATALOGUE, '002-readers': READERS, '003-circulation': CIRCULATION }
+const CALL_NUMBERS = [`CREATE INDEX itemsByCallNumber ON items(callText)`]
+
+const STEPS: Record<string, string[]> = {
+  '001-catalogue': CATALOGUE,
+  '002-readers': READERS,
+  '003-circulation': CIRCULATION,
+  '004-call-numbers': CALL_NUMBERS,
+}
 
 export async function migrate(database: Database): Promise<void> {
   await database.write((write) => write.run('CREATE TABLE IF NOT EXISTS migrations (name TEXT PRIMARY KEY)'))

@@ -1,7 +1,7 @@
 /** The HTTP interface: thin handlers that check, call one service and answer. */
 import { openapi } from '@catalex/contract/endpoints'
 import type { HoldOptionsQuery, PlaceHold } from '@catalex/contract/holds'
-import type { FacetValuesQuery, SearchQuery } from '@catalex/contract/search'
+import type { BrowseQuery, FacetValuesQuery, SuggestQuery, SearchQuery } from '@catalex/contract/search'
 import type { SessionInfo, SignIn } from '@catalex/contract/card'
 import type { TitleQuery } from '@catalex/contract/titles'
 import compression from 'compression'
@@ -86,6 +86,8 @@ function bindCatalogue(app: Express, context: Context): void {
     }
   }
   bind<SearchQuery>(app, 'search', checkAnswers, async ({ request, query }) => search.answer(query, await askerOf(request, query.pickup)))
+  bind<BrowseQuery>(app, 'browse', checkAnswers, async ({ query }) => Promise.resolve(search.browse(query)))
+  bind<SuggestQuery>(app, 'suggest', checkAnswers, async ({ query }) => Promise.resolve(search.suggest(query)))
   bind<FacetValuesQuery>(app, 'facetValues', checkAnswers, async ({ request, query }) =>
     search.values(query, await askerOf(request, query.pickup)),
   )

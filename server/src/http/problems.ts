@@ -1,6 +1,7 @@
 /** Errors as people read them: problem+json with one plain sentence and what to do about it. */
 import type { Problem } from '@catalex/contract/problem'
 import { Invalid } from '@catalex/contract/schema'
+import { CqlError } from '@catalex/core/search'
 import type { ErrorRequestHandler } from 'express'
 import type { Logger } from 'pino'
 import { Refused } from '../branches/index.ts'
@@ -35,6 +36,13 @@ function problemFrom(error: unknown): Problem | null {
       'Not understood',
       `The request can't be read: ${error.message}.`,
       'See /api/openapi.json for what it should look like.',
+    )
+  if (error instanceof CqlError)
+    return problem(
+      400,
+      'Not understood',
+      `This can’t be read as a CQL query: ${error.message} That is at character ${String(error.at + 1)}.`,
+      'Mend it there, or leave the index and relation out to search for plain words.',
     )
   if (error instanceof Refused) {
     const said = error.refusal.code === 'rule' ? error.refusal : null

@@ -2,7 +2,7 @@
 import type { SearchQuery, SearchRowLine } from '@catalex/contract/search'
 import type { TitleRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
-import type { SearchRow } from '@catalex/core/search'
+import { documentOf, whyMatched, type QueryNode, type SearchRow } from '@catalex/core/search'
 import type { Libraries } from '../branches/index.ts'
 import { titlesById, type StoredTitle } from '../catalogue/index.ts'
 import { byTitle, copiesOf, type CopyNow } from '../circulation/index.ts'
@@ -14,6 +14,7 @@ export async function dressRows(
   libraries: Libraries,
   rows: readonly SearchRow[],
   query: SearchQuery,
+  node: QueryNode,
   pickup: string | undefined,
   today: string,
 ): Promise<SearchRowLine[]> {
@@ -24,7 +25,7 @@ export async function dressRows(
     const title = titles.get(row.recordId)
     if (!title) return []
     const editions = row.recordIds.flatMap((id) => titles.get(id) ?? [])
-    return [rowFrom(libraries, title, editions, copiesByTitle, query, pickup)]
+    return [rowFrom(libraries, title, editions, copiesByTitle, query, node, pickup)]
   })
 }
 
@@ -34,6 +35,7 @@ function rowFrom(
   editions: StoredTitle[],
   copies: Map<number, CopyNow[]>,
   query: SearchQuery,
+  node: QueryNode,
   pickup: string | undefined,
 ): SearchRowLine {
   const { record } = title
@@ -49,6 +51,7 @@ function rowFrom(
     year: record.year,
     series: record.series[0] ?? null,
     editions: editions.map((edition) => editionLine(edition, all, places)),
+    why: whyMatched(documentOf(title.id, record, []), node),
     nearest: nearestOf(libraries, copies.get(title.id) ?? [], places, pickup),
   }
 }

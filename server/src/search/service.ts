@@ -1,12 +1,24 @@
 /** Holds the index in memory, keeps its availability true, and answers searches from it. */
-import type { FacetValues, FacetValuesQuery, SearchAnswer, SearchQuery } from '@catalex/contract/search'
+import type {
+  BrowseAnswer,
+  BrowseQuery,
+  SuggestAnswer,
+  SuggestQuery,
+  FacetValues,
+  FacetValuesQuery,
+  SearchAnswer,
+  SearchQuery,
+} from '@catalex/contract/search'
 import {
+  HEADING_KINDS,
+  Headings,
+  offersFor,
+  Speller,
+  type Offer,
   documentOf,
   FACETS,
   facetValues,
-  identifiersIn,
   IndexBuilder,
-  parseQuery,
   recordsOfWork,
   search,
   sendTable,
@@ -15,7 +27,6 @@ import {
   type Facet,
   type HeldAt,
   type NarrowingChoice,
-  type QueryNode,
   type SearchIndex,
   type SearchQuestion,
   type SendTable,
@@ -23,16 +34,11 @@ import {
 import { verdictOn } from '@catalex/core/holds'
 import { isInNow, isLost } from '@catalex/core/copies'
 import type { Libraries } from '../branches/index.ts'
-import { everyTitle, titlesByNumber } from '../catalogue/index.ts'
+import { everyTitle } from '../catalogue/index.ts'
 import { byTitle, copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Database } from '../database/index.ts'
+import { readQuery, type ReadQuery } from './reading.ts'
 import { dressRows } from './rows.ts'
-
-interface ReadQuery {
-  node: QueryNode
-  field: SearchQuestion['field']
-  readback: SearchAnswer['readback']
-}
 
 /** Who asks: for what can be sent to them, and which copies are named first. */
 export interface Asker {
@@ -43,6 +49,8 @@ export interface Asker {
 
 export class SearchService {
   private readonly sendTables = new Map<string, SendTable>()
+  private speller: Speller | undefined
+  private knownHeadings: Headings | undefined
 
   private constructor(
     private readonly database: Database,
@@ -87,7 +95,7 @@ export class SearchService {
   }
 
   async answer(query: SearchQuery, asker: Asker): Promise<SearchAnswer> {
-    const read = await this.read(query)
+    const read = await readQuery(this.database, query)
     const question = this.question(query, read, asker)
     const result = search(this.index, question)
     const everywhere = { ...question, size: 0, narrowing: { ...question.narrowing, ...EVERYTHING } }
@@ -98,19 +106,59 @@ export class SearchService {
       records,
       page: query.page,
       size: query.size,
-      rows: await dressRows(this.database, this.libraries, result.rows, query, asker.pickup, asker.today),
+      rows: await dressRows(this.database, this.libraries, result.rows, query, read.node, asker.pickup, asker.today),
       readback: read.readback,
       facets,
       values,
       years,
       copies,
       without,
+      offers: read.text === null ? [] : this.offers(read.text, question, count, asker),
       wider: wider !== null && wider > count ? wider : null,
     }
   }
 
+  browse(query: BrowseQuery): BrowseAnswer {
+    const headings = this.headings()
+    const position = query.position ?? headings.placeOf(query.kind, query.from)
+    return {
+      position,
+      total: headings.size(query.kind),
+      headings: headings.at(query.kind, position, query.size, { places: query.in, formats: query.as }),
+    }
+  }
+
+  suggest(query: SuggestQuery): SuggestAnswer {
+    const scope = { places: query.in, formats: query.as }
+    return HEADING_KINDS.map((kind) => ({ kind, headings: this.headings().beginning(kind, query.q, SUGGESTED, scope) })).filter(
+      ({ headings }) => headings.length > 0,
+    )
+  }
+
+  private offers(text: string, question: SearchQuestion, count: number, { today }: Asker): Offer[] {
+    const places = this.libraries.file.branches.map(({ name, code }) => ({ name, code }))
+    return offersFor(this.index, () => (this.speller ??= new Speller(this.index)), {
+      text,
+      question,
+      count,
+      places,
+      thisYear: Number(today.slice(0, 4)),
+    })
+  }
+
+  /** Made when first asked for: a catalogue may be up and answering before. */
+  private headings(): Headings {
+    return (this.knownHeadings ??= new Headings(this.index))
+  }
+
   async values(query: FacetValuesQuery, asker: Asker): Promise<FacetValues> {
-    return facetValues(this.index, this.question(query, await this.read(query), asker), query.facet, query.find, SHOWN_VALUES)
+    return facetValues(
+      this.index,
+      this.question(query, await readQuery(this.database, query), asker),
+      query.facet,
+      query.find,
+      SHOWN_VALUES,
+    )
   }
 
   private question(query: SearchQuery, read: ReadQuery, asker: Asker): SearchQuestion {
@@ -139,27 +187,10 @@ export class SearchService {
     this.sendTables.set(key, made)
     return made
   }
-
-  /** A number that the catalogue has is looked up exactly; anything else is words. */
-  private async read(query: SearchQuery): Promise<ReadQuery> {
-    if (query.field === 'anywhere' || query.field === 'number') {
-      for (const { kind, value } of identifiersIn(query.q)) {
-        const recordIds = await titlesByNumber(this.database, kind, value)
-        if (recordIds.length > 0)
-          return { node: { kind: 'records', recordIds }, field: 'anywhere', readback: [{ kind, text: query.q.trim(), without: '' }] }
-      }
-    }
-    if (query.field === 'number')
-      return { node: query.q.trim() === '' ? { kind: 'everything' } : { kind: 'records', recordIds: [] }, field: 'anywhere', readback: [] }
-    const { node, parts } = parseQuery(query.q)
-    const readback = parts.map(({ kind, text, start, end }) => ({
-      kind,
-      text,
-      without: `${query.q.slice(0, start)} ${query.q.slice(end)}`.replace(/\s+/g, ' ').trim(),
-    }))
-    return { node, field: query.field, readback }
-  }
 }
+
+/** Headings of a kind that come up while typing. */
+const SUGGESTED = 4
 
 /** Values that a search within a facet shows. */
 const SHOWN_VALUES = 60

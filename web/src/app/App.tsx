@@ -15,6 +15,8 @@ import { SearchPage } from '../search/SearchPage.tsx'
 import { TitlePage } from '../title/TitlePage.tsx'
 
 const SignInDialog = lazy(() => import('../card/SignInDialog.tsx'))
+const BrowsePage = lazy(() => import('../browse/BrowsePage.tsx'))
+const BuilderPage = lazy(() => import('../search/BuilderPage.tsx'))
 const CardPage = lazy(() => import('../card/CardPage.tsx'))
 const THEME = 'catalex.theme'
 
@@ -25,6 +27,8 @@ const router = createBrowserRouter([
       { path: '/', element: <Home /> },
       { path: '/search', element: <SearchPage /> },
       { path: '/titles/:controlNumber', element: <TitlePage /> },
+      { path: '/browse/:kind?', element: <BrowsePage /> },
+      { path: '/builder', element: <BuilderPage /> },
       { path: '/card', element: <CardPage /> },
       { path: '*', element: <NotFound /> },
     ],

@@ -36,6 +36,9 @@ export function Frame({ mode, onSwitchTheme, children }: Props) {
           Catalex
         </Link>
         <nav className={styles.nav} aria-label="Catalex">
+          <Link to="/browse" className={styles.navLink}>
+            {t('browse.link')}
+          </Link>
           <IconButton
             size="small"
             className={styles.keysButton}

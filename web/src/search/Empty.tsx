@@ -2,6 +2,7 @@
 import type { SearchAnswer } from '@catalex/contract/search'
 import { useTranslation } from 'react-i18next'
 import { countNarrowings, withoutNarrowing, type Question } from './address.ts'
+import { Offers } from './Offers.tsx'
 import styles from './search.module.css'
 
 interface Props {
@@ -18,6 +19,7 @@ export function Empty({ question, answer, onChange, onWider }: Props) {
     <div className={styles.empty}>
       <h2>{t('search.emptyTitle')}</h2>
       <p>{t('search.emptyOffers')}</p>
+      <Offers question={question} offers={answer.offers} onChange={onChange} />
       <ul>
         {answer.wider !== null && (
           <li>

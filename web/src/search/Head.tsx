@@ -4,6 +4,7 @@ import { SORTS, type Sort } from '@catalex/core/search'
 import { useTranslation } from 'react-i18next'
 import { countNarrowings, type Question } from './address.ts'
 import { InForce } from './InForce.tsx'
+import { Offers } from './Offers.tsx'
 import styles from './search.module.css'
 
 interface Props {
@@ -47,6 +48,7 @@ export function Head({ question, answer, onChange, onNarrow }: Props) {
         </label>
       </div>
       <Readback question={question} answer={answer} onChange={onChange} />
+      {answer.count > 0 && <Offers question={question} offers={answer.offers} onChange={onChange} />}
       <InForce question={question} answer={answer} onChange={onChange} />
     </div>
   )

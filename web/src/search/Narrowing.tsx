@@ -6,7 +6,7 @@ import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { usePlaces } from '../app/places.tsx'
 import { useStanding } from '../app/standing.tsx'
-import { isNarrowed, withCopies, type Question } from './address.ts'
+import { countNarrowings, isNarrowed, withCopies, type Question } from './address.ts'
 import { FacetTree, Value, type TreeNode } from './FacetTree.tsx'
 import { LongFacet } from './LongFacet.tsx'
 import { useValueName } from './valueNames.ts'
@@ -30,13 +30,15 @@ export function Narrowing({ question, answer, onChange }: Props) {
     Object.entries(answer.facets[facet])
       .sort(([, a], [, b]) => b - a)
       .map(([code]) => ({ code, label: valueName(facet, code), children: [] }))
+  const nodes = { place: usePlaceNodes(), format: useFormatNodes() }
+  if (answer.count === 0 && countNarrowings(question) === 0) return null
   return (
     <>
       <Section title={t('narrowing.names.place')} open>
-        <FacetTree {...common} facet="place" nodes={usePlaceNodes()} counts={answer.facets.place} total={answer.without.place} />
+        <FacetTree {...common} facet="place" nodes={nodes.place} counts={answer.facets.place} total={answer.without.place} />
       </Section>
       <Section title={t('narrowing.names.format')} open>
-        <FacetTree {...common} facet="format" nodes={useFormatNodes()} counts={answer.facets.format} total={answer.without.format} />
+        <FacetTree {...common} facet="format" nodes={nodes.format} counts={answer.facets.format} total={answer.without.format} />
       </Section>
       <Section title={t('narrowing.names.copies')} open>
         <Copies {...common} answer={answer} />

@@ -2,12 +2,14 @@
 import { familyOf, type Carrier } from '@catalex/core/catalogue'
 import type { SearchRowLine } from '@catalex/contract/search'
 import type { Edition } from '@catalex/contract/titles'
+import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { dayInWords } from '../app/formats.ts'
 import { usePlaces } from '../app/places.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { SpineLabel } from '../ui/SpineLabel.tsx'
+import { Unfolded } from './Unfolded.tsx'
 import { rowLinkId } from './useRowKeys.ts'
 import type { CameFrom } from './address.ts'
 import styles from './row.module.css'
@@ -24,6 +26,7 @@ interface Props {
 
 export function Row({ row, number, current, cameFrom, onFocus, onRoutes }: Props) {
   const { t } = useTranslation()
+  const [unfolded, setUnfolded] = useState(false)
   const own = row.editions.find((edition) => edition.recordId === row.recordId) ?? row.editions[0]
   const elsewhere = row.editions.reduce((sum, edition) => sum + edition.tally.elsewhere, 0)
   return (
@@ -51,8 +54,33 @@ export function Row({ row, number, current, cameFrom, onFocus, onRoutes }: Props
           ))}
         </ul>
         <Nearest row={row} elsewhere={elsewhere} />
+        {row.why && <Why why={row.why} />}
+        <button
+          type="button"
+          className={styles.unfold}
+          aria-expanded={unfolded}
+          onClick={(event) => {
+            event.stopPropagation()
+            setUnfolded(!unfolded)
+          }}
+        >
+          {t(unfolded ? 'search.row.fold' : row.editions.length > 1 ? 'search.row.unfoldEditions' : 'search.row.unfold', {
+            count: row.editions.length,
+          })}
+        </button>
+        {unfolded && <Unfolded row={row} />}
       </div>
     </li>
+  )
+}
+
+function Why({ why }: { why: NonNullable<SearchRowLine['why']> }) {
+  const { t } = useTranslation()
+  return (
+    <p className={styles.why}>
+      {t('search.row.why', { field: t(`band.fields.${why.field}`) })} “
+      {why.pieces.map(({ text, marked }, i) => (marked ? <mark key={i}>{text}</mark> : text))}”
+    </p>
   )
 }
 

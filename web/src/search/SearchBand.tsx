@@ -1,10 +1,11 @@
 /** The search band: field, box, and under it the Place line. In sight on every page. */
 import { useRef, useState, type SubmitEvent } from 'react'
 import { useTranslation } from 'react-i18next'
-import { useLocation, useNavigate, useSearchParams } from 'react-router'
+import { Link, useLocation, useNavigate, useSearchParams } from 'react-router'
 import { useKeys } from '../app/keys.ts'
 import { useStanding } from '../app/standing.tsx'
 import { addressOf, EMPTY_QUESTION, newQuestion, FIELD_NAMES, questionFrom, type FieldName } from './address.ts'
+import { Box } from './Box.tsx'
 import { PlaceLine } from './PlaceLine.tsx'
 import styles from './band.module.css'
 
@@ -31,9 +32,12 @@ export function SearchBand() {
     box.current?.select()
   })
 
+  const go = (words: string) => {
+    void navigate(addressOf(newQuestion(asked, words.trim(), field), { in: standing.in, as: standing.as, at: parameters.get('at') }))
+  }
   const search = (event: SubmitEvent) => {
     event.preventDefault()
-    void navigate(addressOf(newQuestion(asked, text.trim(), field), { in: standing.in, as: standing.as, at: parameters.get('at') }))
+    go(text)
   }
   return (
     <div className={styles.band} role="search" aria-label={t('band.label')}>
@@ -51,23 +55,18 @@ export function SearchBand() {
             </option>
           ))}
         </select>
-        <input
+        <Box
           ref={box}
-          type="text"
-          inputMode="search"
-          enterKeyHint="search"
-          value={text}
-          placeholder={t('band.placeholder')}
-          aria-label={t('band.label')}
-          onChange={(event) => {
-            setText(event.target.value)
+          text={text}
+          onChange={setText}
+          onSearch={(words) => {
+            setText(words)
+            go(words)
           }}
-          onKeyDown={(event) => {
-            if (event.key === 'Escape') event.currentTarget.blur()
-          }}
-          autoComplete="off"
-          spellCheck={false}
         />
+        <Link to={`/builder${searching ? window.location.search : ''}`} className={styles.builder}>
+          {t('builder.link')}
+        </Link>
         <button type="submit">{t('band.search')}</button>
       </form>
       <PlaceLine />

@@ -1,7 +1,14 @@
 /** A search as its address: everything that narrows it stands there, so that it can be shared, kept and gone back to. */
 import { AVAILABILITY, FACETS, FIELDS, SORTS, type Availability, type Facet, type Sort } from '@catalex/core/search'
 
-export const FIELD_NAMES = ['anywhere', ...FIELDS, 'number'] as const
+export const FIELD_NAMES = [
+  'anywhere',
+  'title',
+  'title-begins',
+  'title-whole',
+  ...FIELDS.filter((field) => field !== 'title'),
+  'number',
+] as const
 export type FieldName = (typeof FIELD_NAMES)[number]
 
 /** What can be narrowed and kept as one: each facet, the years, and what is asked of copies. */

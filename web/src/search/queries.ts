@@ -1,6 +1,6 @@
 /** What a search asks the server. */
-import type { FacetValues, SearchAnswer } from '@catalex/contract/search'
-import { FACETS, type ListedFacet } from '@catalex/core/search'
+import type { BrowseAnswer, FacetValues, SearchAnswer, SuggestAnswer } from '@catalex/contract/search'
+import { FACETS, type HeadingKind, type ListedFacet } from '@catalex/core/search'
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { get, type Parameters } from '../app/api.ts'
 import type { Standing } from '../app/standing.tsx'
@@ -44,4 +44,28 @@ export function facetValuesQuery(question: Question, standing: Standing, facet: 
     queryFn: ({ signal }) => get<FacetValues>('/api/search/values', parameters, signal),
     placeholderData: keepPreviousData,
   })
+}
+
+export function suggestQuery(q: string, standing: Standing) {
+  const parameters = { q, in: standing.in, as: standing.as }
+  return queryOptions({
+    queryKey: ['suggest', parameters],
+    queryFn: ({ signal }) => get<SuggestAnswer>('/api/suggestions', parameters, signal),
+    enabled: q.length > 1,
+    placeholderData: keepPreviousData,
+  })
+}
+
+export function browseQuery(kind: HeadingKind, at: { from: string; position: number | null }, standing: Standing) {
+  const parameters = { kind, from: at.from, position: at.position ?? undefined, in: standing.in, as: standing.as }
+  return queryOptions({
+    queryKey: ['browse', parameters],
+    queryFn: ({ signal }) => get<BrowseAnswer>('/api/headings', parameters, signal),
+    placeholderData: keepPreviousData,
+  })
+}
+
+/** The search that a heading stands for: exactly its titles, with namesakes kept apart. */
+export function headingAddress(kind: HeadingKind, label: string): string {
+  return kind === 'title' ? `/search?field=title&q=${encodeURIComponent(`"${label}"`)}` : `/search?${kind}=${encodeURIComponent(label)}`
 }

@@ -4,9 +4,8 @@ import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { languageInWords } from '../app/formats.ts'
+import { headingAddress } from '../search/queries.ts'
 import styles from './title.module.css'
-
-const byField = (field: string, words: string): string => `/search?field=${field}&q=${encodeURIComponent(`"${words}"`)}`
 
 export function Description({ description: d }: { description: Described }) {
   const { t } = useTranslation()
@@ -30,7 +29,7 @@ export function Description({ description: d }: { description: Described }) {
           {d.series.length > 0 &&
             d.series.map((entry) => (
               <span key={entry.title}>
-                <Link to={byField('series', entry.title)}>{entry.title}</Link>
+                <Link to={headingAddress('series', entry.title)}>{entry.title}</Link>
                 {entry.volume && `, ${entry.volume}`}{' '}
               </span>
             ))}
@@ -75,18 +74,18 @@ function Fact({ label, children }: { label: string; children: ReactNode }) {
 export function LeadsOn({ description: d }: { description: Described }) {
   const { t } = useTranslation()
   const leads = [
-    ...d.subjects.map((subject) => ['subject', subject.heading] as const),
-    ...d.series.map((entry) => ['series', entry.title] as const),
-    ...d.genres.map((genre) => ['subject', genre] as const),
+    ...d.subjects.map((subject) => [headingAddress('subject', subject.heading), subject.heading] as const),
+    ...d.series.map((entry) => [headingAddress('series', entry.title), entry.title] as const),
+    ...d.genres.map((genre) => [`/search?genre=${encodeURIComponent(genre)}`, genre] as const),
   ]
   if (leads.length === 0) return null
   return (
     <div className={styles.leads}>
       <h3>{t('title.about')}</h3>
       <ul>
-        {leads.map(([field, words]) => (
+        {leads.map(([address, words]) => (
           <li key={words}>
-            <Link to={byField(field, words)}>{words}</Link>
+            <Link to={address}>{words}</Link>
           </li>
         ))}
       </ul>

@@ -9,6 +9,7 @@ import { usePlaces } from '../app/places.tsx'
 import { useStanding } from '../app/standing.tsx'
 import { HoldDialog } from '../holds/HoldDialog.tsx'
 import type { CameFrom } from '../search/address.ts'
+import { headingAddress } from '../search/queries.ts'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Copies } from './Copies.tsx'
 import { Description, LeadsOn } from './Description.tsx'
@@ -92,13 +93,13 @@ export function TitlePage() {
   )
 }
 
-function People({ people }: { people: { name: string; roles: string[]; main: boolean }[] }) {
+function People({ people }: { people: { name: string; dates: string | null; roles: string[]; main: boolean }[] }) {
   return people.map((person, i) => {
     const roles = person.roles.filter((role) => role !== 'author')
     return (
       <span key={person.name}>
         {i > 0 && ' · '}
-        <Link to={`/search?field=person&q=${encodeURIComponent(`"${person.name}"`)}`}>{spoken(person.name)}</Link>
+        <Link to={headingAddress('person', [person.name, person.dates].filter(Boolean).join(', '))}>{spoken(person.name)}</Link>
         {roles.length > 0 && ` (${roles.join(', ')})`}
       </span>
     )

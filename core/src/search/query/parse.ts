@@ -3,6 +3,7 @@
  * a trailing *. It never fails: whatever can't be an operator is a word, and unbalanced signs are closed or ignored.
  */
 import { isArticle, wordsOf } from '../../words/index.ts'
+import type { SearchField } from '../fields.ts'
 
 export type QueryNode =
   | { kind: 'everything' }
@@ -11,6 +12,18 @@ export type QueryNode =
   | { kind: 'phrase'; words: string[] }
   | { kind: 'and' | 'or'; nodes: QueryNode[] }
   | { kind: 'not'; node: QueryNode }
+  /** What stands inside, in one field only. */
+  | { kind: 'within'; field: SearchField; node: QueryNode }
+  /** Years of publication, both included. */
+  | { kind: 'years'; from: number; to: number }
+  /** Records with a value of a facet: a language, a format. */
+  | { kind: 'value'; facet: 'language' | 'format'; value: string }
+  /** A number that stands on the thing; whoever has the numbers puts its records here. */
+  | { kind: 'number'; number: 'isbn' | 'issn' | 'barcode' | 'callnumber'; value: string }
+  /** A whole title, without its leading article. */
+  | { kind: 'whole title'; words: string[] }
+  /** Words with which a title begins. */
+  | { kind: 'title begins'; words: string[] }
   /** Records found elsewhere, by a number that stands on the thing. */
   | { kind: 'records'; recordIds: number[] }
 

@@ -1,0 +1,100 @@
+/** Other readings of a query, each with the exact number of titles it would find in the same places with the same narrowings. */
+import type { SearchIndex } from './build.ts'
+import type { Facet } from './facets.ts'
+import { termOf } from './match.ts'
+import { hintIn, type NamedPlace } from './query/hints.ts'
+import { parseQuery } from './query/parse.ts'
+import { search, type SearchQuestion } from './search.ts'
+import type { Speller } from './spelling.ts'
+
+export interface Offer {
+  kind: 'phrase' | 'any' | 'operators' | 'spelling' | 'narrowing'
+  q: string
+  count: number
+  values: { facet: Facet; value: string }[]
+  yearFrom: number | null
+  yearTo: number | null
+}
+
+export interface OfferContext {
+  text: string
+  question: SearchQuestion
+  count: number
+  places: readonly NamedPlace[]
+  thisYear: number
+}
+
+/** Fewer titles than this and other readings are worth a look. */
+const FEW = 10
+const MOST_SPELLINGS = 3
+
+export function offersFor(index: SearchIndex, speller: () => Speller, context: OfferContext): Offer[] {
+  return [...spellings(index, speller, context), ...hintOffer(index, context), ...readings(index, context)]
+}
+
+function countOf(index: SearchIndex, { question }: OfferContext, q: string, change: Partial<SearchQuestion['narrowing']> = {}): number {
+  return search(index, { ...question, query: parseQuery(q).node, size: 0, narrowing: { ...question.narrowing, ...change } }).count
+}
+
+const offer = (kind: Offer['kind'], q: string, count: number): Offer => ({ kind, q, count, values: [], yearFrom: null, yearTo: null })
+
+/** Plain words as a phrase or as alternatives; a small "or" or "not" as the operator it may have been meant for. */
+function readings(index: SearchIndex, context: OfferContext): Offer[] {
+  const { text, count } = context
+  const { parts } = parseQuery(text)
+  const words = parts.filter((part) => part.kind === 'word').map((part) => part.text)
+  const plain = parts.every((part) => part.kind === 'word' || part.kind === 'article')
+  if (!plain || words.length < 2) return []
+  const offers: Offer[] = []
+  const asPhrase = `"${text.trim().replaceAll('"', '')}"`
+  const phrases = count > 1 ? countOf(index, context, asPhrase) : 0
+  if (phrases > 0 && phrases < count) offers.push(offer('phrase', asPhrase, phrases))
+  const operators = text.replace(/(?<=\S\s+)(or|not|and)(?=\s+\S)/g, (word) => word.toUpperCase())
+  if (operators !== text) offers.push(offer('operators', operators, countOf(index, context, operators)))
+  if (count < FEW) {
+    const any = words.join(' OR ')
+    const anyCount = countOf(index, context, any)
+    if (anyCount > count) offers.push(offer('any', any, anyCount))
+  }
+  return offers
+}
+
+/** One word at a time is written as the catalogue knows it; when all are strange, all at once. */
+function spellings(index: SearchIndex, speller: () => Speller, context: OfferContext): Offer[] {
+  const { text, count } = context
+  // Words that find something are words; a rare name is no slip.
+  if (count > 0) return []
+  const parts = parseQuery(text).parts.filter((part) => part.kind === 'word')
+  if (parts.length === 0 || parts.length > 8) return []
+  const near = parts.map((part) => ({
+    part,
+    known: termOf(index, part.text.toLowerCase()) >= 0,
+    words: speller()
+      .near(part.text.toLowerCase(), 4)
+      .map(({ word }) => word),
+  }))
+  const replaced = (changes: typeof near, pick: number) =>
+    [...changes]
+      .reverse()
+      .reduce((said, { part, words }) => (words[pick] ? said.slice(0, part.start) + words[pick] + said.slice(part.end) : said), text)
+  const strange = near.filter(({ known }) => !known)
+  const all = strange.length > 1 ? [replaced(strange, 0)] : []
+  const single = [...near]
+    .sort((a, b) => Number(a.known) - Number(b.known))
+    .flatMap((one) => one.words.map((_, pick) => replaced([one], pick)))
+  const counted = [...new Set([...all, ...single])].slice(0, 12).map((q) => offer('spelling', q, countOf(index, context, q)))
+  return counted
+    .filter((found) => found.count > count)
+    .sort((a, b) => b.count - a.count)
+    .slice(0, MOST_SPELLINGS)
+}
+
+function hintOffer(index: SearchIndex, context: OfferContext): Offer[] {
+  const hint = hintIn(context.text, context.places, context.thisYear)
+  if (!hint) return []
+  const only = { ...context.question.narrowing.only }
+  for (const { facet, value } of hint.values) only[facet] = [...(only[facet] ?? []), value]
+  const years = hint.yearFrom === null ? context.question.narrowing.years : { from: hint.yearFrom, to: hint.yearTo }
+  const count = countOf(index, context, hint.rest, { only, years })
+  return count === 0 ? [] : [{ kind: 'narrowing', q: hint.rest, count, values: hint.values, yearFrom: hint.yearFrom, yearTo: hint.yearTo }]
+}

@@ -1,0 +1,69 @@
+/** How a query is read: a number that the catalogue has, a title from its start, CQL, or words. */
+import type { SearchAnswer, SearchQuery } from '@catalex/contract/search'
+import { identifiersIn, isCql, parseCql, parseQuery, type QueryNode, type SearchQuestion } from '@catalex/core/search'
+import { withoutArticle, wordsOf } from '@catalex/core/words'
+import { titlesByCallNumber, titlesByNumber } from '../catalogue/index.ts'
+import type { Database } from '../database/index.ts'
+
+export interface ReadQuery {
+  /** What was read as words; null for anything else. */
+  text: string | null
+  node: QueryNode
+  field: SearchQuestion['field']
+  readback: SearchAnswer['readback']
+}
+
+type PartKind = SearchAnswer['readback'][number]['kind']
+
+/** @throws CqlError */
+export async function readQuery(database: Database, query: SearchQuery): Promise<ReadQuery> {
+  const { q, field } = query
+  if (field === 'anywhere' || field === 'number') {
+    const number = await numberIn(database, q, field === 'number')
+    if (number) return number
+  }
+  if (field === 'number') return whole(q.trim() === '' ? { kind: 'everything' } : { kind: 'records', recordIds: [] })
+  if (field === 'title-begins' || field === 'title-whole') {
+    const words = [...withoutArticle(wordsOf(q))]
+    if (words.length === 0) return whole({ kind: 'everything' })
+    return whole({ kind: field === 'title-whole' ? 'whole title' : 'title begins', words }, 'phrase', q)
+  }
+  if (field === 'anywhere' && isCql(q)) return whole(await withRecords(database, parseCql(q)), 'cql', q)
+  const { node, parts } = parseQuery(q)
+  const readback = parts.map(({ kind, text, start, end }) => ({
+    kind,
+    text,
+    without: `${q.slice(0, start)} ${q.slice(end)}`.replace(/\s+/g, ' ').trim(),
+  }))
+  return { text: q, node, field, readback }
+}
+
+/** A query of one piece. */
+function whole(node: QueryNode, kind?: PartKind, text = ''): ReadQuery {
+  return { text: null, node, field: 'anywhere', readback: kind === undefined ? [] : [{ kind, text: text.trim(), without: '' }] }
+}
+
+/** Numbers are looked up exactly, whatever else the text could mean; where the catalogue has none, they are words. */
+async function numberIn(database: Database, q: string, numbersOnly: boolean): Promise<ReadQuery | null> {
+  for (const { kind, value } of identifiersIn(q)) {
+    const recordIds = await titlesByNumber(database, kind, value)
+    if (recordIds.length > 0) return whole({ kind: 'records', recordIds }, kind, q)
+  }
+  const text = q.trim().replace(/\s+/g, ' ')
+  if (text.length < 3 || !/\d/.test(text)) return null
+  const recordIds = await titlesByCallNumber(database, text.toUpperCase(), numbersOnly)
+  return recordIds.length > 0 ? whole({ kind: 'records', recordIds }, 'callnumber', q) : null
+}
+
+/** Puts the records in place of the numbers that stand in the query. */
+async function withRecords(database: Database, node: QueryNode): Promise<QueryNode> {
+  if (node.kind === 'and' || node.kind === 'or')
+    return { ...node, nodes: await Promise.all(node.nodes.map((inner) => withRecords(database, inner))) }
+  if (node.kind === 'not' || node.kind === 'within') return { ...node, node: await withRecords(database, node.node) }
+  if (node.kind !== 'number') return node
+  const recordIds =
+    node.number === 'callnumber'
+      ? await titlesByCallNumber(database, node.value, true)
+      : await titlesByNumber(database, node.number, node.value)
+  return { kind: 'records', recordIds }
+}
