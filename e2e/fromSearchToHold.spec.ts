@@ -8,7 +8,7 @@ const holdOf = (page: Page) =>
 test('by mouse: the third volume in large print from Ferrygate, held for the Isle of Corrow', async ({ page }) => {
   await page.goto('/')
   await noBarriers(page)
-  await page.getByRole('textbox', { name: 'Search the catalogue' }).fill('harbourmaster’s inquests')
+  await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('harbourmaster’s inquests')
   await page.getByRole('button', { name: 'Search', exact: true }).click()
   await expect(page.getByRole('heading', { name: '9 titles' })).toBeVisible()
   await noBarriers(page)

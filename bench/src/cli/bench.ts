@@ -10,11 +10,16 @@ import { Database } from '@catalex/server/database'
 import { load } from '@catalex/server/cli'
 import { SearchService } from '@catalex/server/search'
 import { Command } from 'commander'
+import { judgedQueries } from '../judged/queries.ts'
+import { scoresOf, type Score } from '../judged/score.ts'
 import { makeBaseline } from '../search/baseline.ts'
 import { kindsFor, type Measured } from '../search/kinds.ts'
 import { inTurn, timesOf } from '../search/measure.ts'
 
 const DAY = '2026-11-25'
+/** The judged set speaks of the demo's own world. */
+const JUDGED_TITLES = 12_000
+
 const options = new Command('bench')
   .option('--titles <numbers...>', 'sizes of the worlds', ['12000', '100000'])
   .option('--rounds <number>', 'rounds per query', '5')
@@ -50,6 +55,7 @@ async function benchAt(titles: number, rounds: number): Promise<void> {
   const baseline = await makeBaseline(database, join(folder, 'fts.sqlite'))
   console.log('kind                   p50 ms   p95 ms   yardstick p50 ms   ratio of p50')
   for (const kind of kindsFor(await baseline.vocabulary(), titles)) await report(kind, service, baseline.top20, rounds)
+  if (titles === JUDGED_TITLES) await judge(database, service)
   await baseline.close()
   await database.close()
   if (!options.keep) rmSync(folder, { recursive: true, force: true })
@@ -75,4 +81,23 @@ async function report(kind: Measured, service: SearchService, top20: (match: str
     (whole.p50 / yardstick.p50).toFixed(2).padStart(14),
   ]
   console.log(cells.join(' '))
+}
+
+async function judge(database: Database, service: SearchService): Promise<void> {
+  const judged = await judgedQueries(database)
+  const scores = await scoresOf(judged, (query) => service.answer(query, { category: 'adult', pickup: 'northmole', today: DAY }))
+  console.log(`\n${String(judged.length)} judged queries\nkind                   queries      MRR   nDCG@10`)
+  for (const { kind, queries, mrr, ndcg, missed } of scores) {
+    console.log(
+      `${kind.padEnd(22)} ${String(queries).padStart(7)} ${mrr.toFixed(3).padStart(8)} ${ndcg.toFixed(3).padStart(9)}${missed.length > 0 ? `   not first: ${missed.slice(0, 4).join(' | ')}` : ''}`,
+    )
+  }
+  const mean = (value: (score: Score) => number) => scores.reduce((sum, score) => sum + value(score) * score.queries, 0) / judged.length
+  console.log(
+    `${'all'.padEnd(22)} ${String(judged.length).padStart(7)} ${mean((score) => score.mrr)
+      .toFixed(3)
+      .padStart(8)} ${mean((score) => score.ndcg)
+      .toFixed(3)
+      .padStart(9)}`,
+  )
 }

@@ -40,21 +40,11 @@ export interface HeldAt {
 }
 
 export function documentOf(recordId: number, title: TitleRecord, holdings: HeldAt[]): SearchDocument {
-  const whole = [title.remainder ? `${title.title} ${title.remainder}` : title.title, ...title.variantTitles]
   return {
     recordId,
-    texts: {
-      title: [...whole, ...(title.uniformTitle ? [title.uniformTitle] : [])],
-      person: [...title.people.flatMap((person) => bothOrders(person.name)), ...(title.responsibility ? [title.responsibility] : [])],
-      subject: [...title.subjects.map((subject) => subject.heading), ...title.genres],
-      series: title.series.map((entry) => [entry.title, entry.volume].filter(Boolean).join(' ')),
-      contents: title.contents,
-      notes: title.notes.map((note) => note.text),
-      publisher: [title.publisher, title.place].filter((text) => text !== null),
-      summary: title.summary ? [title.summary] : [],
-    },
-    wholeTitles: [...new Set([title.title, ...whole].map(titleWords))],
-    language: title.languages.at(0) ?? 'eng',
+    texts: textsOf(title),
+    wholeTitles: [...new Set([title.title, ...wholeTitles(title)].map(titleWords))],
+    language: languageOf(title),
     workKey: workKey(title),
     filingTitle: filingTitle(title),
     title: title.title,
@@ -64,6 +54,27 @@ export function documentOf(recordId: number, title: TitleRecord, holdings: HeldA
     year: title.year,
     holdings,
   }
+}
+
+/** The texts of a record by the field in which they are searched. */
+export function textsOf(title: TitleRecord): Record<SearchField, string[]> {
+  return {
+    title: [...wholeTitles(title), ...(title.uniformTitle ? [title.uniformTitle] : [])],
+    person: [...title.people.flatMap((person) => bothOrders(person.name)), ...(title.responsibility ? [title.responsibility] : [])],
+    subject: [...title.subjects.map((subject) => subject.heading), ...title.genres],
+    series: title.series.map((entry) => [entry.title, entry.volume].filter(Boolean).join(' ')),
+    contents: title.contents,
+    notes: title.notes.map((note) => note.text),
+    publisher: [title.publisher, title.place].filter((text) => text !== null),
+    summary: title.summary ? [title.summary] : [],
+  }
+}
+
+/** The language whose stemmer reads the record's words; English where it names none. */
+export const languageOf = (title: TitleRecord): string => title.languages.at(0) ?? 'eng'
+
+function wholeTitles(title: TitleRecord): string[] {
+  return [title.remainder ? `${title.title} ${title.remainder}` : title.title, ...title.variantTitles]
 }
 
 const titleWords = (text: string): string => withoutArticle(wordsOf(text)).join(' ')

@@ -1,6 +1,6 @@
 /** The search engine: an inverted index in typed arrays, built from records and asked in one pass. */
 export { IndexBuilder, type SearchIndex } from './build.ts'
-export { documentOf, type HeldAt, type SearchDocument } from './document.ts'
+export { documentOf, languageOf, textsOf, type HeldAt, type SearchDocument } from './document.ts'
 export {
   AVAILABILITY,
   FACETS,
@@ -20,7 +20,7 @@ export { BUILDER_FIELDS, BUILDER_JOINS, cqlFrom, matchesFor, rowsFrom, type Buil
 export { CqlError, isCql, parseCql } from './query/cql.ts'
 export { parseQuery, type ParsedQuery, type QueryNode, type QueryPart } from './query/parse.ts'
 export { SORTS, type Sort } from './rank.ts'
-export { facetValues, recordsOfWork, search, setInNow, type SearchQuestion, type SearchResult, type SearchRow } from './search.ts'
+export { countOf, facetValues, recordsOfWork, search, setInNow, type SearchQuestion, type SearchResult, type SearchRow } from './search.ts'
 export { whyMatched, type Reason } from './why.ts'
 export { facetTree, type FacetTree, type TreeNode } from './tree.ts'
 export { HEADING_KINDS, Headings, type Heading, type HeadingKind } from './headings.ts'

@@ -95,6 +95,28 @@ export function narrow(index: SearchIndex, matches: Matches, choice: NarrowingCh
   }
 }
 
+/** Works that pass, and nothing else: what another reading of a query would find. */
+export function countWorks(index: SearchIndex, matches: Matches, choice: NarrowingChoice): number {
+  const copies = new CopyTest(index, choice)
+  const formatScope = chosenNodes(index.formatTree, choice.scopeFormats)
+  const listed = (Object.keys(index.listed) as ListedFacet[]).filter(
+    (name) => (choice.only[name]?.length ?? 0) + (choice.not[name]?.length ?? 0) > 0,
+  )
+  const tests: FacetTest[] = [
+    placeTest(index, copies),
+    formatTest(index, choice),
+    ...listed.map((name) => listedTest(index, name, choice)),
+    yearTest(index, choice),
+  ]
+  const works = new WorkCount()
+  for (const doc of matches.docs) {
+    if (formatScope && !formatScope[index.format[doc]]) continue
+    copies.look(doc)
+    if (copies.inScope && tests.every((test) => test.passes(doc))) works.add(index.workOf[doc])
+  }
+  return works.count
+}
+
 /** The one test that the document fails, null when it passes all. */
 function onlyFailed(tests: readonly FacetTest[], doc: number): FacetTest | 'several' | null {
   let failed: FacetTest | null = null

@@ -4,7 +4,7 @@ import type { Facet } from './facets.ts'
 import { termOf } from './match.ts'
 import { hintIn, type NamedPlace } from './query/hints.ts'
 import { parseQuery } from './query/parse.ts'
-import { search, type SearchQuestion } from './search.ts'
+import { countOf, type SearchQuestion } from './search.ts'
 import type { Speller } from './spelling.ts'
 
 export interface Offer {
@@ -32,8 +32,8 @@ export function offersFor(index: SearchIndex, speller: () => Speller, context: O
   return [...spellings(index, speller, context), ...hintOffer(index, context), ...readings(index, context)]
 }
 
-function countOf(index: SearchIndex, { question }: OfferContext, q: string, change: Partial<SearchQuestion['narrowing']> = {}): number {
-  return search(index, { ...question, query: parseQuery(q).node, size: 0, narrowing: { ...question.narrowing, ...change } }).count
+function countWith(index: SearchIndex, { question }: OfferContext, q: string, change: Partial<SearchQuestion['narrowing']> = {}): number {
+  return countOf(index, { ...question, query: parseQuery(q).node, narrowing: { ...question.narrowing, ...change } })
 }
 
 const offer = (kind: Offer['kind'], q: string, count: number): Offer => ({ kind, q, count, values: [], yearFrom: null, yearTo: null })
@@ -47,13 +47,13 @@ function readings(index: SearchIndex, context: OfferContext): Offer[] {
   if (!plain || words.length < 2) return []
   const offers: Offer[] = []
   const asPhrase = `"${text.trim().replaceAll('"', '')}"`
-  const phrases = count > 1 ? countOf(index, context, asPhrase) : 0
+  const phrases = count > 1 ? countWith(index, context, asPhrase) : 0
   if (phrases > 0 && phrases < count) offers.push(offer('phrase', asPhrase, phrases))
   const operators = text.replace(/(?<=\S\s+)(or|not|and)(?=\s+\S)/g, (word) => word.toUpperCase())
-  if (operators !== text) offers.push(offer('operators', operators, countOf(index, context, operators)))
+  if (operators !== text) offers.push(offer('operators', operators, countWith(index, context, operators)))
   if (count < FEW) {
     const any = words.join(' OR ')
-    const anyCount = countOf(index, context, any)
+    const anyCount = countWith(index, context, any)
     if (anyCount > count) offers.push(offer('any', any, anyCount))
   }
   return offers
@@ -82,7 +82,7 @@ function spellings(index: SearchIndex, speller: () => Speller, context: OfferCon
   const single = [...near]
     .sort((a, b) => Number(a.known) - Number(b.known))
     .flatMap((one) => one.words.map((_, pick) => replaced([one], pick)))
-  const counted = [...new Set([...all, ...single])].slice(0, 12).map((q) => offer('spelling', q, countOf(index, context, q)))
+  const counted = [...new Set([...all, ...single])].slice(0, 12).map((q) => offer('spelling', q, countWith(index, context, q)))
   return counted
     .filter((found) => found.count > count)
     .sort((a, b) => b.count - a.count)
@@ -95,6 +95,6 @@ function hintOffer(index: SearchIndex, context: OfferContext): Offer[] {
   const only = { ...context.question.narrowing.only }
   for (const { facet, value } of hint.values) only[facet] = [...(only[facet] ?? []), value]
   const years = hint.yearFrom === null ? context.question.narrowing.years : { from: hint.yearFrom, to: hint.yearTo }
-  const count = countOf(index, context, hint.rest, { only, years })
+  const count = countWith(index, context, hint.rest, { only, years })
   return count === 0 ? [] : [{ kind: 'narrowing', q: hint.rest, count, values: hint.values, yearFrom: hint.yearFrom, yearTo: hint.yearTo }]
 }

@@ -6,6 +6,7 @@ import { wordsOf } from '../words/index.ts'
 import { STEMMED_LANGUAGES, stemOf } from './stems.ts'
 import {
   AVAILABILITY,
+  countOf,
   facetTree,
   FIELDS,
   IndexBuilder,
@@ -222,6 +223,7 @@ describe('search', () => {
           bruteForce(documents, query, field, narrowing),
         )
         expect(result.count).toBe(result.rows.length)
+        expect(countOf(index, { query, field, narrowing })).toBe(result.count)
         const choosing = (facet: Facet, code: string) =>
           ask({ only: { ...narrowing.only, [facet]: [code] }, not: { ...narrowing.not, [facet]: [] } }).count
         for (const code of PLACES.codes) expect(result.facets.place[code] ?? 0).toBe(choosing('place', code))

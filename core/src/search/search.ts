@@ -5,7 +5,7 @@ import type { HeldAt } from './document.ts'
 import { FACETS, LISTED_FACETS, LONG_FACETS, type Facet, type ListedFacet } from './facets.ts'
 import { EVERY_FIELD, maskOf, type SearchField } from './fields.ts'
 import { matchesOf } from './match.ts'
-import { FIRST_YEAR, narrow, type Narrowed, type NarrowingChoice } from './narrow.ts'
+import { countWorks, FIRST_YEAR, narrow, type Narrowed, type NarrowingChoice } from './narrow.ts'
 import type { QueryNode } from './query/parse.ts'
 import { orderedPage, scoreTogether, type Sort } from './rank.ts'
 
@@ -65,6 +65,11 @@ export function search(index: SearchIndex, question: SearchQuestion): SearchResu
   }
 }
 
+/** Only how many works a question finds. */
+export function countOf(index: SearchIndex, question: Pick<SearchQuestion, 'query' | 'field' | 'narrowing'>): number {
+  return countWorks(index, matchesOf(index, question.query, fieldsOf(question)), question.narrowing)
+}
+
 /** The values of one facet whose words begin with those sought, commonest first. */
 export function facetValues(
   index: SearchIndex,
@@ -82,7 +87,7 @@ export function facetValues(
   return topValues(index.listed[facet].codes, narrowed.counts[facet], (code) => wanted.length === 0 || fits(code), most)
 }
 
-const fieldsOf = (question: SearchQuestion): number => (question.field === 'anywhere' ? EVERY_FIELD : maskOf(question.field))
+const fieldsOf = (question: Pick<SearchQuestion, 'field'>): number => (question.field === 'anywhere' ? EVERY_FIELD : maskOf(question.field))
 const isLong = (name: Facet): boolean => (LONG_FACETS as readonly Facet[]).includes(name)
 const chosenOf = ({ narrowing }: SearchQuestion, name: Facet): string[] => [...(narrowing.only[name] ?? []), ...(narrowing.not[name] ?? [])]
 const mapListed = <T>(make: (name: ListedFacet) => T): Record<ListedFacet, T> =>

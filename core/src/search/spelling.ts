@@ -28,7 +28,7 @@ export class Speller {
   /** Other words near this one, best first. */
   near(word: string, most: number): NearWord[] {
     if (word.length < 3) return []
-    const edits = word.length < 5 ? 1 : MOST_EDITS
+    const edits = word.length < 4 ? 1 : MOST_EDITS
     return this.words
       .search(word)
       .filter(({ term, distance }) => term !== word && distance <= edits)

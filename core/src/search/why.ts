@@ -3,7 +3,7 @@ import { fold, wordsOf } from '../words/index.ts'
 import type { SearchDocument } from './document.ts'
 import type { SearchField } from './fields.ts'
 import type { QueryNode } from './query/parse.ts'
-import { STEMMED_LANGUAGES, stemOf } from './stems.ts'
+import { stemOf } from './stems.ts'
 
 export interface Reason {
   field: SearchField
@@ -20,10 +20,9 @@ const LONGEST = 140
 export function whyMatched(document: Pick<SearchDocument, 'texts' | 'language'>, query: QueryNode): Reason | null {
   const sought = soughtWords(query)
   if (sought.length === 0) return null
-  const fits = (word: string) =>
-    sought.find(
-      (one) => one === word || STEMMED_LANGUAGES.some((code) => stemOf(one, code) === stemOf(word, code) && code === document.language),
-    )
+  const stems = new Map(sought.map((word) => [stemOf(word, document.language), word]))
+  const fits = (word: string): string | undefined =>
+    stems.get(stemOf(word, document.language)) ?? (sought.includes(word) ? word : undefined)
   const inSight = new Set(VISIBLE.flatMap((field) => document.texts[field].flatMap(wordsOf)).map(fits))
   const unseen = sought.filter((word) => !inSight.has(word))
   if (unseen.length === 0) return null

@@ -17,14 +17,16 @@ const PROMISING = PROMISING_STATES.map((state) => `'${state}'`).join(', ')
 export async function copiesOf(reading: Reading, libraries: Libraries, titleIds: readonly number[], today: string): Promise<CopyNow[]> {
   const items = await itemsOf(reading, titleIds)
   const barcodes = JSON.stringify(items.map((item) => item.barcode))
-  const loans = await reading.read<{ barcode: string; due: string }>(
-    'SELECT barcode, due FROM loans WHERE barcode IN (SELECT value FROM json_each($barcodes))',
-    { barcodes },
-  )
-  const promises = await reading.read<{ barcode: string; state: string }>(
-    `SELECT barcode, state FROM holds WHERE state IN (${PROMISING}) AND barcode IN (SELECT value FROM json_each($barcodes))`,
-    { barcodes },
-  )
+  const [loans, promises] = await Promise.all([
+    reading.read<{ barcode: string; due: string }>(
+      'SELECT barcode, due FROM loans WHERE barcode IN (SELECT value FROM json_each($barcodes))',
+      { barcodes },
+    ),
+    reading.read<{ barcode: string; state: string }>(
+      `SELECT barcode, state FROM holds WHERE state IN (${PROMISING}) AND barcode IN (SELECT value FROM json_each($barcodes))`,
+      { barcodes },
+    ),
+  ])
   const due = new Map(loans.map((loan) => [loan.barcode, loan.due]))
   const promised = new Map(promises.map((promise) => [promise.barcode, promise.state]))
   return items.map((item) => copyFrom(item, libraries, due.get(item.barcode) ?? null, promised.get(item.barcode) ?? null, today))

@@ -2,7 +2,7 @@
 import type { SearchQuery, SearchRowLine } from '@catalex/contract/search'
 import type { TitleRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
-import { documentOf, whyMatched, type QueryNode, type SearchRow } from '@catalex/core/search'
+import { languageOf, textsOf, whyMatched, type QueryNode, type SearchRow } from '@catalex/core/search'
 import type { Libraries } from '../branches/index.ts'
 import { titlesById, type StoredTitle } from '../catalogue/index.ts'
 import { byTitle, copiesOf, type CopyNow } from '../circulation/index.ts'
@@ -51,7 +51,7 @@ function rowFrom(
     year: record.year,
     series: record.series[0] ?? null,
     editions: editions.map((edition) => editionLine(edition, all, places)),
-    why: whyMatched(documentOf(title.id, record, []), node),
+    why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node),
     nearest: nearestOf(libraries, copies.get(title.id) ?? [], places, pickup),
   }
 }

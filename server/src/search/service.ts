@@ -17,6 +17,7 @@ import {
   type Offer,
   documentOf,
   FACETS,
+  countOf,
   facetValues,
   IndexBuilder,
   recordsOfWork,
@@ -98,8 +99,10 @@ export class SearchService {
     const read = await readQuery(this.database, query)
     const question = this.question(query, read, asker)
     const result = search(this.index, question)
-    const everywhere = { ...question, size: 0, narrowing: { ...question.narrowing, ...EVERYTHING } }
-    const wider = query.in.length + query.as.length > 0 ? search(this.index, everywhere).count : null
+    const wider =
+      query.in.length + query.as.length > 0
+        ? countOf(this.index, { ...question, narrowing: { ...question.narrowing, ...EVERYTHING } })
+        : null
     const { count, records, facets, values, years, copies, without } = result
     return {
       count,

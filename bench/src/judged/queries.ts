@@ -1,0 +1,108 @@
+/** A judged set over the demo's world: what a reader would type, and the works that answer it. The same seed gives the same set. */
+import type { SearchQuery } from '@catalex/contract/search'
+import { fold, wordsOf, withoutArticle } from '@catalex/core/words'
+import { Chance } from '@catalex/demo/vocabulary'
+import type { Database } from '@catalex/server/database'
+import type { TitleRecord } from '@catalex/core/catalogue'
+
+export interface Judged {
+  kind: string
+  asked: Partial<SearchQuery>
+  /** Records any of which answers it. */
+  wanted: ReadonlySet<number>
+  /** Follow the first spelling that is offered when nothing is found. */
+  misspelt: boolean
+}
+
+interface Known {
+  id: number
+  record: TitleRecord
+}
+
+const EACH = 20
+/** The hand-written titles come first in the file; half of each kind is drawn from them. */
+const STORIES = 65
+
+export async function judgedQueries(database: Database): Promise<Judged[]> {
+  const rows = await database.read<{ id: number; record: string }>('SELECT id, record FROM titles ORDER BY id')
+  const all = rows.map(({ id, record }): Known => ({ id, record: JSON.parse(record) as TitleRecord }))
+  const chance = new Chance('judged')
+  const drawn = (fits: (known: Known) => boolean) => {
+    const good = all.filter(fits)
+    return [
+      ...chance.some(
+        good.filter(({ id }) => id <= STORIES),
+        EACH / 2,
+      ),
+      ...chance.some(
+        good.filter(({ id }) => id > STORIES),
+        EACH / 2,
+      ),
+    ]
+  }
+  const whole = ({ record }: Known) => [record.title, record.remainder].filter(Boolean).join(' ')
+  const sameTitle = (title: string) =>
+    new Set(all.filter(({ record }) => wordsOf(record.title).join(' ') === wordsOf(title).join(' ')).map(({ id }) => id))
+  const byAuthor = (known: Known) =>
+    known.record.people.some((person) => person.main && person.name.length > 6) && titleWord(known) !== null
+  const author = (known: Known) => known.record.people.find((person) => person.main)?.name.split(',')[0] ?? ''
+  const one = (kind: string, q: string, wanted: ReadonlySet<number>, more: Partial<SearchQuery> = {}, misspelt = false): Judged => ({
+    kind,
+    asked: { q, ...more },
+    wanted,
+    misspelt,
+  })
+  const subjects = [...new Set(drawn(({ record }) => record.subjects.length > 0).map(({ record }) => record.subjects[0].heading))]
+  return [
+    ...drawn(() => true).map((known) => one('exact title', known.record.title, sameTitle(known.record.title))),
+    ...drawn(({ record }) => record.remainder !== null).map((known) =>
+      one('title and remainder', whole(known), sameTitle(known.record.title)),
+    ),
+    ...drawn(byAuthor).map((known) =>
+      one('author and a word', `${author(known)} ${titleWord(known) ?? ''}`, sameTitle(known.record.title)),
+    ),
+    ...drawn(byAuthor).map((known) =>
+      one('misspelt author', `${misspelt(chance, author(known))} ${titleWord(known) ?? ''}`, sameTitle(known.record.title), {}, true),
+    ),
+    ...subjects.map((heading) =>
+      one(
+        'subject',
+        heading.replaceAll(' – ', ' '),
+        new Set(all.filter(({ record }) => record.subjects.some((s) => s.heading === heading)).map(({ id }) => id)),
+        { field: 'subject' },
+      ),
+    ),
+    ...drawn(({ record }) => record.identifiers.some(({ kind }) => kind === 'isbn')).map((known) =>
+      one('number', isbnAsPrinted(known), new Set([known.id])),
+    ),
+    ...drawn(({ record }) => fold(record.title) !== record.title.toLowerCase()).map((known) =>
+      one('without diacritics', fold(known.record.title), sameTitle(known.record.title)),
+    ),
+    ...drawn(({ record }) => record.nonFiling > 0).map((known) =>
+      one('without its article', withoutArticle(wordsOf(known.record.title)).join(' '), sameTitle(known.record.title)),
+    ),
+  ]
+}
+
+/** The longest word of the title. */
+function titleWord({ record }: Known): string | null {
+  const [longest] = wordsOf(record.title)
+    .filter((word) => word.length > 3)
+    .sort((a, b) => b.length - a.length)
+  return longest ?? null
+}
+
+/** A letter left out, doubled or changed with its neighbour, but never the first. */
+function misspelt(chance: Chance, name: string): string {
+  const at = chance.whole(1, name.length - 2)
+  return chance.pick([
+    name.slice(0, at) + name.slice(at + 1),
+    name.slice(0, at) + name[at] + name.slice(at),
+    name.slice(0, at) + name[at + 1] + name[at] + name.slice(at + 2),
+  ])
+}
+
+function isbnAsPrinted({ record }: Known): string {
+  const { value } = record.identifiers.find(({ kind }) => kind === 'isbn') ?? { value: '' }
+  return `${value.slice(0, 3)}-${value.slice(3, 4)}-${value.slice(4, 7)}-${value.slice(7, 12)}-${value.slice(12)}`
+}

@@ -1,0 +1,110 @@
+/** Finding: misspelt, narrowed, kept, built, browsed, compared, and back to the same row. */
+import { expect, test, type Page } from '@playwright/test'
+import { noBarriers, row } from './steps.ts'
+
+const narrowing = (page: Page) => page.getByRole('complementary', { name: 'Narrow the list' })
+const section = (page: Page, name: string) => narrowing(page).getByRole('region', { name, exact: true })
+const count = (page: Page) => page.getByRole('heading', { level: 1 })
+
+test('a misspelt author leads to the right one, and the list is narrowed', async ({ page }) => {
+  await page.goto('/search?q=tamsin+orick')
+  await expect(count(page)).toHaveText('0 titles')
+  await noBarriers(page)
+  await page.getByRole('button', { name: 'tamsin orrick' }).click()
+  await expect(count(page)).toHaveText('9 titles')
+  const largePrint = section(page, 'Format').getByRole('checkbox', { name: /^Only Large print/ })
+  const shown = /(\d+) titles?/.exec((await largePrint.getAttribute('aria-label')) ?? '')?.[1]
+  await largePrint.click()
+  await expect(count(page)).toHaveText(`${shown ?? ''} titles`)
+})
+
+test('a carrier that only a note tells of is found through Narrowing', async ({ page }) => {
+  await page.goto('/search?q=tide+mill')
+  await section(page, 'Format').getByRole('button', { name: 'Show what is inside Film' }).click()
+  await section(page, 'Format')
+    .getByRole('checkbox', { name: /^Only Laser disc/ })
+    .click()
+  await expect(row(page, 'The tide mill at Tarbeck')).toBeVisible()
+  await expect(count(page)).toHaveText('1 title')
+})
+
+test('a kept narrowing stays for the next search and says what it hides', async ({ page }) => {
+  await page.goto('/search?q=winter&format=large-print')
+  await page.getByRole('button', { name: 'Keep for later searches: Format' }).click()
+  await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('harbourmaster')
+  await page.getByRole('button', { name: 'Search', exact: true }).click()
+  await expect(page).toHaveURL(/q=harbourmaster.*format=large-print.*keep=format/)
+  await expect(page.getByRole('region', { name: 'Titles found' })).toHaveAttribute('aria-busy', 'false')
+  const before = Number.parseInt((await count(page).textContent()) ?? '', 10)
+  const hidden = Number.parseInt(/hides (\d+)/.exec((await page.getByText(/^hides \d+ titles?$/).textContent()) ?? '')?.[1] ?? '', 10)
+  await noBarriers(page)
+  await page.getByRole('button', { name: 'Drop: Large print' }).click()
+  await expect(count(page)).toHaveText(`${String(before + hidden)} titles`)
+})
+
+test('four things asked of copies are four different things', async ({ page }) => {
+  // A facsimile that never leaves its reading rooms.
+  await page.goto('/search?q=charters+pellan+priory&at=ferrygate')
+  const choice = (name: RegExp) => section(page, 'To be had').getByRole('checkbox', { name })
+  await expect(choice(/^Only Owned at Ferrygate, 0/)).toBeVisible()
+  await expect(choice(/^Only On the shelf now, 1/)).toBeVisible()
+  await expect(choice(/^Only May be taken home, 0/)).toBeVisible()
+  await expect(choice(/^Only Can be sent to Ferrygate, 0/)).toBeVisible()
+})
+
+test('editions are compared in the row, and the way back finds the same row', async ({ page }) => {
+  await page.goto('/search?q=house&sort=title')
+  await expect(count(page)).toContainText('titles')
+  await page.getByRole('button', { name: 'Further' }).click()
+  await expect(page).toHaveURL(/page=2/)
+  const links = page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').getByRole('heading').getByRole('link')
+  const title = await links.nth(6).textContent()
+  await links.nth(6).click()
+  await expect(page.getByRole('heading', { level: 1, name: title ?? '' })).toBeVisible()
+  await page.goBack()
+  await expect(links.nth(6)).toBeFocused()
+  await page.goto('/search?q=cantero')
+  await page.getByRole('button', { name: 'Compare 5 editions, and branches' }).click()
+  const table = page.getByRole('region', { name: 'Editions side by side' })
+  await expect(table.getByRole('row')).toHaveCount(6)
+  await expect(table.getByRole('cell', { name: 'Spanish' })).toHaveAttribute('data-differs', 'true')
+  await noBarriers(page)
+})
+
+test('the builder writes a query, the box shows it, the builder opens filled in', async ({ page }) => {
+  await page.goto('/builder')
+  await page.getByLabel('Field').first().selectOption('title')
+  await page.getByLabel('Words').first().fill('winter watch')
+  await page.getByLabel('Goes with the row above as').selectOption('not')
+  await page.getByLabel('Words').nth(1).fill('zebra')
+  await noBarriers(page)
+  const show = page.getByRole('button', { name: /^Show \d+ title/ })
+  await expect(show).not.toHaveText('Show 0 titles')
+  const promised = /\d+/.exec((await show.textContent()) ?? '')?.[0]
+  await show.click()
+  await expect(count(page)).toHaveText(new RegExp(`^${promised ?? ''} titles?$`))
+  await expect(page.getByRole('combobox', { name: 'Search the catalogue' })).toHaveValue(
+    'title all "winter watch" not anywhere all "zebra"',
+  )
+  await page.getByRole('link', { name: 'Builder' }).click()
+  await expect(page.getByLabel('Words').nth(1)).toHaveValue('zebra')
+})
+
+test('by keyboard: headings while typing, and browsing in their order', async ({ page }) => {
+  await page.goto('/')
+  await expect(page.getByRole('heading', { name: 'By kind' })).toBeVisible()
+  await page.keyboard.press('/')
+  await page.keyboard.type('lund, m')
+  await expect(page.getByRole('option', { name: /Lund, Marta, 1931-2004/ })).toBeVisible()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(count(page)).toHaveText('1 title')
+  await expect(page).toHaveURL(/person=Lund/)
+  await page.goto('/browse/person?from=lund')
+  await expect(page.getByRole('listitem').filter({ hasText: 'Lund, Marta' })).toHaveCount(2)
+  await noBarriers(page)
+  await page.getByRole('link', { name: 'Lund, Marta, 1984-' }).click()
+  await expect(row(page, 'Knitting by the harbour light')).toBeVisible()
+  await expect(count(page)).toHaveText('1 title')
+})
