@@ -8,7 +8,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: '../var/playwright.json' }]],
   workers: 2,
   fullyParallel: false,
-  timeout: 45_000,
-  expect: { timeout: 10_000 },
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   use: browser,
 })

@@ -1,6 +1,7 @@
 /** The reader's own page, and signing in to it. */
 import { holdSchema } from '../holds/index.ts'
-import { nullable, type FromSchema } from '../schema/index.ts'
+import type { FromSchema } from '../schema/index.ts'
+import { nullable } from '../schema/nullable.ts'
 
 const text = { type: 'string' } as const
 

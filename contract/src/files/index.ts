@@ -1,6 +1,7 @@
 /** The files that a library writes to bring its world in, beside its MARC 21 records. */
 import { branchSchema, systemSchema } from '../branches/index.ts'
-import { nullable, type FromSchema } from '../schema/index.ts'
+import type { FromSchema } from '../schema/index.ts'
+import { nullable } from '../schema/nullable.ts'
 
 const strings = { type: 'array', items: { type: 'string' } } as const
 

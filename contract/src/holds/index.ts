@@ -1,6 +1,7 @@
 /** Holds: asking what is possible, placing one, and how it stands. */
 import { HOLD_STATES } from '@catalex/core/holds'
-import { nullable, type FromSchema } from '../schema/index.ts'
+import type { FromSchema } from '../schema/index.ts'
+import { nullable } from '../schema/nullable.ts'
 import { refusalSchema } from '../titles/index.ts'
 
 const text = { type: 'string' } as const

@@ -1,6 +1,7 @@
 /** What went wrong, for people and programs: problem+json (RFC 9457) with a plain sentence and a remedy. */
 import { refusalSchema } from '../titles/index.ts'
-import { nullable, type FromSchema } from '../schema/index.ts'
+import type { FromSchema } from '../schema/index.ts'
+import { nullable } from '../schema/nullable.ts'
 
 export const problemSchema = {
   type: 'object',

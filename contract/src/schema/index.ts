@@ -52,5 +52,3 @@ function inWords(error: ErrorObject): string {
       : ''
   return `${where || 'value'} ${error.message ?? 'is wrong'}${detail}`
 }
-
-export const nullable = <const T extends string>(type: T) => ({ type: [type, 'null'] }) as const

@@ -1,6 +1,7 @@
 /** A search: the question as it stands in the address, and its answer. */
-import { AVAILABILITY, FACETS, FIELDS, HEADING_KINDS, LISTED_FACETS, SORTS } from '@catalex/core/search'
-import { nullable, type FromSchema } from '../schema/index.ts'
+import { AVAILABILITY, FACETS, FIELDS, HEADING_KINDS, LISTED_FACETS, SORTS } from '@catalex/core/asking'
+import type { FromSchema } from '../schema/index.ts'
+import { nullable } from '../schema/nullable.ts'
 import { editionSchema, shelfPlaceSchema } from '../titles/index.ts'
 
 const codes = { type: 'array', items: { type: 'string' }, default: [] } as const
@@ -101,7 +102,22 @@ const countsSchema = { type: 'object', additionalProperties: { type: 'integer', 
 export const searchAnswerSchema = {
   type: 'object',
   additionalProperties: false,
-  required: ['count', 'records', 'page', 'size', 'rows', 'readback', 'facets', 'values', 'years', 'copies', 'without', 'offers', 'wider'],
+  required: [
+    'count',
+    'records',
+    'page',
+    'size',
+    'rows',
+    'readback',
+    'facets',
+    'values',
+    'years',
+    'copies',
+    'without',
+    'offers',
+    'unnarrowed',
+    'wider',
+  ],
   properties: {
     count: { ...count, description: 'Titles; the editions of a work are one.' },
     records: count,
@@ -170,6 +186,7 @@ export const searchAnswerSchema = {
         },
       },
     },
+    unnarrowed: { ...count, description: 'Titles with the same words in the same places and formats, without any narrowing.' },
     wider: { type: ['integer', 'null'], description: 'Titles with the same words in all places and formats, where that is more.' },
   },
 } as const

@@ -1,6 +1,7 @@
 /** Titles as readers see them: the work, its editions, their copies, and the routes to them. */
 import { CARRIER_CODES } from '@catalex/core/catalogue'
-import { nullable, type FromSchema } from '../schema/index.ts'
+import type { FromSchema } from '../schema/index.ts'
+import { nullable } from '../schema/nullable.ts'
 
 const text = { type: 'string' } as const
 const textOrNull = nullable('string')

@@ -5,8 +5,9 @@
 import { CARRIER_CODES, FAMILIES, FAMILY_CODES } from '../catalogue/index.ts'
 import { wordsOf } from '../words/index.ts'
 import type { SearchDocument } from './document.ts'
-import { LISTED_FACETS, type ListedFacet } from './facets.ts'
-import { FIELDS, FIELD_SPAN } from './fields.ts'
+import { LISTED_FACETS, type ListedFacet } from '../asking/index.ts'
+import { FIELDS } from '../asking/index.ts'
+import { FIELD_SPAN } from './fields.ts'
 import { stemOf, stemTerm } from './stems.ts'
 import { facetTree, type FacetTree } from './tree.ts'
 

@@ -1,8 +1,9 @@
 /** What the copies of one document say to the choice of places and to what is asked of copies. */
 import { familyOf, FAMILY_CODES, CARRIER_CODES } from '../catalogue/index.ts'
 import type { SearchIndex } from './build.ts'
-import { AVAILABILITY, TAKE_HOME } from './facets.ts'
-import type { NarrowingChoice } from './narrow.ts'
+import { AVAILABILITY } from '../asking/index.ts'
+import { TAKE_HOME } from './facets.ts'
+import type { NarrowingChoice } from './choice.ts'
 import { chosenNodes, rootsOf, type TreeCount } from './tree.ts'
 
 const bitOf = (name: (typeof AVAILABILITY)[number]): number => 1 << AVAILABILITY.indexOf(name)

@@ -2,8 +2,9 @@
 import type { Carrier, TitleRecord } from '../catalogue/index.ts'
 import { filingTitle, workKey } from '../catalogue/index.ts'
 import { withoutArticle, wordsOf } from '../words/index.ts'
-import { facetValuesOf, type ListedFacet } from './facets.ts'
-import type { SearchField } from './fields.ts'
+import type { ListedFacet } from '../asking/index.ts'
+import { facetValuesOf } from './facets.ts'
+import type { SearchField } from '../asking/index.ts'
 
 export interface SearchDocument {
   /** The record's number in the database. */

@@ -1,19 +1,6 @@
-/** What a list can be narrowed by. */
+/** The values of facets, and what is known of copies, as the index keeps them. */
+import type { ListedFacet } from '../asking/index.ts'
 import { FAMILY_CODES, type TitleRecord } from '../catalogue/index.ts'
-
-/** Facets whose values a record lists; place and format have trees and columns of their own. */
-export const LISTED_FACETS = ['language', 'audience', 'form', 'genre', 'person', 'subject', 'series'] as const
-export type ListedFacet = (typeof LISTED_FACETS)[number]
-
-export const FACETS = ['place', 'format', ...LISTED_FACETS] as const
-export type Facet = (typeof FACETS)[number]
-
-/** Facets with so many values that a list shows only the commonest. */
-export const LONG_FACETS = ['genre', 'person', 'subject', 'series'] as const satisfies readonly ListedFacet[]
-
-/** Four plain things about copies, each a choice of its own. A copy has to meet all that are chosen. */
-export const AVAILABILITY = ['here', 'inNow', 'takeHome', 'sendable'] as const
-export type Availability = (typeof AVAILABILITY)[number]
 
 export const USE_BITS = { loan: 1, 'short loan': 2, 'here only': 4, 'fetched on request': 8 } as const
 /** Uses that let a copy leave the building for longer than some hours. */

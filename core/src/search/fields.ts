@@ -1,6 +1,5 @@
 /** The fields of a record that can be searched, and what a match in each is worth. */
-export const FIELDS = ['title', 'person', 'subject', 'series', 'contents', 'notes', 'publisher', 'summary'] as const
-export type SearchField = (typeof FIELDS)[number]
+import { FIELDS, type SearchField } from '../asking/index.ts'
 
 /** What a word in a field adds to a title's score: title over person and series, over subject, over the rest. */
 const WEIGHTS: Record<SearchField, number> = {

@@ -1,10 +1,8 @@
 /** Headings in alphabetical order: people, titles, subjects and series, with the works under each. */
+import type { HeadingKind } from '../asking/index.ts'
 import { wordsOf } from '../words/index.ts'
 import type { SearchIndex } from './build.ts'
 import { chosenNodes } from './tree.ts'
-
-export const HEADING_KINDS = ['person', 'title', 'subject', 'series'] as const
-export type HeadingKind = (typeof HEADING_KINDS)[number]
 
 export interface Heading {
   label: string

@@ -5,26 +5,12 @@
  * A document that fails one facet only still counts for that facet: it is what another choice there would bring.
  */
 import type { SearchIndex } from './build.ts'
-import { AVAILABILITY, type Availability, type Facet, type ListedFacet, type SendTable } from './facets.ts'
+import { AVAILABILITY, type Availability, type Facet, type ListedFacet } from '../asking/index.ts'
 import { Gathered } from './gather.ts'
 import type { Matches } from './match.ts'
+import type { NarrowingChoice } from './choice.ts'
 import { CopyTest } from './copyTest.ts'
 import { chosenNodes, TreeCount, WorkCount } from './tree.ts'
-
-export interface NarrowingChoice {
-  /** Standing scope (Place line): places and formats that count at all; empty means all. */
-  scopePlaces: readonly string[]
-  scopeFormats: readonly string[]
-  /** Values of a facet are alternatives; facets together all hold. */
-  only: Partial<Record<Facet, readonly string[]>>
-  not: Partial<Record<Facet, readonly string[]>>
-  /** Years of publication, both included; null for an open end. */
-  years: { from: number | null; to: number | null }
-  /** What a copy has to be. `here` means at the pickup location. */
-  copies: readonly Availability[]
-  pickup: string | null
-  sends: SendTable | null
-}
 
 export interface Narrowed extends ReturnType<Gathered['done']> {
   /** Works by node or value of each facet. */

@@ -1,6 +1,6 @@
 /** Other readings of a query, each with the exact number of titles it would find in the same places with the same narrowings. */
 import type { SearchIndex } from './build.ts'
-import type { Facet } from './facets.ts'
+import type { Facet } from '../asking/index.ts'
 import { termOf } from './match.ts'
 import { hintIn, type NamedPlace } from './query/hints.ts'
 import { parseQuery } from './query/parse.ts'

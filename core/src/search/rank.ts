@@ -1,13 +1,11 @@
 /** The order of the matched works, and the page of it that was asked for. */
+import type { Sort } from '../asking/index.ts'
 import { hashOf, TEXT_GAP, type SearchIndex } from './build.ts'
 import { maskOf } from './fields.ts'
 import { phraseMask, positionsIn, termOf, type Matches } from './match.ts'
 import type { Narrowed } from './narrow.ts'
 import type { QueryNode } from './query/parse.ts'
 import { withoutArticle } from '../words/index.ts'
-
-export const SORTS = ['relevance', 'newest', 'oldest', 'title', 'person', 'call-number', 'added'] as const
-export type Sort = (typeof SORTS)[number]
 
 const WHOLE_TITLE = 1000
 const TITLE_BEGINS = 24

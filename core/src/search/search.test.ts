@@ -4,22 +4,18 @@ import { describe, expect, it } from 'vitest'
 import { carriersOf, FAMILY_CODES, familyOf, type Carrier } from '../catalogue/index.ts'
 import { wordsOf } from '../words/index.ts'
 import { STEMMED_LANGUAGES, stemOf } from './stems.ts'
+import { AVAILABILITY, FIELDS, LISTED_FACETS, type Facet, type SearchField } from '../asking/index.ts'
 import {
-  AVAILABILITY,
   countOf,
   facetTree,
-  FIELDS,
   IndexBuilder,
-  LISTED_FACETS,
   parseCql,
   parseQuery,
   search,
   setInNow,
-  type Facet,
   type HeldAt,
   type QueryNode,
   type SearchDocument,
-  type SearchField,
   type SearchQuestion,
 } from './index.ts'
 

@@ -2,12 +2,15 @@
 import { wordsOf } from '../words/index.ts'
 import type { SearchIndex } from './build.ts'
 import type { HeldAt } from './document.ts'
-import { FACETS, LISTED_FACETS, LONG_FACETS, type Facet, type ListedFacet } from './facets.ts'
-import { EVERY_FIELD, maskOf, type SearchField } from './fields.ts'
+import { FACETS, LISTED_FACETS, LONG_FACETS, type Facet, type ListedFacet } from '../asking/index.ts'
+import type { SearchField } from '../asking/index.ts'
+import { EVERY_FIELD, maskOf } from './fields.ts'
 import { matchesOf } from './match.ts'
-import { countWorks, FIRST_YEAR, narrow, type Narrowed, type NarrowingChoice } from './narrow.ts'
+import type { NarrowingChoice } from './choice.ts'
+import { countWorks, FIRST_YEAR, narrow, type Narrowed } from './narrow.ts'
 import type { QueryNode } from './query/parse.ts'
-import { orderedPage, scoreTogether, type Sort } from './rank.ts'
+import type { Sort } from '../asking/index.ts'
+import { orderedPage, scoreTogether } from './rank.ts'
 
 export interface SearchQuestion {
   query: QueryNode

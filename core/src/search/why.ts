@@ -1,7 +1,7 @@
 /** Why a record matched, where its row doesn't show it: the text that has the words, with the words marked. */
 import { fold, wordsOf } from '../words/index.ts'
 import type { SearchDocument } from './document.ts'
-import type { SearchField } from './fields.ts'
+import type { SearchField } from '../asking/index.ts'
 import type { QueryNode } from './query/parse.ts'
 import { stemOf } from './stems.ts'
 

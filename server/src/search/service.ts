@@ -9,14 +9,13 @@ import type {
   SearchAnswer,
   SearchQuery,
 } from '@catalex/contract/search'
+import { HEADING_KINDS, FACETS, type Facet } from '@catalex/core/asking'
 import {
-  HEADING_KINDS,
   Headings,
   offersFor,
   Speller,
   type Offer,
   documentOf,
-  FACETS,
   countOf,
   facetValues,
   IndexBuilder,
@@ -25,7 +24,6 @@ import {
   sendTable,
   setInNow,
   USE_BITS,
-  type Facet,
   type HeldAt,
   type NarrowingChoice,
   type SearchIndex,
@@ -117,6 +115,7 @@ export class SearchService {
       copies,
       without,
       offers: read.text === null ? [] : this.offers(read.text, question, count, asker),
+      unnarrowed: countOf(this.index, { ...question, narrowing: { ...question.narrowing, ...UNNARROWED } }),
       wider: wider !== null && wider > count ? wider : null,
     }
   }
@@ -198,7 +197,8 @@ const SUGGESTED = 4
 /** Values that a search within a facet shows. */
 const SHOWN_VALUES = 60
 
-const EVERYTHING = { scopePlaces: [], scopeFormats: [], only: {}, not: {}, years: { from: null, to: null }, copies: [] }
+const UNNARROWED = { only: {}, not: {}, years: { from: null, to: null }, copies: [] }
+const EVERYTHING = { ...UNNARROWED, scopePlaces: [], scopeFormats: [] }
 
 function narrowingFrom(query: SearchQuery, pickup: string | null, sends: SendTable | null): NarrowingChoice {
   const lists = (make: (facet: Facet) => readonly string[]) => Object.fromEntries(FACETS.map((facet) => [facet, make(facet)]))

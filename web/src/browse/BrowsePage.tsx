@@ -1,5 +1,5 @@
 /** Headings in alphabetical order, from any letters on, forwards and back. */
-import { HEADING_KINDS, type HeadingKind } from '@catalex/core/search'
+import { HEADING_KINDS, type HeadingKind } from '@catalex/core/asking'
 import Button from '@mui/material/Button'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState, type SubmitEvent } from 'react'

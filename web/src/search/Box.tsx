@@ -1,5 +1,5 @@
 /** The one wide box, with headings under it while one types. Enter searches for the words; a chosen heading leads to its titles. */
-import type { HeadingKind } from '@catalex/core/search'
+import type { HeadingKind } from '@catalex/core/asking'
 import useAutocomplete from '@mui/material/useAutocomplete'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, type Ref } from 'react'

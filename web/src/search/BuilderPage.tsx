@@ -1,5 +1,5 @@
 /** The builder: rows of field, match and words, limits beforehand, the count as rows change. It writes the box's own query. */
-import { BUILDER_FIELDS, BUILDER_JOINS, cqlFrom, matchesFor, rowsFrom, type BuilderRow } from '@catalex/core/search'
+import { BUILDER_FIELDS, BUILDER_JOINS, cqlFrom, matchesFor, rowsFrom, type BuilderRow } from '@catalex/core/asking'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import CloseIcon from '@mui/icons-material/Close'

@@ -1,7 +1,7 @@
 /** No results is a beginning: what would find more, widest first. */
 import type { SearchAnswer } from '@catalex/contract/search'
 import { useTranslation } from 'react-i18next'
-import { countNarrowings, withoutNarrowing, type Question } from './address.ts'
+import { countNarrowings, isNarrowed, NARROWINGS, withoutNarrowing, type Question } from './address.ts'
 import { Offers } from './Offers.tsx'
 import styles from './search.module.css'
 
@@ -28,7 +28,20 @@ export function Empty({ question, answer, onChange, onWider }: Props) {
             </button>
           </li>
         )}
-        {countNarrowings(question) > 0 && (
+        {NARROWINGS.filter((name) => isNarrowed(question, name) && answer.without[name] > 0).map((name) => (
+          <li key={name}>
+            <button
+              type="button"
+              className={styles.linkButton}
+              onClick={() => {
+                onChange(withoutNarrowing(question, name))
+              }}
+            >
+              {t('search.offer.drop', { what: t(`narrowing.names.${name}`), count: answer.without[name] })}
+            </button>
+          </li>
+        ))}
+        {countNarrowings(question) > 1 && answer.unnarrowed > 0 && (
           <li>
             <button
               type="button"
@@ -37,7 +50,7 @@ export function Empty({ question, answer, onChange, onWider }: Props) {
                 onChange(withoutNarrowing(question))
               }}
             >
-              {t('search.offer.unnarrow')}
+              {t('search.offer.unnarrow', { count: answer.unnarrowed })}
             </button>
           </li>
         )}

@@ -1,5 +1,5 @@
 /** Values of a facet with counts: only-this, not-this, several at once; a tree where they stand in one. */
-import type { Facet } from '@catalex/core/search'
+import type { Facet } from '@catalex/core/asking'
 import { useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { withValue, type Question } from './address.ts'

@@ -1,6 +1,6 @@
 /** The head of the list: how many titles, how the query was read, in which order. */
 import type { SearchAnswer } from '@catalex/contract/search'
-import { SORTS, type Sort } from '@catalex/core/search'
+import { SORTS, type Sort } from '@catalex/core/asking'
 import { useTranslation } from 'react-i18next'
 import { countNarrowings, type Question } from './address.ts'
 import { InForce } from './InForce.tsx'

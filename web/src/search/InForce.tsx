@@ -1,6 +1,6 @@
 /** Every narrowing in force, each dropped with one press; those that are kept say so, and how many titles they hide. */
 import type { SearchAnswer } from '@catalex/contract/search'
-import { FACETS } from '@catalex/core/search'
+import { FACETS } from '@catalex/core/asking'
 import { useTranslation } from 'react-i18next'
 import {
   countNarrowings,

@@ -1,6 +1,6 @@
 /** A facet with too many values to list: the commonest, and the rest found by their first letters. */
 import type { SearchAnswer } from '@catalex/contract/search'
-import type { LONG_FACETS } from '@catalex/core/search'
+import type { LONG_FACETS } from '@catalex/core/asking'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { useTranslation } from 'react-i18next'

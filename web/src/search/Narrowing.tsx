@@ -1,6 +1,6 @@
 /** The facet column. Every number is what one would have after the press beside it. */
 import { FAMILIES, FAMILY_CODES } from '@catalex/core/catalogue'
-import { AVAILABILITY, LONG_FACETS, type Facet, type ListedFacet } from '@catalex/core/search'
+import { AVAILABILITY, LONG_FACETS, type Facet, type ListedFacet } from '@catalex/core/asking'
 import type { SearchAnswer } from '@catalex/contract/search'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'

@@ -1,18 +1,25 @@
-/** Where one is in the list, and on or back. */
-import type { SearchAnswer } from '@catalex/contract/search'
+/** Where one is in the list, on or back, to any page, and how many rows at once. */
+import { PAGE_SIZES, type SearchAnswer } from '@catalex/contract/search'
 import Button from '@mui/material/Button'
+import { useState, type SubmitEvent } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Question } from './address.ts'
 import styles from './search.module.css'
 
-export function Pages({ question, answer, onChange }: { question: Question; answer: SearchAnswer; onChange(next: Question): void }) {
+interface Props {
+  question: Question
+  answer: SearchAnswer
+  onChange(next: Question): void
+}
+
+export function Pages({ question, answer, onChange }: Props) {
   const { t } = useTranslation()
   const { count, page, size } = answer
   if (count === 0) return null
   const from = (page - 1) * size + 1
   const last = Math.ceil(count / size)
-  const turn = (to: number) => {
-    onChange({ ...question, page: to })
+  const turn = (change: Partial<Question>) => {
+    onChange({ ...question, ...change })
     window.scrollTo(0, 0)
   }
   return (
@@ -22,7 +29,7 @@ export function Pages({ question, answer, onChange }: { question: Question; answ
         variant="outlined"
         disabled={page <= 1}
         onClick={() => {
-          turn(page - 1)
+          turn({ page: page - 1 })
         }}
       >
         {t('search.previous')}
@@ -33,11 +40,62 @@ export function Pages({ question, answer, onChange }: { question: Question; answ
         variant="outlined"
         disabled={page >= last}
         onClick={() => {
-          turn(page + 1)
+          turn({ page: page + 1 })
         }}
       >
         {t('search.next')}
       </Button>
+      {last > 2 && (
+        <Jump
+          key={page}
+          page={page}
+          last={last}
+          onJump={(to) => {
+            turn({ page: to })
+          }}
+        />
+      )}
+      {count > PAGE_SIZES[0] && (
+        <label>
+          {t('search.perPage')}{' '}
+          <select
+            value={question.size}
+            onChange={(event) => {
+              turn({ size: Number(event.target.value), page: 1 })
+            }}
+          >
+            {PAGE_SIZES.map((rows) => (
+              <option key={rows} value={rows}>
+                {rows}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
     </nav>
+  )
+}
+
+function Jump({ page, last, onJump }: { page: number; last: number; onJump(page: number): void }) {
+  const { t } = useTranslation()
+  const [text, setText] = useState(String(page))
+  const submit = (event: SubmitEvent) => {
+    event.preventDefault()
+    const wanted = Number.parseInt(text, 10)
+    if (wanted >= 1) onJump(Math.min(last, wanted))
+  }
+  return (
+    <form className={styles.jump} onSubmit={submit}>
+      <input
+        inputMode="numeric"
+        aria-label={t('search.jump')}
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value)
+        }}
+      />
+      <span>/ {last.toLocaleString()}</span>
+      <button type="submit">{t('search.jumpGo')}</button>
+    </form>
   )
 }

@@ -1,5 +1,6 @@
 /** A search as its address: everything that narrows it stands there, so that it can be shared, kept and gone back to. */
-import { AVAILABILITY, FACETS, FIELDS, SORTS, type Availability, type Facet, type Sort } from '@catalex/core/search'
+import { PAGE_SIZES } from '@catalex/contract/search'
+import { AVAILABILITY, FACETS, FIELDS, SORTS, type Availability, type Facet, type Sort } from '@catalex/core/asking'
 
 export const FIELD_NAMES = [
   'anywhere',
@@ -26,6 +27,7 @@ export interface Question {
   kept: NarrowingName[]
   sort: Sort
   page: number
+  size: number
 }
 
 const noValues = (): Record<Facet, string[]> => Object.fromEntries(FACETS.map((facet) => [facet, []])) as unknown as Record<Facet, string[]>
@@ -40,6 +42,7 @@ export const EMPTY_QUESTION: Question = {
   kept: [],
   sort: 'relevance',
   page: 1,
+  size: PAGE_SIZES[0],
 }
 
 export const notName = (facet: Facet): string => `not${facet.charAt(0).toUpperCase()}${facet.slice(1)}`
@@ -62,6 +65,7 @@ export function questionFrom(parameters: URLSearchParams): Question {
     kept: someOf(NARROWINGS, 'keep'),
     sort: oneOf(SORTS, parameters.get('sort'), 'relevance'),
     page: Math.max(1, Math.trunc(Number(parameters.get('page'))) || 1),
+    size: PAGE_SIZES.find((size) => String(size) === parameters.get('size')) ?? PAGE_SIZES[0],
   }
 }
 
@@ -85,6 +89,7 @@ export function addressOf(question: Question, standing: { in: readonly string[];
   add('copies', question.copies)
   add('keep', question.kept)
   if (question.sort !== 'relevance') parameters.set('sort', question.sort)
+  if (question.size !== PAGE_SIZES[0]) parameters.set('size', String(question.size))
   if (question.page > 1) parameters.set('page', String(question.page))
   const text = parameters.toString()
   return text === '' ? '/search' : `/search?${text}`

@@ -1,13 +1,13 @@
 /** What a search asks the server. */
 import type { BrowseAnswer, FacetValues, SearchAnswer, SuggestAnswer } from '@catalex/contract/search'
-import { FACETS, type HeadingKind, type ListedFacet } from '@catalex/core/search'
+import { FACETS, type HeadingKind, type ListedFacet } from '@catalex/core/asking'
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { get, type Parameters } from '../app/api.ts'
 import type { Standing } from '../app/standing.tsx'
 import { notName, type Question } from './address.ts'
 
 function parametersOf(question: Question, standing: Standing): Parameters {
-  const { q, field, only, not, years, copies, sort, page } = question
+  const { q, field, only, not, years, copies, sort, page, size } = question
   return {
     q,
     field,
@@ -22,6 +22,7 @@ function parametersOf(question: Question, standing: Standing): Parameters {
     copies,
     sort,
     page,
+    size,
     in: standing.in,
     as: standing.as,
     pickup: standing.at || undefined,

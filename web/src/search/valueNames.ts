@@ -1,6 +1,6 @@
 /** The values of facets in words. */
 import { carriersOf, FAMILIES, type Family } from '@catalex/core/catalogue'
-import type { Facet } from '@catalex/core/search'
+import type { Facet } from '@catalex/core/asking'
 import { useTranslation } from 'react-i18next'
 import { languageInWords } from '../app/formats.ts'
 import { usePlaces } from '../app/places.tsx'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { BUILDER_FIELDS, BUILDER_JOINS, cqlFrom, matchesFor, rowsFrom } from './builder.ts'
+import { BUILDER_FIELDS, BUILDER_JOINS, cqlFrom, matchesFor, rowsFrom } from '../../asking/index.ts'
 import { CqlError, isCql, parseCql } from './cql.ts'
 import type { QueryNode } from './parse.ts'
 

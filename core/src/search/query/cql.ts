@@ -4,7 +4,7 @@
  */
 import { withoutArticle, wordsOf } from '../../words/index.ts'
 import { isbn13, issn } from '../../catalogue/index.ts'
-import type { SearchField } from '../fields.ts'
+import type { SearchField } from '../../asking/index.ts'
 import type { QueryNode } from './parse.ts'
 
 export class CqlError extends Error {

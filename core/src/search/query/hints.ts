@@ -1,6 +1,6 @@
 /** Words in a query that name a format, a language, an audience, a branch or a time: offered as narrowings, never applied unasked. */
 import { wordsOf } from '../../words/index.ts'
-import type { Facet } from '../facets.ts'
+import type { Facet } from '../../asking/index.ts'
 
 export interface Hint {
   values: { facet: Facet; value: string }[]

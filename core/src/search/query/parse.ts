@@ -3,7 +3,7 @@
  * a trailing *. It never fails: whatever can't be an operator is a word, and unbalanced signs are closed or ignored.
  */
 import { isArticle, wordsOf } from '../../words/index.ts'
-import type { SearchField } from '../fields.ts'
+import type { SearchField } from '../../asking/index.ts'
 
 export type QueryNode =
   | { kind: 'everything' }

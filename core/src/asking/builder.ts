@@ -1,5 +1,5 @@
 /** The builder's rows as a CQL query and back: one language for the box, the builder and machines. */
-import { wordsOf } from '../../words/index.ts'
+import { wordsOf } from '../words/index.ts'
 
 export const BUILDER_FIELDS = ['anywhere', 'title', 'name', 'subject', 'series', 'contents', 'note', 'publisher'] as const
 export const BUILDER_MATCHES = ['all', 'any', 'phrase', 'begins', 'whole'] as const
