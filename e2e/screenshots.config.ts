@@ -7,6 +7,6 @@ export default defineConfig({
   outputDir: '../test-results',
   reporter: 'list',
   workers: 1,
-  timeout: 120_000,
+  timeout: 60_000,
   use: browser,
 })

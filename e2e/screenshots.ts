@@ -12,7 +12,7 @@ const take = async (page: Page, name: string) => {
 test('the main views', async ({ page }) => {
   await page.goto('/')
   await take(page, 'home')
-  await page.goto('/search?q=lighthouse')
+  await page.goto('/search?q=lighthouse+keepers')
   await page.getByRole('link', { name: 'The last keepers of the Sound' }).waitFor()
   await take(page, 'search')
   await page.goto('/search?q=harbourmaster+inquests&format=large-print&place=ferrygate&keep=format')
@@ -34,7 +34,7 @@ test('the main views', async ({ page }) => {
   await page.goto('/browse/person?from=lund')
   await page.getByRole('link', { name: 'Lund, Marta, 1984-' }).waitFor()
   await take(page, 'browse')
-  await page.goto('/search?q=lighthouse')
+  await page.goto('/search?q=lighthouse+keepers')
   await page.getByRole('link', { name: 'The last keepers of the Sound' }).click()
   await page.getByRole('heading', { name: 'Copies' }).waitFor()
   await take(page, 'title')
@@ -53,7 +53,7 @@ test('the main views', async ({ page }) => {
 
 test('in the dark, and on a phone', async ({ page }) => {
   await page.emulateMedia({ colorScheme: 'dark' })
-  await page.goto('/search?q=lighthouse')
+  await page.goto('/search?q=lighthouse+keepers')
   await page.getByRole('link', { name: 'The last keepers of the Sound' }).waitFor()
   await take(page, 'search-dark')
   await page.emulateMedia({ colorScheme: 'light' })
