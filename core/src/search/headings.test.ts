@@ -82,6 +82,31 @@ describe('offers', () => {
   })
 })
 
+describe('spelling', () => {
+  it('is not doubted where the words stand together in other places', () => {
+    const narrowing = {
+      scopePlaces: ['uni'],
+      scopeFormats: [],
+      only: {},
+      not: {},
+      years: { from: null, to: null },
+      copies: [],
+      pickup: null,
+      sends: null,
+    }
+    const question: SearchQuestion = {
+      query: parseQuery('nine knots').node,
+      field: 'anywhere',
+      narrowing,
+      sort: 'relevance',
+      from: 0,
+      size: 0,
+    }
+    const offers = offersFor(index, () => new Speller(index), { text: 'nine knots', question, count: 0, places: [], thisYear: 2026 })
+    expect(offers.filter(({ kind }) => kind === 'spelling')).toEqual([])
+  })
+})
+
 describe('hints', () => {
   it.each([
     ['Spanish films for adults', ['spa', 'film', 'adults'], '', null],

@@ -27,6 +27,7 @@ export interface OfferContext {
 /** Fewer titles than this and other readings are worth a look. */
 const FEW = 10
 const MOST_SPELLINGS = 3
+const EVERYWHERE = { scopePlaces: [], scopeFormats: [], only: {}, not: {}, years: { from: null, to: null }, copies: [] }
 
 export function offersFor(index: SearchIndex, speller: () => Speller, context: OfferContext): Offer[] {
   return [...spellings(index, speller, context), ...hintOffer(index, context), ...readings(index, context)]
@@ -78,6 +79,8 @@ function spellings(index: SearchIndex, speller: () => Speller, context: OfferCon
       .reverse()
       .reduce((said, { part, words }) => (words[pick] ? said.slice(0, part.start) + words[pick] + said.slice(part.end) : said), text)
   const strange = near.filter(({ known }) => !known)
+  // Words that all are known and stand together elsewhere are spelt as they were meant.
+  if (strange.length === 0 && countWith(index, context, text, EVERYWHERE) > 0) return []
   const all = strange.length > 1 ? [replaced(strange, 0)] : []
   const single = [...near]
     .sort((a, b) => Number(a.known) - Number(b.known))

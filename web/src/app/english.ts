@@ -168,7 +168,6 @@ export const english = {
       unnarrow_one: 'Drop all narrowings: {{count}} title',
       unnarrow_other: 'Drop all narrowings: {{count, number}} titles',
       anywhere: 'Look anywhere in the record',
-      without: 'Without “{{word}}”',
     },
     askStaff: 'Any library desk can look further with you, beyond the shelves of the Sound.',
     phoneNarrow: 'Narrow',

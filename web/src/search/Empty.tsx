@@ -14,12 +14,10 @@ interface Props {
 
 export function Empty({ question, answer, onChange, onWider }: Props) {
   const { t } = useTranslation()
-  const words = answer.readback.filter((part) => part.kind === 'word' || part.kind === 'phrase')
   return (
     <div className={styles.empty}>
       <h2>{t('search.emptyTitle')}</h2>
       <p>{t('search.emptyOffers')}</p>
-      <Offers question={question} offers={answer.offers} onChange={onChange} />
       <ul>
         {answer.wider !== null && (
           <li>
@@ -67,21 +65,8 @@ export function Empty({ question, answer, onChange, onWider }: Props) {
             </button>
           </li>
         )}
-        {words.length > 1 &&
-          words.map((part) => (
-            <li key={part.text}>
-              <button
-                type="button"
-                className={styles.linkButton}
-                onClick={() => {
-                  onChange({ ...question, q: part.without, page: 1 })
-                }}
-              >
-                {t('search.offer.without', { word: part.text })}
-              </button>
-            </li>
-          ))}
       </ul>
+      <Offers question={question} offers={answer.offers} onChange={onChange} />
       <p>{t('search.askStaff')}</p>
     </div>
   )
