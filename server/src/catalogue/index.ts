@@ -76,7 +76,7 @@ export async function titlesByNumber(database: Database, kind: string, value: st
 /** Records with a copy whose call number is this, or with `begins` one that begins so. */
 export async function titlesByCallNumber(database: Database, text: string, begins: boolean): Promise<number[]> {
   const rows = await database.read<{ titleId: number }>(
-    "SELECT DISTINCT titleId FROM items WHERE callText >= $text AND callText < $end AND standing <> 'withdrawn'",
+    "SELECT DISTINCT titleId FROM items WHERE callText COLLATE NOCASE >= $text AND callText COLLATE NOCASE < $end AND standing <> 'withdrawn'",
     { text, end: begins ? `${text}\uffff` : `${text}\u0001` },
   )
   return rows.map((row) => row.titleId)

@@ -42,7 +42,7 @@ const CIRCULATION = [
   `CREATE TABLE requestKeys (readerId INTEGER NOT NULL REFERENCES readers(id), requestKey TEXT NOT NULL, body TEXT NOT NULL, holdId INTEGER NOT NULL REFERENCES holds(id), at TEXT NOT NULL, PRIMARY KEY (readerId, requestKey)) WITHOUT ROWID`,
 ]
 
-const CALL_NUMBERS = [`CREATE INDEX itemsByCallNumber ON items(callText)`]
+const CALL_NUMBERS = [`CREATE INDEX itemsByCallNumber ON items(callText COLLATE NOCASE)`]
 
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,

@@ -51,7 +51,7 @@ async function numberIn(database: Database, q: string, numbersOnly: boolean): Pr
   }
   const text = q.trim().replace(/\s+/g, ' ')
   if (text.length < 3 || !/\d/.test(text)) return null
-  const recordIds = await titlesByCallNumber(database, text.toUpperCase(), numbersOnly)
+  const recordIds = await titlesByCallNumber(database, text, numbersOnly)
   return recordIds.length > 0 ? whole({ kind: 'records', recordIds }, 'callnumber', q) : null
 }
 

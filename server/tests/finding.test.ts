@@ -1,0 +1,111 @@
+/** The rest of finding over HTTP: CQL, other readings, headings, long facets, things asked of copies, why a row matched. */
+import type { Problem } from '@catalex/contract/problem'
+import type { BrowseAnswer, FacetValues, SearchAnswer, SuggestAnswer } from '@catalex/contract/search'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+
+let catalogue: Catalogue
+let visitor: Visitor
+const ask = async <T>(path: string, parameters: Record<string, string>) =>
+  (await visitor.get<T>(`${path}?${new URLSearchParams(parameters).toString()}`)).body
+const search = (parameters: Record<string, string>) => ask<SearchAnswer>('/api/search', parameters)
+const titles = (answer: SearchAnswer) => answer.rows.map((row) => row.title)
+
+beforeAll(async () => {
+  catalogue = await startCatalogue(600)
+  visitor = new Visitor(catalogue.address)
+})
+afterAll(async () => {
+  await catalogue.close()
+})
+
+describe('expert queries', () => {
+  it.each<[string, string[]]>([
+    ['title == "the winter watch"', ['The winter watch']],
+    ['name all "orrick" and title = "^nine"', ['Nine knots']],
+    ['note any "laser"', ['The tide mill at Tarbeck']],
+    ['language = spa and name = cantero', ['La casa de las mareas']],
+    ['title = lights and format = map', ['Lights and beacons of Pellan Sound']],
+    ['callnumber = "LP FIC ORR v.3"', ['The lamplighter’s alibi']],
+  ])('%s', async (q, expected) => {
+    const answer = await search({ q })
+    expect(titles(answer)).toEqual(expected)
+    expect(answer.readback).toMatchObject([{ kind: 'cql' }])
+  })
+
+  it('say where they go wrong', async () => {
+    const { status, body } = await visitor.get<Problem>(`/api/search?q=${encodeURIComponent('title = tide and')}`)
+    expect([status, body.detail]).toEqual([
+      400,
+      'This can’t be read as a CQL query: The query ends where a term is expected. That is at character 17.',
+    ])
+  })
+
+  it('have short forms: a title from its start, a whole title, a call number', async () => {
+    expect(titles(await search({ q: 'the winter', field: 'title-begins' }))).toEqual(['The winter watch'])
+    expect(titles(await search({ q: 'winter watch', field: 'title-whole' }))).toEqual(['The winter watch'])
+    expect((await search({ q: 'winter', field: 'title-whole' })).count).toBe(0)
+    expect(await search({ q: 'lp fic orr v.3' })).toMatchObject({ count: 1, readback: [{ kind: 'callnumber' }] })
+  })
+})
+
+describe('other readings', () => {
+  it('come with the number that they find', async () => {
+    for (const q of ['tamsin orick', 'winter watch', 'knots or lanterns', 'spanish novels']) {
+      for (const offer of (await search({ q })).offers.filter(({ kind }) => kind !== 'narrowing'))
+        expect([offer.q, (await search({ q: offer.q })).count]).toEqual([offer.q, offer.count])
+    }
+    const [hint] = (await search({ q: 'house spanish' })).offers.filter(({ kind }) => kind === 'narrowing')
+    if (hint) expect((await search({ q: hint.q, language: 'spa' })).count).toBe(hint.count)
+  })
+
+  it('tell what each narrowing hides', async () => {
+    const answer = await search({ q: 'harbourmaster', format: 'large-print', place: 'ferrygate', copies: 'inNow' })
+    expect((await search({ q: 'harbourmaster', place: 'ferrygate', copies: 'inNow' })).count).toBe(answer.without.format)
+    expect((await search({ q: 'harbourmaster', format: 'large-print', copies: 'inNow' })).count).toBe(answer.without.place)
+    expect((await search({ q: 'harbourmaster', format: 'large-print', place: 'ferrygate' })).count).toBe(answer.without.copies)
+    expect((await search({ q: 'harbourmaster' })).count).toBe(answer.unnarrowed)
+  })
+})
+
+describe('copies', () => {
+  it('can be sent where the rules say so, and only there', async () => {
+    const sendable = async (pickup: string) => (await search({ q: 'five lights', format: 'music', pickup })).copies.sendable
+    expect([await sendable('musiclib'), await sendable('ferrygate')]).toEqual([1, 0])
+  })
+})
+
+describe('headings', () => {
+  it('stand in order, and lead to exactly the titles that they count', async () => {
+    const { headings } = await ask<BrowseAnswer>('/api/headings', { kind: 'person', from: 'lund', size: '2' })
+    expect(headings.map(({ label }) => label)).toEqual(['Lund, Marta, 1931-2004', 'Lund, Marta, 1984-'])
+    for (const { label, count } of headings) expect((await search({ person: label })).count).toBe(count)
+  })
+
+  it('come up while one types', async () => {
+    const groups = await ask<SuggestAnswer>('/api/suggestions', { q: 'tamsin o' })
+    expect(groups).toEqual([{ kind: 'person', headings: [{ label: 'Orrick, Tamsin, 1961-', count: 9 }] }])
+  })
+
+  it('are found in a long facet by their first letters', async () => {
+    const values = await ask<FacetValues>('/api/search/values', { facet: 'person', find: 'orr' })
+    expect(values).toEqual([{ value: 'Orrick, Tamsin, 1961-', count: 9 }])
+    expect(Object.keys((await search({})).facets.person).length).toBeLessThanOrEqual(8)
+  })
+})
+
+describe('a row', () => {
+  it('says why it matched where that is not in sight', async () => {
+    const { rows } = await search({ q: 'lighthouse noon' })
+    expect(rows[0].why).toEqual({
+      field: 'contents',
+      pieces: [
+        { text: 'The ', marked: false },
+        { text: 'lighthouse', marked: true },
+        { text: ' at ', marked: false },
+        { text: 'noon', marked: true },
+      ],
+    })
+    expect((await search({ q: 'nine knots' })).rows[0].why).toBeNull()
+  })
+})
