@@ -115,7 +115,9 @@ export class SearchService {
       copies,
       without,
       offers: read.text === null ? [] : this.offers(read.text, question, count, asker),
-      unnarrowed: countOf(this.index, { ...question, narrowing: { ...question.narrowing, ...UNNARROWED } }),
+      unnarrowed: isNarrowed(question.narrowing)
+        ? countOf(this.index, { ...question, narrowing: { ...question.narrowing, ...UNNARROWED } })
+        : count,
       wider: wider !== null && wider > count ? wider : null,
     }
   }
@@ -196,6 +198,15 @@ const SUGGESTED = 4
 
 /** Values that a search within a facet shows. */
 const SHOWN_VALUES = 60
+
+function isNarrowed({ only, not, years, copies }: NarrowingChoice): boolean {
+  return (
+    copies.length > 0 ||
+    years.from !== null ||
+    years.to !== null ||
+    [...Object.values(only), ...Object.values(not)].some((values) => values.length > 0)
+  )
+}
 
 const UNNARROWED = { only: {}, not: {}, years: { from: null, to: null }, copies: [] }
 const EVERYTHING = { ...UNNARROWED, scopePlaces: [], scopeFormats: [] }
