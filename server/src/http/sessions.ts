@@ -75,7 +75,7 @@ export const guardChanges: RequestHandler = (request, _response, next) => {
   const site = request.get('sec-fetch-site')
   const foreign =
     (site !== undefined && site !== 'same-origin' && site !== 'none') ||
-    (origin !== undefined && new URL(origin).host !== request.get('host'))
+    (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== request.get('host')))
   const token = request.session.csrf
   if (foreign || (token !== undefined && request.get('x-csrf-token') !== token && request.path !== '/api/session')) {
     throw new HttpProblem(
