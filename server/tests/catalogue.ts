@@ -19,6 +19,8 @@ export interface Catalogue {
   database: Database
   folder: string
   libraries: Libraries
+  search: SearchService
+  data: string
   close(): Promise<void>
 }
 
@@ -30,7 +32,7 @@ export async function startCatalogue(titles: number): Promise<Catalogue> {
   const database = await Database.open(data)
   const libraries = await Libraries.load(database)
   const clock = setClock(libraries.file.timeZone, `${DAY}T11:20`)
-  const search = await SearchService.build(database, libraries, DAY)
+  const search = await SearchService.open({ database, libraries, today: () => DAY })
   const app = createApp({
     version: 'test',
     database,
@@ -53,6 +55,8 @@ export async function startCatalogue(titles: number): Promise<Catalogue> {
     database,
     folder,
     libraries,
+    search,
+    data,
     close: async () => {
       server.closeAllConnections()
       await new Promise((done) => server.close(done))

@@ -20,5 +20,5 @@ export type Availability = (typeof AVAILABILITY)[number]
 export const SORTS = ['relevance', 'newest', 'oldest', 'title', 'person', 'call-number', 'added'] as const
 export type Sort = (typeof SORTS)[number]
 
-export const HEADING_KINDS = ['person', 'title', 'subject', 'series'] as const
+export const HEADING_KINDS = ['person', 'title', 'subject', 'series', 'call-number'] as const
 export type HeadingKind = (typeof HEADING_KINDS)[number]

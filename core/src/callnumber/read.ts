@@ -62,6 +62,18 @@ export function readCallNumber(parts: CallNumberParts): CallNumber {
   }
 }
 
+/**
+ * Where in shelf order somebody begins who has typed this much of a call number: its scheme is told from how it begins,
+ * three digits for Dewey, up to three letters in capitals or before a number for a letter class, else an author's name.
+ */
+export function shelfKeyFrom(text: string): string {
+  const typed = text.trim()
+  if (typed === '') return ''
+  if (/^\d/.test(typed)) return `${RANGES.dewey}|${readDewey(typed)?.key ?? typed}`
+  if (/^[A-Z]{1,3}$/.test(typed) || /^[A-Za-z]{1,3}\s*\d/.test(typed)) return `${RANGES.lc}|${readLetterClass(typed)?.key ?? typed}`
+  return `${RANGES.author}|${readWords(typed)?.key ?? ''}`
+}
+
 /** Library of Congress and NLM: class letters, number as a number, decimal as a fraction, cutters as fractions. */
 function readLetterClass(text: string): Reading | null {
   const match = /^([A-Za-z]{1,3})\s*(\d{1,4})(?:\.(\d+))?\s*(.*)$/.exec(text.trim())

@@ -36,11 +36,13 @@ export function readIso2709(bytes: Uint8Array): MarcRecord {
   const decode = leader[9] === 'a' ? decodeUtf8 : decodeOldSet
   const fields: MarcField[] = []
   for (let at = 24; at < base - 1; at += 12) {
-    const entry = ascii(bytes, at, at + 12)
-    if (!/^[0-9A-Za-z]{3}\d{9}$/.test(entry)) fail(`The directory entry at octet ${String(at)} is not a tag, a length and a place.`)
-    const tag = entry.slice(0, 3)
-    const start = base + Number(entry.slice(7))
-    const end = start + Number(entry.slice(3, 7)) - 1
+    const tag = ascii(bytes, at, at + 3)
+    const length = digits(bytes, at + 3, at + 7)
+    const place = digits(bytes, at + 7, at + 12)
+    if (length < 0 || place < 0 || !/^[0-9A-Za-z]{3}$/.test(tag))
+      fail(`The directory entry at octet ${String(at)} is not a tag, a length and a place.`)
+    const start = base + place
+    const end = start + length - 1
     if (end >= bytes.length || bytes[end] !== FIELD_END) fail('The length in the directory does not end at the end of the field.', tag)
     fields.push(readField(tag, decode(bytes.subarray(start, end), tag)))
   }
@@ -72,17 +74,36 @@ function readLeader(bytes: Uint8Array): string {
 }
 
 function ascii(bytes: Uint8Array, start: number, end: number): string {
-  return String.fromCharCode(...bytes.subarray(start, end))
+  return String.fromCharCode.apply(null, bytes.subarray(start, end) as unknown as number[])
 }
+
+/** @returns -1 where an octet is no digit */
+function digits(bytes: Uint8Array, start: number, end: number): number {
+  let value = 0
+  for (let at = start; at < end; at += 1) {
+    if (bytes[at] < 0x30 || bytes[at] > 0x39) return -1
+    value = value * 10 + bytes[at] - 0x30
+  }
+  return value
+}
+
+/** As many octets as one call turns into text. */
+const AT_ONCE = 8192
 
 /** UTF-8 as RFC 3629 has it: no overlong forms, no surrogates, nothing replaced in silence. */
 function decodeUtf8(bytes: Uint8Array, tag: string): string {
   let text = ''
   for (let i = 0; i < bytes.length;) {
+    let plain = i
+    while (plain < bytes.length && plain < i + AT_ONCE && bytes[plain] < 0x80) plain += 1
+    if (plain > i) {
+      text += ascii(bytes, i, plain)
+      i = plain
+      continue
+    }
     const first = bytes[i]
-    const size =
-      first < 0x80 ? 1 : first >= 0xc2 && first < 0xe0 ? 2 : first >= 0xe0 && first < 0xf0 ? 3 : first >= 0xf0 && first < 0xf5 ? 4 : 0
-    let point = size === 1 ? first : first & (0xff >> (size + 1))
+    const size = first >= 0xc2 && first < 0xe0 ? 2 : first >= 0xe0 && first < 0xf0 ? 3 : first >= 0xf0 && first < 0xf5 ? 4 : 0
+    let point = first & (0xff >> (size + 1))
     for (let k = 1; k < size; k += 1) {
       const next = bytes[i + k]
       if (next === undefined || (next & 0xc0) !== 0x80) fail('The field is not valid UTF-8.', tag)

@@ -1,298 +1,300 @@
 /**
- * Builds the inverted index: sorted postings with field mask and positions, and columns by document, all typed arrays.
- * Documents of one work get adjacent numbers.
+ * Builds the index: takes documents one by one, so that a large catalogue can be streamed through, and gives those of
+ * one work adjacent numbers.
  */
-import { CARRIER_CODES, FAMILIES, FAMILY_CODES } from '../catalogue/index.ts'
-import { wordsOf } from '../words/index.ts'
+import { LISTED_FACETS, FIELDS } from '../asking/index.ts'
+import { withoutArticle, wordsOf } from '../words/index.ts'
+import type { SearchIndex } from './columns.ts'
 import type { SearchDocument } from './document.ts'
-import { LISTED_FACETS, type ListedFacet } from '../asking/index.ts'
-import { FIELDS } from '../asking/index.ts'
-import { FIELD_SPAN } from './fields.ts'
-import { stemOf, stemTerm } from './stems.ts'
-import { facetTree, type FacetTree } from './tree.ts'
+import { FIELD_SPAN, TEXT_GAP } from './fields.ts'
+import { FORMAT_NODE, FORMAT_TREE } from './formats.ts'
+import { gatheredBy, GrowingArray, Numbering, startsOf } from './growing.ts'
+import { hashOf } from './hash.ts'
+import { postingsFrom } from './postings.ts'
+import { nearTable } from './spelling.ts'
+import { languageNumber, stemGroups } from './stems.ts'
+import { TextList } from './texts.ts'
+import type { FacetTree } from './tree.ts'
 
-export interface SearchIndex {
-  docCount: number
-  workCount: number
-  /** In code-unit order, so that a prefix is a range. */
-  terms: readonly string[]
-  /** Postings of term t are those from termStart[t] up to termStart[t + 1]. */
-  termStart: Uint32Array
-  postDoc: Uint32Array
-  postMask: Uint8Array
-  /** Positions of posting p, ascending, are those from posStart[p] up to posStart[p + 1]. */
-  posStart: Uint32Array
-  positions: Uint32Array
-  recordIds: Uint32Array
-  /** Document of a record number, -1 for none. */
-  docOfRecord: Int32Array
-  workOf: Uint32Array
-  workStart: Uint32Array
-  /** Node of the carrier in the format tree. */
-  format: Uint8Array
-  year: Uint16Array
-  /** Title of each document as filed and as shown. */
-  titles: readonly { key: string; label: string }[]
-  titleRank: Uint32Array
-  personRank: Uint32Array
-  /** Words in the title, for which a match counts the more the fewer they are. */
-  titleLength: Uint8Array
-  /** Hashes of the whole titles, those of document d from wholeStart[d] on. */
-  wholeStart: Uint32Array
-  wholeTitle: Uint32Array
-  /** Copies by place: the entries of document d from heldStart[d] on. */
-  heldStart: Uint32Array
-  heldPlace: Uint16Array
-  heldOwned: Uint8Array
-  heldInNow: Uint8Array
-  heldCallRank: Uint32Array
-  /** Use bits of the copies that can be counted on, and of those in now. */
-  heldUses: Uint8Array
-  heldUsesIn: Uint8Array
-  listed: Record<ListedFacet, ListedColumn>
-  placeTree: FacetTree
-  formatTree: FacetTree
-}
+/** Stands between two texts that are sorted as one: before every letter. */
+const BETWEEN = '\u0000'
+/** Texts of these fields come again and again. */
+const REPEATED = new Set(['person', 'subject', 'series', 'publisher'])
+const MOST_REMEMBERED = 300_000
+const NO_TERM = 0xffffffff
 
-/** Values of a facet: those of document d are value[start[d]] up to value[start[d + 1]], as numbers in `codes`. */
-export interface ListedColumn {
-  codes: readonly string[]
-  start: Uint32Array
-  value: Uint32Array
-}
-
-export const FORMAT_TREE: FacetTree = facetTree(
-  FAMILY_CODES.flatMap((family) => [
-    { code: family as string, parent: null },
-    ...FAMILIES[family].map((carrier) => ({ code: carrier as string, parent: family as string })),
-  ]),
-)
-const FORMAT_NODE = new Map(CARRIER_CODES.map((carrier) => [carrier, FORMAT_TREE.codes.indexOf(carrier)]))
-
-/** FNV-1a over UTF-16 code units, 32 bits. */
-export function hashOf(text: string): number {
-  let hash = 0x811c9dc5
-  for (let i = 0; i < text.length; i += 1) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193)
-  return hash >>> 0
-}
-
-/** Takes documents one by one, so that a large catalogue can be streamed through. */
 export class IndexBuilder {
-  private readonly termIds = new Map<string, number>()
-  private readonly tokenTerm = new GrowingArray()
-  private readonly tokenPosition = new GrowingArray()
-  private readonly works = new Map<string, number>()
-  private readonly kept: KeptDocument[] = []
-  private readonly codes = Object.fromEntries(LISTED_FACETS.map((name) => [name, new Map<string, number>()])) as Record<
-    ListedFacet,
-    Map<string, number>
-  >
+  private readonly terms = new Numbering()
+  private readonly works = new Numbering()
+  private readonly titles = new Numbering()
+  private readonly people = new Numbering()
+  private readonly calls = new Numbering()
+  private readonly values = LISTED_FACETS.map(() => new Numbering())
+  private readonly remembered = new Map<string, number[]>()
+  /** One entry a document, in the order of coming. */
+  private readonly columns = {
+    record: new GrowingArray(),
+    work: new GrowingArray(),
+    title: new GrowingArray(),
+    person: new GrowingArray(),
+    format: new GrowingArray(),
+    year: new GrowingArray(),
+    language: new GrowingArray(),
+    titleLength: new GrowingArray(),
+    firstWord: new GrowingArray(),
+  }
+  private readonly tokens = new Lists('term', 'position')
+  private readonly held = new Lists('place', 'use', 'call')
+  private readonly listed = new Lists('facet', 'value')
+  private readonly wholes = new Lists('hash')
 
   constructor(private readonly placeTree: FacetTree) {}
 
   add(document: SearchDocument): void {
-    const firstToken = this.tokenTerm.length
-    const titleLength = this.addTokens(document)
-    this.kept.push({
-      recordId: document.recordId,
-      work: numberOf(this.works, document.workKey),
-      title: document.title,
-      filingTitle: document.filingTitle,
-      filingPerson: document.filingPerson,
-      facets: this.facetNumbers(document),
-      format: FORMAT_NODE.get(document.carrier) ?? 0,
-      year: document.year ?? 0,
-      titleLength: Math.min(titleLength, 255),
-      wholeTitles: document.wholeTitles.map(hashOf),
-      holdings: document.holdings,
-      firstToken,
-      lastToken: this.tokenTerm.length,
+    const { columns } = this
+    columns.record.push(document.recordId)
+    columns.work.push(this.works.of(document.workKey))
+    columns.title.push(this.titles.of(document.filingTitle + BETWEEN + document.title))
+    columns.person.push(this.people.of(document.filingPerson))
+    columns.format.push(FORMAT_NODE.get(document.carrier) ?? 0)
+    columns.year.push(document.year ?? 0)
+    columns.language.push(languageNumber(document.language))
+    this.addTokens(document)
+    for (const { place, uses, usesIn, callKey } of document.holdings) this.held.push(place, uses | (usesIn << 4), this.calls.of(callKey))
+    LISTED_FACETS.forEach((name, facet) => {
+      for (const label of new Set(document.facets[name])) this.listed.push(facet, this.values[facet].of(keyOf(label) + BETWEEN + label))
     })
+    for (const title of document.wholeTitles) this.wholes.push(hashOf(title))
+    for (const lists of [this.tokens, this.held, this.listed, this.wholes]) lists.endDocument()
   }
 
-  private facetNumbers(document: SearchDocument): Record<ListedFacet, number[]> {
-    return Object.fromEntries(
-      LISTED_FACETS.map((name) => [name, document.facets[name].map((code) => numberOf(this.codes[name], code))]),
-    ) as Record<ListedFacet, number[]>
-  }
-
-  private addTokens(document: SearchDocument): number {
-    let titleLength = 0
+  private addTokens(document: SearchDocument): void {
     FIELDS.forEach((field, number) => {
       // A gap between the texts of a field keeps phrases inside one text, and marks where a text begins.
       let position = number * FIELD_SPAN
-      for (const text of document.texts[field]) {
-        const words = wordsOf(text)
-        for (const word of words) {
-          this.addToken(word, position)
-          const stem = stemOf(word, document.language)
-          if (stem !== word) this.addToken(stemTerm(stem, document.language), position)
-          position += 1
-        }
-        if (field === 'title' && titleLength === 0) titleLength = words.length
-        position += 2 * TEXT_GAP - (words.length % TEXT_GAP)
-      }
+      document.texts[field].forEach((text, i) => {
+        const terms = REPEATED.has(field) ? this.termsOfRepeated(text) : this.termsOf(wordsOf(text))
+        for (const term of terms) this.tokens.push(term, position++)
+        position += 2 * TEXT_GAP - (terms.length % TEXT_GAP)
+        if (field === 'title' && i === 0) this.columns.titleLength.push(Math.min(terms.length, 255))
+      })
+      if (field === 'title' && document.texts.title.length === 0) this.columns.titleLength.push(0)
     })
-    return titleLength
+    const [firstTitle = ''] = document.texts.title
+    const first = withoutArticle(wordsOf(firstTitle)).at(0)
+    this.columns.firstWord.push(first === undefined ? NO_TERM : this.terms.of(first))
   }
 
-  private addToken(term: string, position: number): void {
-    this.tokenTerm.push(numberOf(this.termIds, term))
-    this.tokenPosition.push(position)
+  private termsOf(words: readonly string[]): number[] {
+    return words.map((word) => this.terms.of(word))
+  }
+
+  private termsOfRepeated(text: string): number[] {
+    const known = this.remembered.get(text)
+    if (known) return known
+    if (this.remembered.size >= MOST_REMEMBERED) this.remembered.clear()
+    const terms = this.termsOf(wordsOf(text))
+    this.remembered.set(text, terms)
+    return terms
   }
 
   finish(): SearchIndex {
-    const documents = [...this.kept].sort((a, b) => a.work - b.work || a.recordId - b.recordId)
-    const postings = this.postings(documents)
+    const { columns } = this
+    const work = columns.work.done()
+    const { starts: workStart, order } = gatheredBy(work, this.works.size)
+    const from = (column: GrowingArray, place?: Uint32Array) =>
+      Uint32Array.from(order, (at) => (place ? place[column.values[at]] : column.values[at]))
+    const terms = this.terms.sorted()
+    const titles = this.titles.sorted()
+    const people = this.people.sorted()
+    const recordIds = from(columns.record)
+    const titleOf = from(columns.title, titles.place)
+    const byTitle = gatheredBy(titleOf, titles.texts.length)
+    const language = Uint8Array.from(from(columns.language))
+    const postings = this.postings(order, terms)
+    const termList = TextList.of(terms.texts)
     return {
-      ...postings,
-      ...columnsOf(documents),
-      ...holdingsOf(documents),
-      listed: this.listed(documents),
-      docCount: documents.length,
+      docCount: order.length,
       workCount: this.works.size,
       placeTree: this.placeTree,
       formatTree: FORMAT_TREE,
+      terms: termList,
+      ...postings,
+      ...stemGroups(termList, postings, language),
+      ...nearTable(termList, postings),
+      recordIds,
+      docOfRecord: docOfRecord(recordIds),
+      workOf: from(columns.work),
+      workStart,
+      workHash: Uint32Array.from(this.works.texts().flatMap(hashesOf)),
+      language,
+      format: Uint8Array.from(from(columns.format)),
+      year: Uint16Array.from(from(columns.year)),
+      titleOf,
+      titleDocStart: byTitle.starts,
+      titleDoc: byTitle.order,
+      personOf: from(columns.person, people.place),
+      titles: TextList.of(titles.texts.map((text) => text.slice(text.indexOf(BETWEEN) + 1))),
+      titleKeys: TextList.of(titles.texts.map((text) => text.slice(0, text.indexOf(BETWEEN)))),
+      personKeys: TextList.of(people.texts),
+      titleLength: Uint8Array.from(from(columns.titleLength)),
+      firstWord: Uint32Array.from(from(columns.firstWord), (term) => (term === NO_TERM ? NO_TERM : terms.place[term])),
+      wholeStart: this.wholes.startsIn(order),
+      wholeTitle: this.wholes.inOrder(order, 'hash'),
+      ...this.holdings(order),
+      ...this.facetValues(order),
     }
-  }
-
-  private listed(documents: readonly KeptDocument[]): Record<ListedFacet, ListedColumn> {
-    const column = (name: ListedFacet): ListedColumn => ({
-      codes: [...this.codes[name].keys()],
-      start: startsOf(documents.map((d) => d.facets[name].length)),
-      value: Uint32Array.from(documents.flatMap((d) => d.facets[name])),
-    })
-    return Object.fromEntries(LISTED_FACETS.map((name) => [name, column(name)])) as Record<ListedFacet, ListedColumn>
   }
 
   /** Counting sort of the tokens by term; documents come in order, so each term's postings are sorted already. */
-  private postings(documents: readonly KeptDocument[]) {
-    const terms = [...this.termIds.keys()].sort()
-    const rank = new Uint32Array(terms.length)
-    terms.forEach((term, i) => (rank[this.termIds.get(term) ?? 0] = i))
-    const tokenAt = new Uint32Array(terms.length + 1)
-    for (let i = 0; i < this.tokenTerm.length; i += 1) tokenAt[rank[this.tokenTerm.values[i]] + 1] += 1
-    for (let i = 0; i < terms.length; i += 1) tokenAt[i + 1] += tokenAt[i]
+  private postings(order: Uint32Array, terms: { texts: string[]; place: Uint32Array }) {
+    const { place } = terms
+    const term = this.tokens.column('term')
+    const position = this.tokens.column('position')
+    const tokenAt = startsOfKeys(term, place, terms.texts.length)
     const next = tokenAt.slice()
-    const positions = new Uint32Array(this.tokenTerm.length)
-    const docs = new Uint32Array(this.tokenTerm.length)
-    documents.forEach((document, doc) => {
-      for (let i = document.firstToken; i < document.lastToken; i += 1) {
-        const at = next[rank[this.tokenTerm.values[i]]]++
-        positions[at] = this.tokenPosition.values[i]
+    const docs = new Uint32Array(term.length)
+    const positions = new Uint32Array(term.length)
+    order.forEach((document, doc) => {
+      for (let i = this.tokens.first(document); i < this.tokens.end(document); i += 1) {
+        const at = next[place[term[i]]]++
         docs[at] = doc
+        positions[at] = position[i]
       }
     })
-    return { terms, positions, ...foldIntoPostings(tokenAt, docs, positions) }
+    return postingsFrom(tokenAt, docs, positions)
   }
-}
 
-/** Every text of a field begins at a multiple of this, at least as far behind the one before. */
-export const TEXT_GAP = 64
-
-interface KeptDocument extends Pick<SearchDocument, 'recordId' | 'title' | 'filingTitle' | 'filingPerson' | 'holdings'> {
-  work: number
-  format: number
-  year: number
-  titleLength: number
-  wholeTitles: number[]
-  facets: Record<ListedFacet, number[]>
-  firstToken: number
-  lastToken: number
-}
-
-/** One posting for all tokens of a term in one document. */
-function foldIntoPostings(tokenAt: Uint32Array, docs: Uint32Array, positions: Uint32Array) {
-  const termStart = new Uint32Array(tokenAt.length)
-  const postDoc = new Uint32Array(docs.length)
-  const postMask = new Uint8Array(docs.length)
-  const posStart = new Uint32Array(docs.length + 1)
-  let count = 0
-  for (let term = 0; term + 1 < tokenAt.length; term += 1) {
-    termStart[term] = count
-    for (let i = tokenAt[term]; i < tokenAt[term + 1]; i += 1) {
-      if (i === tokenAt[term] || docs[i] !== docs[i - 1]) {
-        postDoc[count] = docs[i]
-        posStart[count] = i
-        count += 1
-      }
-      postMask[count - 1] |= 1 << Math.floor(positions[i] / FIELD_SPAN)
+  private holdings(order: Uint32Array) {
+    const calls = this.calls.sorted()
+    const heldStart = this.held.startsIn(order)
+    const heldCall = this.held.inOrder(order, 'call').map((call) => calls.place[call])
+    const byCall = documentsBy(heldCall, heldStart, calls.texts.length)
+    return {
+      heldStart,
+      heldPlace: Uint16Array.from(this.held.inOrder(order, 'place')),
+      heldUse: Uint8Array.from(this.held.inOrder(order, 'use')),
+      heldCall,
+      callKeys: TextList.of(calls.texts),
+      callDocStart: byCall.starts,
+      callDoc: byCall.docs,
     }
   }
-  termStart[tokenAt.length - 1] = count
-  posStart[count] = docs.length
-  return { termStart, postDoc: postDoc.slice(0, count), postMask: postMask.slice(0, count), posStart: posStart.slice(0, count + 1) }
-}
 
-function columnsOf(documents: readonly KeptDocument[]) {
-  const works = documents.length === 0 ? 0 : documents[documents.length - 1].work + 1
-  const workStart = new Uint32Array(works + 1).fill(documents.length)
-  for (let doc = documents.length - 1; doc >= 0; doc -= 1) workStart[documents[doc].work] = doc
-  const docOfRecord = new Int32Array(documents.reduce((top, d) => Math.max(top, d.recordId), 0) + 1).fill(-1)
-  documents.forEach((document, doc) => (docOfRecord[document.recordId] = doc))
-  const wholes = startsOf(documents.map((d) => d.wholeTitles.length))
-  return {
-    recordIds: Uint32Array.from(documents, (d) => d.recordId),
-    docOfRecord,
-    workOf: Uint32Array.from(documents, (d) => d.work),
-    workStart,
-    format: Uint8Array.from(documents, (d) => d.format),
-    year: Uint16Array.from(documents, (d) => d.year),
-    titles: documents.map((d) => ({ key: d.filingTitle, label: d.title })),
-    titleRank: ranksOf(documents.map((d) => d.filingTitle)),
-    personRank: ranksOf(documents.map((d) => d.filingPerson)),
-    titleLength: Uint8Array.from(documents, (d) => d.titleLength),
-    wholeStart: wholes,
-    wholeTitle: Uint32Array.from(documents.flatMap((d) => d.wholeTitles)),
+  private facetValues(order: Uint32Array) {
+    const sorted = this.values.map((numbering) => numbering.sorted())
+    const valueFirst = startsOf(sorted.length, (facet) => sorted[facet].texts.length)
+    const facets = this.listed.inOrder(order, 'facet')
+    const value = this.listed.inOrder(order, 'value').map((number, i) => valueFirst[facets[i]] + sorted[facets[i]].place[number])
+    const valueStart = this.listed.startsIn(order)
+    const texts = sorted.flatMap((facet) => facet.texts)
+    const labels = texts.map((text) => text.slice(text.indexOf(BETWEEN) + 1))
+    const byValue = documentsBy(value, valueStart, texts.length)
+    return {
+      valueFirst,
+      valueStart,
+      value,
+      valueLabels: TextList.of(labels),
+      valueKeys: TextList.of(texts.map((text) => text.slice(0, text.indexOf(BETWEEN)))),
+      valueDocStart: byValue.starts,
+      valueDoc: byValue.docs,
+      ...spokenNames(labels, valueFirst),
+    }
   }
 }
 
-function holdingsOf(documents: readonly KeptDocument[]) {
-  const entries = documents.flatMap((d) => d.holdings)
-  return {
-    heldStart: startsOf(documents.map((d) => d.holdings.length)),
-    heldPlace: Uint16Array.from(entries, (e) => e.place),
-    heldOwned: Uint8Array.from(entries, (e) => Math.min(e.owned, 255)),
-    heldInNow: Uint8Array.from(entries, (e) => Math.min(e.inNow, 255)),
-    heldCallRank: ranksOf(entries.map((e) => e.callKey)),
-    heldUses: Uint8Array.from(entries, (e) => e.uses),
-    heldUsesIn: Uint8Array.from(entries, (e) => e.usesIn),
+/** Lists of numbers that go with documents, several columns side by side. */
+class Lists<Name extends string> {
+  private readonly names: readonly Name[]
+  private readonly columns: GrowingArray[]
+  private readonly ends = new GrowingArray()
+
+  constructor(...names: Name[]) {
+    this.names = names
+    this.columns = names.map(() => new GrowingArray())
+  }
+
+  push(...entry: number[]): void {
+    for (let i = 0; i < entry.length; i += 1) this.columns[i].push(entry[i])
+  }
+
+  endDocument(): void {
+    this.ends.push(this.columns[0].length)
+  }
+
+  column(name: Name): Uint32Array {
+    return this.columns[this.names.indexOf(name)].done()
+  }
+
+  first(document: number): number {
+    return document === 0 ? 0 : this.ends.values[document - 1]
+  }
+
+  end(document: number): number {
+    return this.ends.values[document]
+  }
+
+  startsIn(order: Uint32Array): Uint32Array {
+    return startsOf(order.length, (i) => this.end(order[i]) - this.first(order[i]))
+  }
+
+  /** A column with the documents in another order. */
+  inOrder(order: Uint32Array, name: Name): Uint32Array {
+    const column = this.column(name)
+    const sorted = new Uint32Array(column.length)
+    let at = 0
+    for (const document of order) {
+      const entries = column.subarray(this.first(document), this.end(document))
+      sorted.set(entries, at)
+      at += entries.length
+    }
+    return sorted
   }
 }
 
-function startsOf(lengths: readonly number[]): Uint32Array {
-  const starts = new Uint32Array(lengths.length + 1)
-  lengths.forEach((length, i) => (starts[i + 1] = starts[i] + length))
+const keyOf = (label: string): string => wordsOf(label).join(' ')
+
+/** Two, since among a million works two of one hash are likely, and of two no more. */
+export const hashesOf = (workKey: string): [number, number] => [hashOf(workKey), hashOf(workKey, 0x9747b28c)]
+
+/** Documents by what they list: of entry i of `listed`, the document whose stretch of `starts` it lies in. */
+function documentsBy(listed: Uint32Array, starts: Uint32Array, count: number): { starts: Uint32Array; docs: Uint32Array } {
+  const docOf = new Uint32Array(listed.length)
+  for (let doc = 0; doc + 1 < starts.length; doc += 1) docOf.fill(doc, starts[doc], starts[doc + 1])
+  const gathered = gatheredBy(listed, count)
+  return { starts: gathered.starts, docs: gathered.order.map((entry) => docOf[entry]) }
+}
+
+function startsOfKeys(keys: Uint32Array, place: Uint32Array, count: number): Uint32Array {
+  const starts = new Uint32Array(count + 1)
+  for (const key of keys) starts[place[key] + 1] += 1
+  for (let i = 0; i < count; i += 1) starts[i + 1] += starts[i]
   return starts
 }
 
-/** Ranks in code-unit order, equal texts sharing one. */
-function ranksOf(texts: readonly string[]): Uint32Array {
-  const order = Uint32Array.from(texts, (_, i) => i).sort((a, b) => (texts[a] < texts[b] ? -1 : texts[a] > texts[b] ? 1 : 0))
-  const ranks = new Uint32Array(texts.length)
-  order.forEach((at, i) => (ranks[at] = i > 0 && texts[order[i - 1]] === texts[at] ? ranks[order[i - 1]] : i))
-  return ranks
+function docOfRecord(recordIds: Uint32Array): Int32Array {
+  const docs = new Int32Array(recordIds.reduce((top, id) => Math.max(top, id), 0) + 1).fill(-1)
+  recordIds.forEach((id, doc) => (docs[id] = doc))
+  return docs
 }
 
-function numberOf(numbers: Map<string, number>, key: string): number {
-  const known = numbers.get(key)
-  if (known !== undefined) return known
-  numbers.set(key, numbers.size)
-  return numbers.size - 1
-}
-
-/** A list of 32-bit numbers that doubles as it fills. */
-class GrowingArray {
-  values = new Uint32Array(1 << 16)
-  length = 0
-
-  push(value: number): void {
-    if (this.length === this.values.length) {
-      const larger = new Uint32Array(this.values.length * 2)
-      larger.set(this.values)
-      this.values = larger
-    }
-    this.values[this.length] = value
-    this.length += 1
+/** People by their names as they are spoken. */
+function spokenNames(labels: readonly string[], valueFirst: Uint32Array) {
+  const person = LISTED_FACETS.indexOf('person')
+  const names = new Numbering()
+  const values = new GrowingArray()
+  for (let value = valueFirst[person]; value < valueFirst[person + 1]; value += 1) {
+    names.of(spokenKey(labels[value]) + BETWEEN + String(value))
+    values.push(value)
   }
+  const { texts, place } = names.sorted()
+  const spokenValue = new Uint32Array(texts.length)
+  place.forEach((at, number) => (spokenValue[at] = values.values[number]))
+  return { spokenKeys: TextList.of(texts.map((text) => text.slice(0, text.indexOf(BETWEEN)))), spokenValue }
+}
+
+/** "Varrik, Odd, 1931-" -> "odd varrik" */
+function spokenKey(label: string): string {
+  const [family, given = ''] = label.split(/,\s*/, 2)
+  return wordsOf(`${given} ${family}`).join(' ')
 }

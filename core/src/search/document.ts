@@ -31,8 +31,6 @@ export interface SearchDocument {
 export interface HeldAt {
   /** Index of the collection's node in the place tree. */
   place: number
-  owned: number
-  inNow: number
   /** Use bits (facets.ts) of the copies that can be counted on, and of those in now. */
   uses: number
   usesIn: number

@@ -28,4 +28,5 @@ export const MASK_WEIGHT = Float32Array.from({ length: 1 << FIELDS.length }, (_,
 
 /** A position is its field and its place in it, so that no phrase runs from one field into the next. */
 export const FIELD_SPAN = 1 << 24
-export const fieldOfPosition = (position: number): number => Math.floor(position / FIELD_SPAN)
+/** Every text of a field begins at a multiple of this, at least as far behind the one before. */
+export const TEXT_GAP = 64

@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { documentOf, facetTree, Headings, IndexBuilder, offersFor, parseQuery, search, Speller, type SearchQuestion } from './index.ts'
+import {
+  documentOf,
+  facetTree,
+  browseHeadings,
+  headingsBeginning,
+  IndexBuilder,
+  offersFor,
+  parseQuery,
+  search,
+  type SearchQuestion,
+} from './index.ts'
 import { hintIn } from './query/hints.ts'
 import { titleFromMarc } from '../catalogue/index.ts'
 
@@ -16,27 +26,28 @@ const add = (id: number, place: number, author: string, title: string, ...fields
       ...fields,
     ],
   }
-  builder.add(documentOf(id, titleFromMarc(marc), [{ place, owned: 1, inNow: 1, uses: 1, usesIn: 1, callKey: 'A' }]))
+  builder.add(documentOf(id, titleFromMarc(marc), [{ place, uses: 1, usesIn: 1, callKey: 'A' }]))
 }
 add(1, 2, 'Orrick, Tamsin', 'Nine knots', ['650', ' 4', 'a', 'Harbors'])
 add(2, 5, 'Orrick, Tamsin', 'An inquest in winter', ['650', ' 4', 'a', 'Harbors'])
 add(3, 2, 'Lund, Marta, 1931-', 'Letters from a dry dock')
 add(4, 2, 'Lund, Marta, 1984-', 'Knitting by the harbour light')
 add(5, 2, 'Przybyłkowicz, Zdzisława', 'The herring road')
-const index = builder.finish()
+const index = [{ index: builder.finish(), dead: null }]
 const ALL = { places: [], formats: [] }
 
 describe('headings', () => {
-  const headings = new Headings(index)
   it('stand in alphabetical order, namesakes apart, with their works in the places at hand', () => {
-    expect(headings.at('person', headings.placeOf('person', 'lund'), 3, ALL)).toEqual([{ label: 'Lund, Marta, 1931-', count: 1 }, { label: 'Lund, Marta, 1984-', count: 1 }, { label: 'Orrick, Tamsin', count: 2 }]) // prettier-ignore
-    expect(headings.at('person', 2, 1, { places: ['uni'], formats: [] })).toEqual([{ label: 'Orrick, Tamsin', count: 1 }])
+    expect(browseHeadings(index, 'person', 'lund', 3, ALL).headings).toEqual([{ label: 'Lund, Marta, 1931-', count: 1 }, { label: 'Lund, Marta, 1984-', count: 1 }, { label: 'Orrick, Tamsin', count: 2 }]) // prettier-ignore
+    expect(browseHeadings(index, 'person', 2, 1, { places: ['uni'], formats: [] }).headings).toEqual([
+      { label: 'Orrick, Tamsin', count: 1 },
+    ])
   })
   it('come up while typing, in either order of a name and without the article', () => {
-    expect(headings.beginning('person', 'tams', 5, ALL).map(({ label }) => label)).toEqual(['Orrick, Tamsin'])
-    expect(headings.beginning('person', 'orrick, t', 5, ALL)).toHaveLength(1)
-    expect(headings.beginning('title', 'an inq', 5, ALL).map(({ label }) => label)).toEqual(['An inquest in winter'])
-    expect(headings.beginning('subject', 'zz', 5, ALL)).toEqual([])
+    expect(headingsBeginning(index, 'person', 'tams', 5, ALL).map(({ label }) => label)).toEqual(['Orrick, Tamsin'])
+    expect(headingsBeginning(index, 'person', 'orrick, t', 5, ALL)).toHaveLength(1)
+    expect(headingsBeginning(index, 'title', 'an inq', 5, ALL).map(({ label }) => label)).toEqual(['An inquest in winter'])
+    expect(headingsBeginning(index, 'subject', 'zz', 5, ALL)).toEqual([])
   })
 })
 
@@ -53,7 +64,8 @@ describe('offers', () => {
   }
   const offers = (text: string) => {
     const question: SearchQuestion = { query: parseQuery(text).node, field: 'anywhere', narrowing, sort: 'relevance', from: 0, size: 0 }
-    return offersFor(index, () => new Speller(index), {
+    return offersFor({
+      segments: index,
       text,
       question,
       count: search(index, question).count,
@@ -102,7 +114,14 @@ describe('spelling', () => {
       from: 0,
       size: 0,
     }
-    const offers = offersFor(index, () => new Speller(index), { text: 'nine knots', question, count: 0, places: [], thisYear: 2026 })
+    const offers = offersFor({
+      segments: index,
+      text: 'nine knots',
+      question,
+      count: 0,
+      places: [],
+      thisYear: 2026,
+    })
     expect(offers.filter(({ kind }) => kind === 'spelling')).toEqual([])
   })
 })

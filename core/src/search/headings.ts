@@ -1,10 +1,13 @@
-/** Headings in alphabetical order: people, titles, subjects and series, with the works under each. */
-import type { HeadingKind } from '../asking/index.ts'
-import { wordsOf } from '../words/index.ts'
-import type { SearchIndex } from './build.ts'
+/** Headings in alphabetical order, and call numbers in shelf order, with the works under each. */
+import { LISTED_FACETS, type HeadingKind } from '../asking/index.ts'
+import { withoutArticle, wordsOf } from '../words/index.ts'
+import type { SearchIndex } from './columns.ts'
+import type { TextList } from './texts.ts'
 import { chosenNodes } from './tree.ts'
+import { isDead, type Segment, type Segments } from './whole.ts'
 
 export interface Heading {
+  /** As it is shown; of call numbers, the sort key. */
   label: string
   /** Works under it in the places and formats at hand. */
   count: number
@@ -15,157 +18,183 @@ export interface Scope {
   formats: readonly string[]
 }
 
-/** Headings of one kind: keys ascending, and the documents of heading h from start[h] on, ascending. */
+/** Headings of one kind in one segment: numbers from `from` up to `to`, each with its documents. */
 interface Shelf {
-  keys: string[]
-  labels: string[]
-  start: Uint32Array
+  segment: Segment
+  from: number
+  to: number
+  keys: TextList
+  labels: TextList
+  starts: Uint32Array
   docs: Uint32Array
 }
 
-export class Headings {
-  private readonly shelves: Record<HeadingKind, Shelf>
-  /** Names as they are spoken, for finding while typing. */
-  private readonly spoken: { key: string; heading: number }[]
-
-  constructor(private readonly index: SearchIndex) {
-    this.shelves = {
-      person: listedShelf(index, 'person'),
-      subject: listedShelf(index, 'subject'),
-      series: listedShelf(index, 'series'),
-      title: titleShelf(index),
-    }
-    this.spoken = this.shelves.person.labels
-      .map((label, heading) => ({ key: spokenKey(label), heading }))
-      .sort((a, b) => compare(a.key, b.key))
+function shelfOf(segment: Segment, kind: HeadingKind): Shelf {
+  const { index } = segment
+  if (kind === 'title') {
+    const { titleKeys, titles, titleDocStart, titleDoc } = index
+    return { segment, from: 0, to: titles.length, keys: titleKeys, labels: titles, starts: titleDocStart, docs: titleDoc }
   }
-
-  size(kind: HeadingKind): number {
-    return this.shelves[kind].keys.length
+  if (kind === 'call-number') {
+    const { callKeys, callDocStart, callDoc } = index
+    return { segment, from: 0, to: callKeys.length, keys: callKeys, labels: callKeys, starts: callDocStart, docs: callDoc }
   }
-
-  /** Place of the first heading that begins with these letters or comes after them. */
-  placeOf(kind: HeadingKind, letters: string): number {
-    const key = keyOf(kind, letters)
-    return lowerBound(this.shelves[kind].keys.length, (at) => this.shelves[kind].keys[at] < key)
+  const facet = LISTED_FACETS.indexOf(kind)
+  const { valueFirst, valueKeys, valueLabels, valueDocStart, valueDoc } = index
+  return {
+    segment,
+    from: valueFirst[facet],
+    to: valueFirst[facet + 1],
+    keys: valueKeys,
+    labels: valueLabels,
+    starts: valueDocStart,
+    docs: valueDoc,
   }
+}
 
-  /** Headings from a place on. */
-  at(kind: HeadingKind, from: number, most: number, scope: Scope): Heading[] {
-    const shelf = this.shelves[kind]
-    const counter = this.counter(scope)
-    const first = Math.max(0, from)
-    return shelf.labels.slice(first, first + most).map((label, i) => ({ label, count: counter(shelf, first + i) }))
+/** Headings from some letters on, or from a place in the order; `start` is a sort key where call numbers are browsed. */
+export function browseHeadings(
+  segments: Segments,
+  kind: HeadingKind,
+  start: string | number,
+  most: number,
+  scope: Scope,
+): { position: number; total: number; headings: Heading[] } {
+  const order = new Order(segments, kind)
+  const position = typeof start === 'number' ? Math.min(start, order.total) : order.placeOf(keyOf(kind, start))
+  const count = counter(scope)
+  const headings: Heading[] = []
+  for (let at = position; at < Math.min(position + most, order.total); at += 1) {
+    const { label, standings } = order.at(at)
+    headings.push({ label, count: standings.reduce((sum, [shelf, number]) => sum + count(shelf, number), 0) })
   }
+  return { position, total: order.total, headings }
+}
 
-  /** Headings that begin with what has been typed so far, those with most works first. */
-  beginning(kind: HeadingKind, typed: string, most: number, scope: Scope): Heading[] {
-    const key = keyOf(kind, typed)
-    if (key === '') return []
-    const shelf = this.shelves[kind]
-    const candidates = new Set(rangeOf(shelf.keys.length, (at) => shelf.keys[at], key))
-    if (kind === 'person')
-      for (const at of rangeOf(this.spoken.length, (i) => this.spoken[i].key, key)) candidates.add(this.spoken[at].heading)
-    const counter = this.counter(scope)
-    return [...candidates]
-      .slice(0, MOST_CANDIDATES)
-      .map((at) => ({ label: shelf.labels[at], count: counter(shelf, at) }))
-      .filter(({ count }) => count > 0)
-      .sort((a, b) => b.count - a.count || compare(a.label, b.label))
-      .slice(0, most)
-  }
+type Standing = [Shelf, number]
 
-  private counter({ places, formats }: Scope): (shelf: Shelf, heading: number) => number {
-    const { index } = this
-    const place = chosenNodes(index.placeTree, places)
-    const format = chosenNodes(index.formatTree, formats)
-    const counts = (doc: number): boolean => {
-      if (format && !format[index.format[doc]]) return false
-      for (let e = index.heldStart[doc]; e < index.heldStart[doc + 1]; e += 1) if (!place || place[index.heldPlace[e]]) return true
-      return false
-    }
-    return (shelf, heading) => {
-      let works = 0
-      let last = -1
-      for (let i = shelf.start[heading]; i < shelf.start[heading + 1]; i += 1) {
-        const work = index.workOf[shelf.docs[i]]
-        if (work === last || !counts(shelf.docs[i])) continue
-        last = work
-        works += 1
+/** Headings of all segments in one order: those of the main one, and among them what only the changes have. */
+class Order {
+  readonly total: number
+  private readonly main: Shelf
+  private readonly later: Shelf | null
+  /** Headings that the main segment does not have, each before the heading `before` there. */
+  private readonly extra: { number: number; before: number }[] = []
+
+  constructor(segments: Segments, kind: HeadingKind) {
+    const [main, later] = segments.map((segment) => shelfOf(segment, kind))
+    this.main = main
+    this.later = (later as Shelf | undefined) ?? null
+    if (this.later) {
+      const { from, to } = this.later
+      for (let number = from; number < to; number += 1) {
+        const before = sameIn(main, this.later, number)
+        if (before.found < 0) this.extra.push({ number, before: before.place })
       }
-      return works
     }
+    this.total = main.to - main.from + this.extra.length
   }
+
+  placeOf(key: string): number {
+    const place = this.main.keys.lowerBound(key, this.main.from, this.main.to)
+    const extra = this.extra.filter(
+      ({ number, before }) => before < place || (before === place && (this.later?.keys.at(number) ?? '') < key),
+    )
+    return place - this.main.from + extra.length
+  }
+
+  at(position: number): { label: string; standings: Standing[] } {
+    const { main, later, extra } = this
+    let before = 0
+    while (before < extra.length && extra[before].before - main.from + before < position) before += 1
+    const here = extra.at(before)
+    if (later && here && here.before - main.from + before === position)
+      return { label: later.labels.at(here.number), standings: [[later, here.number]] }
+    const number = main.from + position - before
+    const same = later ? sameIn(later, main, number).found : -1
+    return { label: main.labels.at(number), standings: later && same >= 0 ? [[main, number], [later, same]] : [[main, number]] } // prettier-ignore
+  }
+}
+
+/** Where a heading of another shelf stands or would stand in this one. */
+function sameIn(shelf: Shelf, other: Shelf, number: number): { place: number; found: number } {
+  const key = other.keys.at(number)
+  const label = other.labels.at(number)
+  let place = shelf.keys.lowerBound(key, shelf.from, shelf.to)
+  while (place < shelf.to && shelf.keys.at(place) === key && shelf.labels.at(place) < label) place += 1
+  const found = place < shelf.to && shelf.keys.at(place) === key && shelf.labels.at(place) === label ? place : -1
+  return { place, found }
 }
 
 /** A short beginning may have thousands of headings; the first of them are looked at. */
 const MOST_CANDIDATES = 400
 
-const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
+/** Headings that begin with what has been typed so far, those with most works first. */
+export function headingsBeginning(
+  segments: Segments,
+  kind: Exclude<HeadingKind, 'call-number'>,
+  typed: string,
+  most: number,
+  scope: Scope,
+): Heading[] {
+  const key = keyOf(kind, typed)
+  if (key === '') return []
+  const count = counter(scope)
+  const counts = new Map<string, number>()
+  for (const segment of segments) {
+    const shelf = shelfOf(segment, kind)
+    for (const number of numbersBeginning(shelf, kind, key)) {
+      const label = shelf.labels.at(number)
+      counts.set(label, (counts.get(label) ?? 0) + count(shelf, number))
+    }
+  }
+  return [...counts]
+    .map(([label, works]) => ({ label, count: works }))
+    .filter((heading) => heading.count > 0)
+    .sort((a, b) => b.count - a.count || (a.label < b.label ? -1 : 1))
+    .slice(0, most)
+}
+
+function numbersBeginning(shelf: Shelf, kind: HeadingKind, key: string): Set<number> {
+  const { index } = shelf.segment
+  const numbers = new Set<number>()
+  const range = shelf.keys.beginning(key, shelf.from, shelf.to)
+  for (let at = range.from; at < Math.min(range.to, range.from + MOST_CANDIDATES); at += 1) numbers.add(at)
+  if (kind !== 'person') return numbers
+  const spoken = index.spokenKeys.beginning(key)
+  for (let at = spoken.from; at < Math.min(spoken.to, spoken.from + MOST_CANDIDATES); at += 1) numbers.add(index.spokenValue[at])
+  return numbers
+}
+
+function counter({ places, formats }: Scope): (shelf: Shelf, heading: number) => number {
+  const chosen = new Map<SearchIndex, { place: Uint8Array | null; format: Uint8Array | null }>()
+  const chosenIn = (index: SearchIndex) => {
+    const known = chosen.get(index) ?? { place: chosenNodes(index.placeTree, places), format: chosenNodes(index.formatTree, formats) }
+    chosen.set(index, known)
+    return known
+  }
+  return ({ segment: { index, dead }, starts, docs }, heading) => {
+    const { place, format } = chosenIn(index)
+    let works = 0
+    let last = -1
+    for (let i = starts[heading]; i < starts[heading + 1]; i += 1) {
+      const doc = docs[i]
+      if (index.workOf[doc] === last || isDead(dead, doc) || (format && !format[index.format[doc]]) || !isHeld(index, doc, place)) continue
+      last = index.workOf[doc]
+      works += 1
+    }
+    return works
+  }
+}
+
+function isHeld(index: SearchIndex, doc: number, places: Uint8Array | null): boolean {
+  for (let e = index.heldStart[doc]; e < index.heldStart[doc + 1]; e += 1) if (!places || places[index.heldPlace[e]] === 1) return true
+  return false
+}
 
 /** Titles are sought without their leading article in the index, and so must be what is typed. */
 function keyOf(kind: HeadingKind, text: string): string {
+  if (kind === 'call-number') return text
   const words = wordsOf(text)
-  if (kind === 'title' && words.length > 1 && /^(the|an?|le|la|les|l|der|die|das|el|los|las|il|lo)$/.test(words[0])) words.shift()
-  return words.join(' ')
-}
-
-function spokenKey(label: string): string {
-  const [family, given = ''] = label.split(/,\s*/, 2)
-  return wordsOf(`${given} ${family}`).join(' ')
-}
-
-function lowerBound(length: number, before: (at: number) => boolean): number {
-  let low = 0
-  let high = length
-  while (low < high) {
-    const middle = (low + high) >>> 1
-    if (before(middle)) low = middle + 1
-    else high = middle
-  }
-  return low
-}
-
-function rangeOf(length: number, keyAt: (at: number) => string, beginning: string): number[] {
-  const from = lowerBound(length, (at) => keyAt(at) < beginning)
-  const found: number[] = []
-  for (let at = from; at < length && keyAt(at).startsWith(beginning) && found.length < MOST_CANDIDATES; at += 1) found.push(at)
-  return found
-}
-
-function listedShelf(index: SearchIndex, kind: 'person' | 'subject' | 'series'): Shelf {
-  const { codes, start, value } = index.listed[kind]
-  const order = codes
-    .map((label, number) => ({ key: wordsOf(label).join(' '), label, number }))
-    .sort((a, b) => compare(a.key, b.key) || compare(a.label, b.label))
-  const placeOf = new Uint32Array(codes.length)
-  order.forEach(({ number }, at) => (placeOf[number] = at))
-  return shelfFrom(order, index.docCount, (doc, add) => {
-    for (let i = start[doc]; i < start[doc + 1]; i += 1) add(placeOf[value[i]])
-  })
-}
-
-function titleShelf(index: SearchIndex): Shelf {
-  const byLabel = new Map<string, { key: string; label: string }>()
-  index.titles.forEach(({ key, label }) => byLabel.set(label, { key, label }))
-  const order = [...byLabel.values()].sort((a, b) => compare(a.key, b.key) || compare(a.label, b.label))
-  const placeOf = new Map(order.map(({ label }, at) => [label, at]))
-  return shelfFrom(order, index.docCount, (doc, add) => {
-    add(placeOf.get(index.titles[doc].label) ?? 0)
-  })
-}
-
-/** Counting sort of documents by heading; documents come in order, so each heading's are sorted. */
-function shelfFrom(
-  order: readonly { key: string; label: string }[],
-  docCount: number,
-  headingsOf: (doc: number, add: (heading: number) => void) => void,
-): Shelf {
-  const start = new Uint32Array(order.length + 1)
-  for (let doc = 0; doc < docCount; doc += 1) headingsOf(doc, (heading) => (start[heading + 1] += 1))
-  for (let at = 0; at < order.length; at += 1) start[at + 1] += start[at]
-  const next = start.slice()
-  const docs = new Uint32Array(start[order.length])
-  for (let doc = 0; doc < docCount; doc += 1) headingsOf(doc, (heading) => (docs[next[heading]++] = doc))
-  return { keys: order.map(({ key }) => key), labels: order.map(({ label }) => label), start, docs }
+  return (kind === 'title' ? withoutArticle(words) : words).join(' ')
 }

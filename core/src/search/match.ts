@@ -1,9 +1,15 @@
-/** Which documents a query matches, and how well: sets of documents in ascending order, each with a score. */
-import { hashOf, TEXT_GAP, type SearchIndex } from './build.ts'
-import { EVERY_FIELD, FIELD_SPAN, fieldOfPosition, MASK_WEIGHT, maskOf } from './fields.ts'
+/** Which documents of a segment a query matches, and how well: sets of documents in ascending order, each with a score. */
+import type { SearchIndex } from './columns.ts'
+import { EVERY_FIELD, MASK_WEIGHT, maskOf } from './fields.ts'
+import { hashOf } from './hash.ts'
+import { Adjacency, Cursor, positionsAt } from './postings.ts'
+import { FIELD_SPAN, TEXT_GAP } from './fields.ts'
 import type { QueryNode } from './query/parse.ts'
 import { otherForms } from './stems.ts'
 import { chosenNodes } from './tree.ts'
+import { Union } from './union.ts'
+import { valueNumber } from './values.ts'
+import type { Statistics } from './whole.ts'
 
 export interface Matches {
   docs: Uint32Array
@@ -11,215 +17,212 @@ export interface Matches {
 }
 
 const NOTHING: Matches = { docs: new Uint32Array(0), scores: new Float32Array(0) }
+const TITLE = maskOf('title')
 
 /** @param fields mask of the fields in which words may stand */
-export function matchesOf(index: SearchIndex, node: QueryNode, fields: number = EVERY_FIELD): Matches {
-  switch (node.kind) {
-    case 'everything':
-      return { docs: Uint32Array.from({ length: index.docCount }, (_, doc) => doc), scores: new Float32Array(index.docCount) }
-    case 'word':
-      return wordMatches(index, node.word, fields)
-    case 'prefix':
-      return prefixMatches(index, node.prefix, fields)
-    case 'phrase':
-      return phraseMatches(index, node.words, fields)
-    case 'records': {
-      const docs = Uint32Array.from(node.recordIds.map((id) => index.docOfRecord[id] ?? -1).filter((doc) => doc >= 0)).sort()
-      return { docs, scores: new Float32Array(docs.length) }
+export function matchesOf(index: SearchIndex, statistics: Statistics, node: QueryNode, fields: number = EVERY_FIELD): Matches {
+  return new Matching(index, statistics).of(node, fields)
+}
+
+class Matching {
+  constructor(
+    private readonly index: SearchIndex,
+    private readonly statistics: Statistics,
+  ) {}
+
+  of(node: QueryNode, fields: number): Matches {
+    const { index } = this
+    switch (node.kind) {
+      case 'everything':
+        return everything(index)
+      case 'word':
+        return this.word(node.word, fields)
+      case 'prefix':
+        return this.prefix(node.prefix, fields)
+      case 'phrase':
+        return this.phrase(node.words, fields)
+      case 'records':
+        return alike(Uint32Array.from(node.recordIds.map((id) => index.docOfRecord[id] ?? -1).filter((doc) => doc >= 0)).sort())
+      case 'within':
+        return this.of(node.node, maskOf(node.field))
+      case 'years':
+        return picked(index, (doc) => index.year[doc] >= node.from && index.year[doc] <= node.to && index.year[doc] > 0)
+      case 'value':
+        return withValue(index, node.facet, node.value)
+      case 'whole title': {
+        const hash = hashOf(node.words.join(' '))
+        return picked(index, (doc) => hasWholeTitle(index, doc, hash))
+      }
+      case 'title begins':
+        return this.titleBegins(node.words)
+      case 'number':
+        // Nobody has looked it up, so nobody has it.
+        return NOTHING
+      case 'or':
+        return this.either(node.nodes, fields)
+      case 'not':
+        return difference(everything(index), this.of(node.node, fields))
+      case 'and':
+        return this.conjunction(node.nodes, fields)
     }
-    case 'within':
-      return matchesOf(index, node.node, maskOf(node.field))
-    case 'years':
-      return picked(index, (doc) => index.year[doc] >= node.from && index.year[doc] <= node.to && index.year[doc] > 0)
-    case 'value':
-      return picked(index, valueTest(index, node.facet, node.value))
-    case 'whole title': {
-      const hash = hashOf(node.words.join(' '))
-      return picked(index, (doc) => index.wholeTitle.subarray(index.wholeStart[doc], index.wholeStart[doc + 1]).includes(hash))
+  }
+
+  /** Other forms of the word count too, a little less than the word itself. */
+  private word(word: string, fields: number): Matches {
+    const { index } = this
+    const exact = index.terms.find(word)
+    const others = otherForms(index, word).filter(({ term }) => term !== exact)
+    if (others.length === 0) return this.term(exact, word, fields)
+    const union = Union.over(index)
+    if (exact >= 0) this.gather(union, exact, word, fields, 1, EVERY_LANGUAGE)
+    for (const { term, languages } of others) this.gather(union, term, index.terms.at(term), fields, OTHER_FORM, languages)
+    return union.take()
+  }
+
+  private gather(union: Union, term: number, word: string, fields: number, worth: number, languages: number): void {
+    const { termStart, postDoc, postMask, titleLength, language } = this.index
+    const weight = this.rarity(word) * worth
+    for (let p = termStart[term]; p < termStart[term + 1]; p += 1) {
+      const mask = postMask[p] & fields
+      const doc = postDoc[p]
+      if (mask !== 0 && (languages & (1 << language[doc])) !== 0) union.higher(doc, weight * worthOf(mask, titleLength[doc]))
     }
-    case 'title begins':
-      return titleBegins(index, node.words)
-    case 'number':
-      // Nobody has looked it up, so nobody has it.
-      return NOTHING
-    case 'or':
-      return node.nodes.map((inner) => matchesOf(index, inner, fields)).reduce((a, b) => union(a, b))
-    case 'not':
-      return difference(matchesOf(index, { kind: 'everything' }), matchesOf(index, node.node, fields))
-    case 'and':
-      return conjunction(index, node.nodes, fields)
+  }
+
+  private term(term: number, word: string, fields: number): Matches {
+    if (term < 0) return NOTHING
+    const { termStart, postDoc, postMask, titleLength } = this.index
+    const from = termStart[term]
+    const to = termStart[term + 1]
+    const docs = new Uint32Array(to - from)
+    const scores = new Float32Array(to - from)
+    const weight = this.rarity(word)
+    let count = 0
+    for (let p = from; p < to; p += 1) {
+      const mask = postMask[p] & fields
+      if (mask === 0) continue
+      const doc = postDoc[p]
+      docs[count] = doc
+      scores[count] = weight * worthOf(mask, titleLength[doc])
+      count += 1
+    }
+    return cut({ docs, scores }, count)
+  }
+
+  /** Rare words say more: inverse document frequency, smoothed so that it stays positive. */
+  private rarity(word: string): number {
+    const frequency = this.statistics.frequencyOf(word)
+    return Math.log(1 + (this.statistics.docCount - frequency + 0.5) / (frequency + 0.5))
+  }
+
+  /** The postings of all words that begin so lie side by side. */
+  private prefix(prefix: string, fields: number): Matches {
+    const { index } = this
+    const { from, to } = index.terms.beginning(prefix)
+    const union = Union.over(index)
+    if (index.termStart[to] - index.termStart[from] > index.docCount) {
+      // So many words begin so that their rarity says nothing.
+      for (let p = index.termStart[from]; p < index.termStart[to]; p += 1) {
+        const mask = index.postMask[p] & fields
+        if (mask !== 0) union.higher(index.postDoc[p], MASK_WEIGHT[mask])
+      }
+    } else for (let term = from; term < to; term += 1) this.gather(union, term, index.terms.at(term), fields, 1, EVERY_LANGUAGE)
+    return union.take()
+  }
+
+  private phrase(words: readonly string[], fields: number): Matches {
+    const { index } = this
+    const terms = words.map((word) => index.terms.find(word))
+    if (terms.includes(-1)) return NOTHING
+    const weights = words.map((word) => this.rarity(word))
+    const cursors = terms.map((term) => new Cursor(index, term))
+    const adjacency = new Adjacency(index, cursors)
+    const sizes = terms.map((term) => index.termStart[term + 1] - index.termStart[term])
+    const rarest = sizes.indexOf(Math.min(...sizes))
+    const docs = new Uint32Array(sizes[rarest])
+    const scores = new Float32Array(sizes[rarest])
+    let count = 0
+    for (let p = index.termStart[terms[rarest]]; p < index.termStart[terms[rarest] + 1]; p += 1) {
+      const doc = index.postDoc[p]
+      if ((index.postMask[p] & fields) === 0 || !cursors.every((cursor) => cursor.seek(doc))) continue
+      if (adjacency.maskAt(fields) === 0) continue
+      docs[count] = doc
+      const length = index.titleLength[doc]
+      scores[count] = weights.reduce((sum, weight, i) => sum + weight * worthOf(index.postMask[cursors[i].posting] & fields, length), 0)
+      count += 1
+    }
+    return cut({ docs, scores }, count)
+  }
+
+  /** The words side by side in the title, the first of them where a title or the part behind its article begins. */
+  private titleBegins(words: readonly string[]): Matches {
+    const { index } = this
+    const found = this.phrase(words, TITLE)
+    if (found.docs.length === 0) return found
+    const cursors = words.map((word) => new Cursor(index, index.terms.find(word)))
+    const places = words.map(() => new Uint32Array(256))
+    let count = 0
+    for (let i = 0; i < found.docs.length; i += 1) {
+      if (!cursors.every((cursor) => cursor.seek(found.docs[i]))) continue
+      const counts = cursors.map((cursor, k) => positionsAt(index, cursor.posting, places[k]))
+      const begins = places[0]
+        .subarray(0, counts[0])
+        .some((at) => at < FIELD_SPAN && at % TEXT_GAP <= 1 && places.every((list, k) => list.subarray(0, counts[k]).includes(at + k)))
+      if (!begins) continue
+      found.docs[count] = found.docs[i]
+      found.scores[count] = found.scores[i]
+      count += 1
+    }
+    return cut(found, count)
+  }
+
+  private either(nodes: readonly QueryNode[], fields: number): Matches {
+    const sets = nodes.map((node) => this.of(node, fields))
+    const union = Union.over(this.index)
+    for (const { docs, scores } of sets) for (let i = 0; i < docs.length; i += 1) union.sum(docs[i], scores[i])
+    return union.take()
+  }
+
+  /** Exclusions are taken from what the rest matches, so that they cost no more than they remove. */
+  private conjunction(nodes: readonly QueryNode[], fields: number): Matches {
+    const wanted = nodes.filter((node) => node.kind !== 'not')
+    const excluded = nodes.filter((node) => node.kind === 'not')
+    const sets = wanted.map((node) => this.of(node, fields)).sort((a, b) => a.docs.length - b.docs.length)
+    const start = sets.length > 0 ? sets.reduce(intersection) : everything(this.index)
+    return excluded.reduce((rest, node) => difference(rest, this.of(node.node, fields)), start)
   }
 }
+
+const OTHER_FORM = 0.7
+const EVERY_LANGUAGE = -1
+
+/** In a short title a word is more of the title than in a long one. */
+const BREVITY = Float32Array.from({ length: 256 }, (_, length) => 8 / (1 + Math.sqrt(length)))
+const worthOf = (mask: number, titleLength: number): number => MASK_WEIGHT[mask] + (mask & TITLE ? BREVITY[titleLength] : 0)
+
+const alike = (docs: Uint32Array): Matches => ({ docs, scores: new Float32Array(docs.length) })
+const everything = (index: SearchIndex): Matches => alike(Uint32Array.from({ length: index.docCount }, (_, doc) => doc))
 
 /** Documents by their columns; they all match alike. */
 function picked(index: SearchIndex, test: (doc: number) => boolean): Matches {
   const docs = new Uint32Array(index.docCount)
   let count = 0
   for (let doc = 0; doc < index.docCount; doc += 1) if (test(doc)) docs[count++] = doc
-  return { docs: docs.slice(0, count), scores: new Float32Array(count) }
+  return alike(docs.slice(0, count))
 }
 
-function valueTest(index: SearchIndex, facet: 'language' | 'format', value: string): (doc: number) => boolean {
+function withValue(index: SearchIndex, facet: 'language' | 'format', value: string): Matches {
   if (facet === 'format') {
     const chosen = chosenNodes(index.formatTree, [value])
-    return (doc) => chosen !== null && chosen[index.format[doc]] === 1
+    return picked(index, (doc) => chosen !== null && chosen[index.format[doc]] === 1)
   }
-  const { codes, start, value: values } = index.listed.language
-  const number = codes.indexOf(value)
-  return (doc) => number >= 0 && values.subarray(start[doc], start[doc + 1]).includes(number)
+  const number = valueNumber(index, facet, value)
+  return number < 0 ? NOTHING : alike(index.valueDoc.slice(index.valueDocStart[number], index.valueDocStart[number + 1]))
 }
 
-/** The words side by side in the title, the first of them where a title or the part behind its article begins. */
-function titleBegins(index: SearchIndex, words: readonly string[]): Matches {
-  const terms = words.map((word) => termOf(index, word))
-  const found = phraseMatches(index, words, TITLE_BIT)
-  return intersection(
-    found,
-    picked(index, (doc) =>
-      positionsIn(index, terms[0], doc).some((at) => at % TEXT_GAP <= 1 && at < FIELD_SPAN && followed(index, terms, doc, at)),
-    ),
-  )
-}
-
-const followed = (index: SearchIndex, terms: readonly number[], doc: number, at: number): boolean =>
-  terms.every((term, i) => includesSorted(positionsIn(index, term, doc), at + i))
-
-/** Exclusions are taken from what the rest matches, so that they cost no more than they remove. */
-function conjunction(index: SearchIndex, nodes: readonly QueryNode[], fields: number): Matches {
-  const wanted = nodes.filter((node) => node.kind !== 'not')
-  const excluded = nodes.filter((node) => node.kind === 'not')
-  const sets = wanted.map((node) => matchesOf(index, node, fields)).sort((a, b) => a.docs.length - b.docs.length)
-  const start = sets.length > 0 ? sets.reduce(intersection) : matchesOf(index, { kind: 'everything' })
-  return excluded.reduce((rest, node) => difference(rest, matchesOf(index, node.node, fields)), start)
-}
-
-/** @returns the number of a term, -1 when the catalogue does not have it */
-export function termOf(index: SearchIndex, word: string): number {
-  const at = lowerBound(index.terms, word)
-  return index.terms[at] === word ? at : -1
-}
-
-function lowerBound(terms: readonly string[], word: string): number {
-  let low = 0
-  let high = terms.length
-  while (low < high) {
-    const middle = (low + high) >>> 1
-    if (terms[middle] < word) low = middle + 1
-    else high = middle
-  }
-  return low
-}
-
-/** Rare words say more: inverse document frequency, smoothed so that it stays positive. */
-function rarity(index: SearchIndex, frequency: number): number {
-  return Math.log(1 + (index.docCount - frequency + 0.5) / (frequency + 0.5))
-}
-
-const TITLE_BIT = 1
-
-function termMatches(index: SearchIndex, term: number, fields: number): Matches {
-  if (term < 0) return NOTHING
-  const from = index.termStart[term]
-  const to = index.termStart[term + 1]
-  const docs = new Uint32Array(to - from)
-  const scores = new Float32Array(to - from)
-  const weight = rarity(index, to - from)
-  let count = 0
-  for (let p = from; p < to; p += 1) {
-    const mask = index.postMask[p] & fields
-    if (mask === 0) continue
-    const doc = index.postDoc[p]
-    docs[count] = doc
-    // In a short title a word is more of the title than in a long one.
-    const brevity = mask & TITLE_BIT ? 2 / (1 + Math.sqrt(index.titleLength[doc])) : 0
-    scores[count] = weight * (MASK_WEIGHT[mask] + 4 * brevity)
-    count += 1
-  }
-  return cut({ docs, scores }, count)
-}
-
-/** Other forms of the word count too, a little less than the word itself. */
-const OTHER_FORM = 0.7
-
-function wordMatches(index: SearchIndex, word: string, fields: number): Matches {
-  const exact = termMatches(index, termOf(index, word), fields)
-  const forms = otherForms(word)
-    .map((term) => termOf(index, term))
-    .filter((term) => term >= 0)
-  return forms.reduce((all, term) => {
-    const { docs, scores } = termMatches(index, term, fields)
-    return union(all, { docs, scores: scores.map((score) => score * OTHER_FORM) }, Math.max)
-  }, exact)
-}
-
-function prefixMatches(index: SearchIndex, prefix: string, fields: number): Matches {
-  const from = lowerBound(index.terms, prefix)
-  const to = lowerBound(index.terms, prefix + '\uffff')
-  const best = new Float32Array(index.docCount)
-  for (let term = from; term < to; term += 1) {
-    const { docs, scores } = termMatches(index, term, fields)
-    for (let i = 0; i < docs.length; i += 1) best[docs[i]] = Math.max(best[docs[i]], scores[i])
-  }
-  const docs = Uint32Array.from(range(index.docCount).filter((doc) => best[doc] > 0))
-  return { docs, scores: Float32Array.from(docs, (doc) => best[doc]) }
-}
-
-const range = (length: number): number[] => Array.from({ length }, (_, i) => i)
-
-function phraseMatches(index: SearchIndex, words: readonly string[], fields: number): Matches {
-  const terms = words.map((word) => termOf(index, word))
-  if (terms.includes(-1)) return NOTHING
-  const together = terms
-    .map((term) => termMatches(index, term, fields))
-    .sort((a, b) => a.docs.length - b.docs.length)
-    .reduce(intersection)
-  const { docs, scores } = together
-  let count = 0
-  for (let i = 0; i < docs.length; i += 1) {
-    if ((phraseMask(index, terms, docs[i]) & fields) === 0) continue
-    docs[count] = docs[i]
-    scores[count] = scores[i]
-    count += 1
-  }
-  return cut(together, count)
-}
-
-/** Mask of the fields in which the terms stand side by side in this document. */
-export function phraseMask(index: SearchIndex, terms: readonly number[], doc: number): number {
-  const places = terms.map((term) => positionsIn(index, term, doc))
-  let mask = 0
-  for (const start of places[0]) {
-    if (places.every((list, i) => includesSorted(list, start + i))) mask |= 1 << fieldOfPosition(start)
-  }
-  return mask
-}
-
-/** Positions of a term in a document, ascending; empty where it does not stand. */
-export function positionsIn(index: SearchIndex, term: number, doc: number): Uint32Array {
-  const posting = postingOf(index, term, doc)
-  return posting < 0 ? index.positions.subarray(0, 0) : index.positions.subarray(index.posStart[posting], index.posStart[posting + 1])
-}
-
-function postingOf(index: SearchIndex, term: number, doc: number): number {
-  let low = index.termStart[term]
-  let high = index.termStart[term + 1]
-  while (low < high) {
-    const middle = (low + high) >>> 1
-    if (index.postDoc[middle] < doc) low = middle + 1
-    else high = middle
-  }
-  return low < index.termStart[term + 1] && index.postDoc[low] === doc ? low : -1
-}
-
-function includesSorted(list: Uint32Array, value: number): boolean {
-  let low = 0
-  let high = list.length
-  while (low < high) {
-    const middle = (low + high) >>> 1
-    if (list[middle] < value) low = middle + 1
-    else high = middle
-  }
-  return list[low] === value
+export function hasWholeTitle(index: SearchIndex, doc: number, hash: number): boolean {
+  for (let i = index.wholeStart[doc]; i < index.wholeStart[doc + 1]; i += 1) if (index.wholeTitle[i] === hash) return true
+  return false
 }
 
 function intersection(a: Matches, b: Matches): Matches {
@@ -236,21 +239,6 @@ function intersection(a: Matches, b: Matches): Matches {
       i += 1
       j += 1
     }
-  }
-  return cut({ docs, scores }, count)
-}
-
-function union(a: Matches, b: Matches, join = (left: number, right: number) => left + right): Matches {
-  const docs = new Uint32Array(a.docs.length + b.docs.length)
-  const scores = new Float32Array(docs.length)
-  let count = 0
-  for (let i = 0, j = 0; i < a.docs.length || j < b.docs.length; count += 1) {
-    const left = i < a.docs.length ? a.docs[i] : Infinity
-    const right = j < b.docs.length ? b.docs[j] : Infinity
-    docs[count] = Math.min(left, right)
-    scores[count] = join(left <= right ? a.scores[i] : 0, right <= left ? b.scores[j] : 0)
-    if (left <= right) i += 1
-    if (right <= left) j += 1
   }
   return cut({ docs, scores }, count)
 }

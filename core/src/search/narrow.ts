@@ -1,188 +1,179 @@
 /**
  * Narrowing: one pass over the matched documents that keeps what passes every facet, counts every facet without its own
- * choice, and gathers works. Counts are of works and exact.
+ * choice, and ranks works. Counts are of works and exact.
  *
  * A document that fails one facet only still counts for that facet: it is what another choice there would bring.
  */
-import type { SearchIndex } from './build.ts'
-import { AVAILABILITY, type Availability, type Facet, type ListedFacet } from '../asking/index.ts'
-import { Gathered } from './gather.ts'
-import type { Matches } from './match.ts'
+import { AVAILABILITY, LISTED_FACETS, type Availability, type Facet } from '../asking/index.ts'
 import type { NarrowingChoice } from './choice.ts'
-import { CopyTest } from './copyTest.ts'
-import { chosenNodes, TreeCount, WorkCount } from './tree.ts'
+import type { SearchIndex } from './columns.ts'
+import type { Matches } from './match.ts'
+import { FORMAT, listedBit, OUTSIDE, Passing, PLACE, YEARS } from './passing.ts'
+import { FIRST_YEAR, talliesFor, type Tallies } from './tally.ts'
+import type { TopWorks } from './topWorks.ts'
+import { isDead, type Segment } from './whole.ts'
 
-export interface Narrowed extends ReturnType<Gathered['done']> {
-  /** Works by node or value of each facet. */
-  counts: Record<Facet, Uint32Array>
-  /** Works by year, from FIRST_YEAR on. */
-  years: Uint32Array
+export interface Narrowed {
+  /** Works, and records. */
+  count: number
+  records: number
+  /** Works by node or value of each facet; to be read before the next question. */
+  tallies: Tallies
   /** Works if a facet's choice were dropped. */
   without: Record<Facet | 'years' | 'copies', number>
   /** Works if this were asked of copies too. */
   copies: Record<Availability, number>
 }
 
-export const FIRST_YEAR = 1400
-export const YEARS = 800
-
 /** Works with a copy in now come a little before equals. */
 const IN_NOW_BOOST = 0.6
 
-/** One facet's say on a document. */
-interface FacetTest {
-  name: Facet | 'years'
-  passes(doc: number): boolean
-  count(doc: number, work: number): void
-  without: WorkCount
-}
+/** How many documents are looked at before it is asked whether the answer is still wanted. */
+const STRIDE = 1 << 14
 
-export function narrow(index: SearchIndex, matches: Matches, choice: NarrowingChoice): Narrowed {
-  const copies = new CopyTest(index, choice)
-  const formatScope = chosenNodes(index.formatTree, choice.scopeFormats)
-  const place = placeTest(index, copies)
-  const format = formatTest(index, choice)
-  const listed = (Object.keys(index.listed) as ListedFacet[]).map((name) => listedTest(index, name, choice))
-  const years = yearTest(index, choice)
-  const tests: FacetTest[] = [place, format, ...listed, years]
-  const unasked = new WorkCount()
-  const withChoice = AVAILABILITY.map(() => new WorkCount())
-  const gathered = new Gathered(matches.docs.length)
+/** Says that nobody waits for the answer any more. */
+export class Outrun extends Error {}
+export type StillWanted = () => boolean
 
-  for (let i = 0; i < matches.docs.length; i += 1) {
-    const doc = matches.docs[i]
-    if (formatScope && !formatScope[index.format[doc]]) continue
-    copies.look(doc)
-    if (!copies.inScope) continue
-    const work = index.workOf[doc]
-    const failed = onlyFailed(tests, doc)
-    if (failed === 'several') continue
-    if (failed === place && copies.passesUnasked) unasked.add(work)
-    if (failed === place && !copies.passesElsewhere) continue
-    if (failed !== null) {
-      failed.count(doc, work)
-      failed.without.add(work)
-      continue
+const FACET_BITS: readonly (readonly [Facet | 'years', number])[] = [
+  ['place', PLACE],
+  ['format', FORMAT],
+  ...LISTED_FACETS.map((name, facet) => [name, listedBit(facet)] as const),
+  ['years', YEARS],
+]
+const EVERY_FACET = FACET_BITS.reduce((all, [, bit]) => all | bit, 0)
+const UNASKED = YEARS << 1
+const MORE_SHIFT = Math.log2(UNASKED) + 1
+
+/** @throws Outrun */
+export function narrow(segment: Segment, matches: Matches, choice: NarrowingChoice, top: TopWorks, wanted: StillWanted): Narrowed {
+  const { index, dead } = segment
+  const passing = new Passing(index, choice)
+  const counting = new Counting(index, passing)
+  const { docs, scores } = matches
+  let work = -1
+  for (let i = 0; i < docs.length; i += 1) {
+    if (i % STRIDE === 0 && !wanted()) throw new Outrun()
+    const doc = docs[i]
+    if (isDead(dead, doc)) continue
+    const fails = passing.look(doc)
+    if (fails === OUTSIDE) continue
+    if (index.workOf[doc] !== work) {
+      counting.endWork()
+      top.endWork()
+      work = index.workOf[doc]
     }
-    unasked.add(work)
-    for (const test of tests) {
-      test.count(doc, work)
-      test.without.add(work)
-    }
-    for (let c = 0; c < AVAILABILITY.length; c += 1) if (copies.passesWith(c)) withChoice[c].add(work)
-    gathered.add(index, doc, work, matches.scores[i] + (copies.inNowThere ? IN_NOW_BOOST : 0), copies.callRank)
+    if (fails === 0) {
+      counting.passed(doc, work)
+      top.add(index, passing, doc, work, scores[i] + (passing.inNowThere ? IN_NOW_BOOST : 0))
+    } else if ((fails & (fails - 1)) === 0) counting.failedOne(fails, doc, work)
   }
-  return {
-    ...gathered.done(),
-    counts: Object.fromEntries([place, format, ...listed].map((test) => [test.name, test.tree.counts])) as Record<Facet, Uint32Array>,
-    years: years.tree.counts,
-    without: { ...Object.fromEntries(tests.map((test) => [test.name, test.without.count])), copies: unasked.count } as Narrowed['without'],
-    copies: Object.fromEntries(AVAILABILITY.map((name, c) => [name, withChoice[c].count])) as Record<Availability, number>,
-  }
+  counting.endWork()
+  top.endWork()
+  return counting.done()
 }
 
 /** Works that pass, and nothing else: what another reading of a query would find. */
-export function countWorks(index: SearchIndex, matches: Matches, choice: NarrowingChoice): number {
-  const copies = new CopyTest(index, choice)
-  const formatScope = chosenNodes(index.formatTree, choice.scopeFormats)
-  const listed = (Object.keys(index.listed) as ListedFacet[]).filter(
-    (name) => (choice.only[name]?.length ?? 0) + (choice.not[name]?.length ?? 0) > 0,
-  )
-  const tests: FacetTest[] = [
-    placeTest(index, copies),
-    formatTest(index, choice),
-    ...listed.map((name) => listedTest(index, name, choice)),
-    yearTest(index, choice),
-  ]
-  const works = new WorkCount()
-  for (const doc of matches.docs) {
-    if (formatScope && !formatScope[index.format[doc]]) continue
-    copies.look(doc)
-    if (copies.inScope && tests.every((test) => test.passes(doc))) works.add(index.workOf[doc])
+export function countWorks({ index, dead }: Segment, { docs }: Matches, choice: NarrowingChoice, wanted: StillWanted): number {
+  const passing = new Passing(index, choice)
+  let count = 0
+  let last = -1
+  for (let i = 0; i < docs.length; i += 1) {
+    if (i % STRIDE === 0 && !wanted()) throw new Outrun()
+    const work = index.workOf[docs[i]]
+    if (work === last || isDead(dead, docs[i]) || passing.look(docs[i]) !== 0) continue
+    last = work
+    count += 1
   }
-  return works.count
+  return count
 }
 
-/** The one test that the document fails, null when it passes all. */
-function onlyFailed(tests: readonly FacetTest[], doc: number): FacetTest | 'several' | null {
-  let failed: FacetTest | null = null
-  for (const test of tests) {
-    if (test.passes(doc)) continue
-    if (failed !== null) return 'several'
-    failed = test
+class Counting {
+  private readonly tallies: Tallies
+  private count = 0
+  private records = 0
+  /** What the records of the work at hand reach: its facets without their own choice, what is asked, the four things. */
+  private reached = 0
+  private workPassed = false
+  private readonly reach = new Uint32Array(32)
+  private readonly countPlace: (place: number) => void
+  private work = -1
+
+  constructor(
+    private readonly index: SearchIndex,
+    private readonly passing: Passing,
+  ) {
+    this.tallies = talliesFor(index)
+    const { places } = this.tallies
+    const { parents } = index.placeTree
+    this.countPlace = (place) => {
+      places.addUnder(parents, place, this.work)
+    }
   }
-  return failed
-}
 
-type CountingTest = FacetTest & { tree: TreeCount }
-
-function placeTest(index: SearchIndex, copies: CopyTest): CountingTest {
-  const tree = new TreeCount(index.placeTree.parents)
-  return {
-    name: 'place',
-    tree,
-    without: new WorkCount(),
-    passes: () => copies.passes,
-    count: (doc, work) => {
-      copies.countInto(tree, doc, work)
-    },
+  passed(doc: number, work: number): void {
+    this.records += 1
+    this.workPassed = true
+    this.reached |= EVERY_FACET | UNASKED | (this.passing.more << MORE_SHIFT)
+    this.countPlaces(doc, work)
+    this.countFormat(doc, work)
+    this.countYear(doc, work)
+    const { valueStart, value } = this.index
+    const { values } = this.tallies
+    for (let i = valueStart[doc], end = valueStart[doc + 1]; i < end; i += 1) values.add(value[i], work)
   }
-}
 
-function formatTest(index: SearchIndex, choice: NarrowingChoice): CountingTest {
-  const tree = new TreeCount(index.formatTree.parents)
-  const chosen = chosenNodes(index.formatTree, choice.only.format ?? [])
-  const barred = chosenNodes(index.formatTree, choice.not.format ?? [])
-  return {
-    name: 'format',
-    tree,
-    without: new WorkCount(),
-    passes: (doc) => (chosen === null || chosen[index.format[doc]] === 1) && (barred === null || barred[index.format[doc]] === 0),
-    count: (doc, work) => {
-      tree.add(index.format[doc], work)
-    },
+  failedOne(failed: number, doc: number, work: number): void {
+    if (failed === PLACE) {
+      if (this.passing.passesUnasked) this.reached |= UNASKED
+      if (!this.passing.meetsSomewhere) return
+      this.countPlaces(doc, work)
+    } else if (failed === FORMAT) this.countFormat(doc, work)
+    else if (failed === YEARS) this.countYear(doc, work)
+    else this.countFacet(Math.log2(failed / listedBit(0)), doc, work)
+    this.reached |= failed
   }
-}
 
-function listedTest(index: SearchIndex, name: ListedFacet, choice: NarrowingChoice): CountingTest {
-  const { start, value, codes } = index.listed[name]
-  const tree = TreeCount.flat(codes.length)
-  const chosen = chosenValues(codes, choice.only[name])
-  const barred = chosenValues(codes, choice.not[name])
-  const any = (marks: Uint8Array, doc: number): boolean => {
-    for (let i = start[doc]; i < start[doc + 1]; i += 1) if (marks[value[i]]) return true
-    return false
+  private countPlaces(doc: number, work: number): void {
+    this.work = work
+    this.passing.eachPlace(doc, this.countPlace)
   }
-  return {
-    name,
-    tree,
-    without: new WorkCount(),
-    passes: (doc) => (chosen === null || any(chosen, doc)) && (barred === null || !any(barred, doc)),
-    count: (doc, work) => {
-      for (let i = start[doc]; i < start[doc + 1]; i += 1) tree.add(value[i], work)
-    },
+
+  private countFormat(doc: number, work: number): void {
+    this.tallies.formats.addUnder(this.index.formatTree.parents, this.index.format[doc], work)
   }
-}
 
-function chosenValues(codes: readonly string[], chosen: readonly string[] | undefined): Uint8Array | null {
-  if (!chosen || chosen.length === 0) return null
-  const wanted = new Set(chosen)
-  return Uint8Array.from(codes, (code) => (wanted.has(code) ? 1 : 0))
-}
+  private countYear(doc: number, work: number): void {
+    const at = this.index.year[doc] - FIRST_YEAR
+    if (at >= 0 && at < this.tallies.years.size) this.tallies.years.add(at, work)
+  }
 
-function yearTest(index: SearchIndex, { years }: NarrowingChoice): CountingTest & { name: 'years' } {
-  const tree = TreeCount.flat(YEARS)
-  const from = years.from ?? 0
-  const to = years.to ?? Infinity
-  const open = years.from === null && years.to === null
-  return {
-    name: 'years',
-    tree,
-    without: new WorkCount(),
-    passes: (doc) => open || (index.year[doc] >= from && index.year[doc] <= to && index.year[doc] > 0),
-    count: (doc, work) => {
-      const at = index.year[doc] - FIRST_YEAR
-      if (at >= 0 && at < YEARS) tree.add(at, work)
-    },
+  private countFacet(facet: number, doc: number, work: number): void {
+    const { valueFirst, valueStart, value } = this.index
+    for (let i = valueStart[doc]; i < valueStart[doc + 1]; i += 1)
+      if (value[i] >= valueFirst[facet] && value[i] < valueFirst[facet + 1]) this.tallies.values.add(value[i], work)
+  }
+
+  endWork(): void {
+    if (this.workPassed) this.count += 1
+    // Most works pass everything: those are counted as one, the rest bit by bit.
+    let rest = this.workPassed ? this.reached & ~(EVERY_FACET | UNASKED) : this.reached
+    for (; rest !== 0; rest &= rest - 1) this.reach[31 - Math.clz32(rest & -rest)] += 1
+    this.reached = 0
+    this.workPassed = false
+  }
+
+  done(): Narrowed {
+    const reaching = (bit: number) => this.reach[Math.log2(bit)] + this.count
+    return {
+      count: this.count,
+      records: this.records,
+      tallies: this.tallies,
+      without: {
+        ...Object.fromEntries(FACET_BITS.map(([name, bit]) => [name, reaching(bit)])),
+        copies: reaching(UNASKED),
+      } as Narrowed['without'],
+      copies: Object.fromEntries(AVAILABILITY.map((name, c) => [name, this.reach[MORE_SHIFT + c]])) as Narrowed['copies'],
+    }
   }
 }

@@ -1,11 +1,11 @@
 /** Other readings of a query, each with the exact number of titles it would find in the same places with the same narrowings. */
-import type { SearchIndex } from './build.ts'
 import type { Facet } from '../asking/index.ts'
-import { termOf } from './match.ts'
 import { hintIn, type NamedPlace } from './query/hints.ts'
 import { parseQuery } from './query/parse.ts'
+import type { StillWanted } from './narrow.ts'
 import { countOf, type SearchQuestion } from './search.ts'
-import type { Speller } from './spelling.ts'
+import { nearWords } from './spelling.ts'
+import { statisticsOf, type Segments } from './whole.ts'
 
 export interface Offer {
   kind: 'phrase' | 'any' | 'operators' | 'spelling' | 'narrowing'
@@ -17,6 +17,8 @@ export interface Offer {
 }
 
 export interface OfferContext {
+  segments: Segments
+  wanted?: StillWanted
   text: string
   question: SearchQuestion
   count: number
@@ -29,18 +31,18 @@ const FEW = 10
 const MOST_SPELLINGS = 3
 const EVERYWHERE = { scopePlaces: [], scopeFormats: [], only: {}, not: {}, years: { from: null, to: null }, copies: [] }
 
-export function offersFor(index: SearchIndex, speller: () => Speller, context: OfferContext): Offer[] {
-  return [...spellings(index, speller, context), ...hintOffer(index, context), ...readings(index, context)]
+export function offersFor(context: OfferContext): Offer[] {
+  return [...spellings(context), ...hintOffer(context), ...readings(context)]
 }
 
-function countWith(index: SearchIndex, { question }: OfferContext, q: string, change: Partial<SearchQuestion['narrowing']> = {}): number {
-  return countOf(index, { ...question, query: parseQuery(q).node, narrowing: { ...question.narrowing, ...change } })
+function countWith({ segments, question, wanted }: OfferContext, q: string, change: Partial<SearchQuestion['narrowing']> = {}): number {
+  return countOf(segments, { ...question, query: parseQuery(q).node, narrowing: { ...question.narrowing, ...change } }, wanted)
 }
 
 const offer = (kind: Offer['kind'], q: string, count: number): Offer => ({ kind, q, count, values: [], yearFrom: null, yearTo: null })
 
 /** Plain words as a phrase or as alternatives; a small "or" or "not" as the operator it may have been meant for. */
-function readings(index: SearchIndex, context: OfferContext): Offer[] {
+function readings(context: OfferContext): Offer[] {
   const { text, count } = context
   const { parts } = parseQuery(text)
   const words = parts.filter((part) => part.kind === 'word').map((part) => part.text)
@@ -48,31 +50,30 @@ function readings(index: SearchIndex, context: OfferContext): Offer[] {
   if (!plain || words.length < 2) return []
   const offers: Offer[] = []
   const asPhrase = `"${text.trim().replaceAll('"', '')}"`
-  const phrases = count > 1 ? countWith(index, context, asPhrase) : 0
+  const phrases = count > 1 ? countWith(context, asPhrase) : 0
   if (phrases > 0 && phrases < count) offers.push(offer('phrase', asPhrase, phrases))
   const operators = text.replace(/(?<=\S\s+)(or|not|and)(?=\s+\S)/g, (word) => word.toUpperCase())
-  if (operators !== text) offers.push(offer('operators', operators, countWith(index, context, operators)))
+  if (operators !== text) offers.push(offer('operators', operators, countWith(context, operators)))
   if (count < FEW) {
     const any = words.join(' OR ')
-    const anyCount = countWith(index, context, any)
+    const anyCount = countWith(context, any)
     if (anyCount > count) offers.push(offer('any', any, anyCount))
   }
   return offers
 }
 
 /** One word at a time is written as the catalogue knows it; when all are strange, all at once. */
-function spellings(index: SearchIndex, speller: () => Speller, context: OfferContext): Offer[] {
-  const { text, count } = context
+function spellings(context: OfferContext): Offer[] {
+  const { segments, text, count } = context
   // Words that find something are words; a rare name is no slip.
   if (count > 0) return []
   const parts = parseQuery(text).parts.filter((part) => part.kind === 'word')
   if (parts.length === 0 || parts.length > 8) return []
+  const { frequencyOf } = statisticsOf(segments)
   const near = parts.map((part) => ({
     part,
-    known: termOf(index, part.text.toLowerCase()) >= 0,
-    words: speller()
-      .near(part.text.toLowerCase(), 4)
-      .map(({ word }) => word),
+    known: frequencyOf(part.text.toLowerCase()) > 0,
+    words: nearWords(segments[0].index, part.text.toLowerCase(), 4).map(({ word }) => word),
   }))
   const replaced = (changes: typeof near, pick: number) =>
     [...changes]
@@ -80,24 +81,24 @@ function spellings(index: SearchIndex, speller: () => Speller, context: OfferCon
       .reduce((said, { part, words }) => (words[pick] ? said.slice(0, part.start) + words[pick] + said.slice(part.end) : said), text)
   const strange = near.filter(({ known }) => !known)
   // Words that all are known and stand together elsewhere are spelt as they were meant.
-  if (strange.length === 0 && countWith(index, context, text, EVERYWHERE) > 0) return []
+  if (strange.length === 0 && countWith(context, text, EVERYWHERE) > 0) return []
   const all = strange.length > 1 ? [replaced(strange, 0)] : []
   const single = [...near]
     .sort((a, b) => Number(a.known) - Number(b.known))
     .flatMap((one) => one.words.map((_, pick) => replaced([one], pick)))
-  const counted = [...new Set([...all, ...single])].slice(0, 12).map((q) => offer('spelling', q, countWith(index, context, q)))
+  const counted = [...new Set([...all, ...single])].slice(0, 12).map((q) => offer('spelling', q, countWith(context, q)))
   return counted
     .filter((found) => found.count > count)
     .sort((a, b) => b.count - a.count)
     .slice(0, MOST_SPELLINGS)
 }
 
-function hintOffer(index: SearchIndex, context: OfferContext): Offer[] {
+function hintOffer(context: OfferContext): Offer[] {
   const hint = hintIn(context.text, context.places, context.thisYear)
   if (!hint) return []
   const only = { ...context.question.narrowing.only }
   for (const { facet, value } of hint.values) only[facet] = [...(only[facet] ?? []), value]
   const years = hint.yearFrom === null ? context.question.narrowing.years : { from: hint.yearFrom, to: hint.yearTo }
-  const count = countWith(index, context, hint.rest, { only, years })
+  const count = countWith(context, hint.rest, { only, years })
   return count === 0 ? [] : [{ kind: 'narrowing', q: hint.rest, count, values: hint.values, yearFrom: hint.yearFrom, yearTo: hint.yearTo }]
 }

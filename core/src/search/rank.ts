@@ -1,41 +1,46 @@
-/** The order of the matched works, and the page of it that was asked for. */
-import type { Sort } from '../asking/index.ts'
-import { hashOf, TEXT_GAP, type SearchIndex } from './build.ts'
-import { maskOf } from './fields.ts'
-import { phraseMask, positionsIn, termOf, type Matches } from './match.ts'
-import type { Narrowed } from './narrow.ts'
-import type { QueryNode } from './query/parse.ts'
+/** What words are worth together: the whole title, its beginning, words side by side. */
 import { withoutArticle } from '../words/index.ts'
+import type { SearchIndex } from './columns.ts'
+import { EVERY_FIELD, maskOf } from './fields.ts'
+import { hashOf } from './hash.ts'
+import { hasWholeTitle, type Matches } from './match.ts'
+import { Adjacency, Cursor } from './postings.ts'
+import type { QueryNode } from './query/parse.ts'
 
 const WHOLE_TITLE = 1000
 const TITLE_BEGINS = 24
 const SIDE_BY_SIDE_IN_TITLE = 12
 const SIDE_BY_SIDE = 5
+const TITLE = maskOf('title')
 
-/** Adds to the scores what the words are worth together: the whole title, its beginning, words side by side. */
+/** Adds to the scores what the words are worth together. */
 export function scoreTogether(index: SearchIndex, matches: Matches, node: QueryNode): void {
   const words = withoutArticle(plainWords(node))
   if (words.length === 0) return
+  const { docs, scores } = matches
   const whole = hashOf(words.join(' '))
-  const terms = words.map((word) => termOf(index, word))
-  const known = !terms.includes(-1)
-  for (let i = 0; i < matches.docs.length; i += 1) {
-    const doc = matches.docs[i]
-    if (hasWholeTitle(index, doc, whole)) matches.scores[i] += WHOLE_TITLE
-    if (known) matches.scores[i] += nearness(index, terms, doc)
+  for (let i = 0; i < docs.length; i += 1) if (hasWholeTitle(index, docs[i], whole)) scores[i] += WHOLE_TITLE
+  const terms = words.map((word) => index.terms.find(word))
+  if (terms.includes(-1)) return
+  if (terms.length === 1) scoreBeginnings(index, matches, terms[0])
+  else scoreNearness(index, matches, terms)
+}
+
+function scoreBeginnings(index: SearchIndex, { docs, scores }: Matches, term: number): void {
+  for (let i = 0; i < docs.length; i += 1) if (index.firstWord[docs[i]] === term) scores[i] += TITLE_BEGINS
+}
+
+function scoreNearness(index: SearchIndex, { docs, scores }: Matches, terms: readonly number[]): void {
+  const cursors = terms.map((term) => new Cursor(index, term))
+  const adjacency = new Adjacency(index, cursors)
+  for (let i = 0; i < docs.length; i += 1) {
+    const doc = docs[i]
+    if (!cursors.every((cursor) => cursor.seek(doc))) continue
+    const mask = adjacency.maskAt(EVERY_FIELD)
+    if (mask === 0) continue
+    if ((mask & TITLE) === 0) scores[i] += SIDE_BY_SIDE
+    else scores[i] += SIDE_BY_SIDE_IN_TITLE + (index.firstWord[doc] === terms[0] ? TITLE_BEGINS : 0)
   }
-}
-
-function hasWholeTitle(index: SearchIndex, doc: number, hash: number): boolean {
-  for (let i = index.wholeStart[doc]; i < index.wholeStart[doc + 1]; i += 1) if (index.wholeTitle[i] === hash) return true
-  return false
-}
-
-function nearness(index: SearchIndex, terms: readonly number[], doc: number): number {
-  const mask = terms.length > 1 ? phraseMask(index, terms, doc) : 0
-  const inTitle = terms.length > 1 ? (mask & maskOf('title')) !== 0 : true
-  const begins = inTitle && positionsIn(index, terms[0], doc).some((at) => at < TEXT_GAP && at <= 1)
-  return (begins ? TITLE_BEGINS : 0) + (mask === 0 ? 0 : mask & maskOf('title') ? SIDE_BY_SIDE_IN_TITLE : SIDE_BY_SIDE)
 }
 
 /** The words that all must stand there, in the order typed; none when the query is more than a row of words. */
@@ -45,22 +50,4 @@ function plainWords(node: QueryNode): string[] {
   if (node.kind !== 'and') return []
   const parts = node.nodes.map((inner) => (inner.kind === 'word' || inner.kind === 'phrase' ? plainWords(inner) : []))
   return parts.some((part) => part.length === 0) ? [] : parts.flat()
-}
-
-/** Indexes into `narrowed` of the works from `from` up to `to` in the chosen order; ties stand by work number. */
-export function orderedPage(narrowed: Narrowed, sort: Sort, from: number, to: number): number[] {
-  const { works, score, newest, added, titleRank, personRank, callRank } = narrowed
-  const compare: Record<Sort, (a: number, b: number) => number> = {
-    relevance: (a, b) => score[b] - score[a],
-    newest: (a, b) => newest[b] - newest[a],
-    // A work without a year is neither new nor old.
-    oldest: (a, b) => (newest[a] || 9999) - (newest[b] || 9999),
-    title: (a, b) => titleRank[a] - titleRank[b],
-    person: (a, b) => personRank[a] - personRank[b] || titleRank[a] - titleRank[b],
-    added: (a, b) => added[b] - added[a],
-    'call-number': (a, b) => callRank[a] - callRank[b],
-  }
-  const by = compare[sort]
-  const order = Uint32Array.from({ length: narrowed.count }, (_, i) => i)
-  return Array.from(order.sort((a, b) => by(a, b) || works[a] - works[b]).subarray(from, to))
 }

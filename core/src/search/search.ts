@@ -1,16 +1,15 @@
-/** One question to the index: matched, narrowed, counted, ordered. */
-import { wordsOf } from '../words/index.ts'
-import type { SearchIndex } from './build.ts'
-import type { HeldAt } from './document.ts'
-import { FACETS, LISTED_FACETS, LONG_FACETS, type Facet, type ListedFacet } from '../asking/index.ts'
-import type { SearchField } from '../asking/index.ts'
+/** One question to the catalogue: matched, narrowed, counted, ordered. */
+import { FACETS, LISTED_FACETS, LONG_FACETS, type Facet, type ListedFacet, type SearchField, type Sort } from '../asking/index.ts'
+import type { NarrowingChoice } from './choice.ts'
+import { longFacetCounts, nodeCounts, soughtValues, valueCounts, type ValueCount } from './counts.ts'
 import { EVERY_FIELD, maskOf } from './fields.ts'
 import { matchesOf } from './match.ts'
-import type { NarrowingChoice } from './choice.ts'
-import { countWorks, FIRST_YEAR, narrow, type Narrowed } from './narrow.ts'
+import { countWorks, narrow, Outrun, type Narrowed, type StillWanted } from './narrow.ts'
 import type { QueryNode } from './query/parse.ts'
-import type { Sort } from '../asking/index.ts'
-import { orderedPage, scoreTogether } from './rank.ts'
+import { scoreTogether } from './rank.ts'
+import { FIRST_YEAR } from './tally.ts'
+import { TopWorks, type Ranked } from './topWorks.ts'
+import { recordsIn, statisticsOf, type Segment, type Segments } from './whole.ts'
 
 export interface SearchQuestion {
   query: QueryNode
@@ -42,102 +41,108 @@ export interface SearchRow {
   recordIds: number[]
 }
 
-export function search(index: SearchIndex, question: SearchQuestion): SearchResult {
-  const matches = matchesOf(index, question.query, fieldsOf(question))
-  if (question.sort === 'relevance') scoreTogether(index, matches, question.query)
-  const narrowed = narrow(index, matches, question.narrowing)
-  const page = orderedPage(narrowed, question.sort, question.from, question.from + question.size)
-  const codes: Record<Facet, readonly string[]> = {
-    place: index.placeTree.codes,
-    format: index.formatTree.codes,
-    ...mapListed((name) => index.listed[name].codes),
-  }
+type Asked = Pick<SearchQuestion, 'query' | 'field' | 'narrowing'>
+const ALWAYS: StillWanted = () => true
+
+/** @throws Outrun when the answer is no longer wanted */
+export function search(segments: Segments, question: SearchQuestion, wanted: StillWanted = ALWAYS): SearchResult {
+  const parts = segments.map((segment) => narrowedIn(segment, segments, question, wanted))
+  const sum = (numberOf: (narrowed: Narrowed) => number) => parts.reduce((all, { narrowed }) => all + numberOf(narrowed), 0)
+  const byName = <K extends string>(names: readonly K[], numberOf: (narrowed: Narrowed, name: K) => number) =>
+    Object.fromEntries(names.map((name) => [name, sum((narrowed) => numberOf(narrowed, name))])) as Record<K, number>
+  const counted = parts.map(({ segment, narrowed }) => ({ index: segment.index, tallies: narrowed.tallies }))
+  const long = LONG_FACETS.map((facet) => [facet, longFacetCounts(counted, facet, chosenOf(question, facet))] as const)
+  const short = LISTED_FACETS.filter((facet) => !isLong(facet)).map((facet) => [facet, valueCounts(counted, facet)] as const)
   return {
-    count: narrowed.count,
-    records: narrowed.records,
-    rows: page.map((at) => rowOf(index, narrowed.works[at], narrowed.bestDoc[at])),
-    facets: Object.fromEntries(
-      FACETS.map((name) => [name, countsByCode(codes[name], narrowed.counts[name], isLong(name) ? chosenOf(question, name) : null)]),
-    ) as SearchResult['facets'],
-    values: Object.fromEntries(
-      LONG_FACETS.map((name) => [name, narrowed.counts[name].reduce((sum, count) => sum + Number(count > 0), 0)]),
-    ) as SearchResult['values'],
-    years: [...narrowed.years].map((count, i) => ({ year: FIRST_YEAR + i, count })).filter(({ count }) => count > 0),
-    copies: narrowed.copies,
-    without: narrowed.without,
+    count: sum((narrowed) => narrowed.count),
+    records: sum((narrowed) => narrowed.records),
+    rows: rowsOf(parts, question),
+    facets: {
+      place: nodeCounts(counted, 'place'),
+      format: nodeCounts(counted, 'format'),
+      ...Object.fromEntries([...short, ...long.map(([facet, { shown }]) => [facet, shown] as const)]),
+    } as SearchResult['facets'],
+    values: Object.fromEntries(long.map(([facet, { values }]) => [facet, values])) as SearchResult['values'],
+    years: yearCounts(counted.map(({ tallies }) => tallies.years)),
+    copies: byName(Object.keys(parts[0].narrowed.copies) as (keyof Narrowed['copies'])[], ({ copies }, name) => copies[name]),
+    without: byName([...FACETS, 'years', 'copies'], ({ without }, name) => without[name]),
   }
 }
 
+interface Part {
+  segment: Segment
+  narrowed: Narrowed
+  top: Ranked[]
+}
+
+function narrowedIn(segment: Segment, segments: Segments, question: SearchQuestion, wanted: StillWanted): Part {
+  const matches = matchesOf(segment.index, statisticsOf(segments), question.query, fieldsOf(question))
+  if (!wanted()) throw new Outrun()
+  if (question.sort === 'relevance') scoreTogether(segment.index, matches, question.query)
+  const top = new TopWorks(question.sort, question.size === 0 ? 0 : question.from + question.size)
+  const narrowed = narrow(segment, matches, question.narrowing, top, wanted)
+  return { segment, narrowed, top: top.done() }
+}
+
 /** Only how many works a question finds. */
-export function countOf(index: SearchIndex, question: Pick<SearchQuestion, 'query' | 'field' | 'narrowing'>): number {
-  return countWorks(index, matchesOf(index, question.query, fieldsOf(question)), question.narrowing)
+export function countOf(segments: Segments, question: Asked, wanted: StillWanted = ALWAYS): number {
+  const statistics = statisticsOf(segments)
+  return segments.reduce((sum, segment) => {
+    const matches = matchesOf(segment.index, statistics, question.query, fieldsOf(question))
+    return sum + countWorks(segment, matches, question.narrowing, wanted)
+  }, 0)
 }
 
 /** The values of one facet whose words begin with those sought, commonest first. */
 export function facetValues(
-  index: SearchIndex,
-  question: SearchQuestion,
+  segments: Segments,
+  question: Asked,
   facet: ListedFacet,
   sought: string,
   most: number,
-): { value: string; count: number }[] {
-  const narrowed = narrow(index, matchesOf(index, question.query, fieldsOf(question)), question.narrowing)
-  const wanted = wordsOf(sought)
-  const fits = (code: string) => {
-    const words = wordsOf(code)
-    return wanted.every((start) => words.some((word) => word.startsWith(start)))
-  }
-  return topValues(index.listed[facet].codes, narrowed.counts[facet], (code) => wanted.length === 0 || fits(code), most)
+  wanted: StillWanted = ALWAYS,
+): ValueCount[] {
+  const whole = { ...question, sort: 'added' as const, from: 0, size: 0 }
+  const parts = segments.map((segment) => narrowedIn(segment, segments, whole, wanted))
+  return soughtValues(
+    parts.map(({ segment, narrowed }) => ({ index: segment.index, tallies: narrowed.tallies })),
+    facet,
+    sought,
+    most,
+  )
 }
 
 const fieldsOf = (question: Pick<SearchQuestion, 'field'>): number => (question.field === 'anywhere' ? EVERY_FIELD : maskOf(question.field))
 const isLong = (name: Facet): boolean => (LONG_FACETS as readonly Facet[]).includes(name)
 const chosenOf = ({ narrowing }: SearchQuestion, name: Facet): string[] => [...(narrowing.only[name] ?? []), ...(narrowing.not[name] ?? [])]
-const mapListed = <T>(make: (name: ListedFacet) => T): Record<ListedFacet, T> =>
-  Object.fromEntries(LISTED_FACETS.map((name) => [name, make(name)])) as Record<ListedFacet, T>
 
-function topValues(
-  codes: readonly string[],
-  counts: Uint32Array,
-  fits: (code: string) => boolean,
-  most: number,
-): { value: string; count: number }[] {
-  const found: { value: string; count: number }[] = []
-  counts.forEach((count, at) => {
-    if (count > 0 && fits(codes[at])) found.push({ value: codes[at], count })
-  })
-  return found.sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1)).slice(0, most)
+function yearCounts(tallies: readonly Narrowed['tallies']['years'][]): SearchResult['years'] {
+  return Array.from({ length: tallies[0].size }, (_, i) => ({
+    year: FIRST_YEAR + i,
+    count: tallies.reduce((sum, tally) => sum + tally.count(i), 0),
+  })).filter(({ count }) => count > 0)
 }
 
-/** Commonest values that a long facet shows. */
-const SHOWN_VALUES = 8
-
-function rowOf(index: SearchIndex, work: number, best: number): SearchRow {
-  const recordIds = Array.from(index.recordIds.subarray(index.workStart[work], index.workStart[work + 1]))
-  return { recordId: index.recordIds[best], recordIds }
+/** The page asked for, of the first works of each segment. */
+function rowsOf(parts: readonly Part[], { sort, from, size }: SearchQuestion): SearchRow[] {
+  const rows = parts.flatMap(({ segment: { index }, top }) =>
+    (parts.length === 1 ? top.slice(from) : top).map(({ work, best, key }) => {
+      const recordIds = recordsIn(index, work)
+      return { recordId: index.recordIds[best], recordIds, key: parts.length === 1 ? key : wordedKey(index, sort, best, key) }
+    }),
+  )
+  if (parts.length > 1) rows.sort((a, b) => (a.key === b.key ? a.recordIds[0] - b.recordIds[0] : a.key < b.key ? -1 : 1)).splice(0, from)
+  return rows.slice(0, size).map(({ recordId, recordIds }) => ({ recordId, recordIds }))
 }
 
-/** @param chosen of a long facet what is chosen, null for a facet that is shown whole */
-function countsByCode(codes: readonly string[], counts: Uint32Array, chosen: readonly string[] | null): Record<string, number> {
-  if (chosen === null) return Object.fromEntries(codes.map((code, node) => [code, counts[node]] as const).filter(([, count]) => count > 0))
-  const kept = topValues(codes, counts, () => true, SHOWN_VALUES)
-  const more = topValues(codes, counts, (code) => chosen.includes(code) && !kept.some(({ value }) => value === code), chosen.length)
-  return Object.fromEntries([...kept, ...more].map(({ value, count }) => [value, count]))
-}
-
-/** Tells the index that the copies in now at a place have changed. */
-export function setInNow(index: SearchIndex, recordId: number, held: Pick<HeldAt, 'place' | 'inNow' | 'usesIn'>): void {
-  const doc = index.docOfRecord[recordId] ?? -1
-  if (doc < 0) return
-  for (let e = index.heldStart[doc]; e < index.heldStart[doc + 1]; e += 1) {
-    if (index.heldPlace[e] !== held.place) continue
-    index.heldInNow[e] = Math.min(held.inNow, 255)
-    index.heldUsesIn[e] = held.usesIn
+/** What a work is ordered by in words, where its number says nothing outside its own segment. */
+function wordedKey(index: Segment['index'], sort: Sort, best: number, key: number): number | string {
+  const title = (at: number) => `${index.titleKeys.at(at)}\u0000${index.titles.at(at)}`
+  if (sort === 'title') return title(key)
+  if (sort === 'person') {
+    const titles = index.titles.length
+    return `${index.personKeys.at(Math.floor(key / titles))}\u0000${title(key % titles)}`
   }
-}
-
-/** Records of the same work as this one, itself among them. */
-export function recordsOfWork(index: SearchIndex, recordId: number): number[] {
-  const doc = index.docOfRecord[recordId] ?? -1
-  return doc < 0 ? [] : rowOf(index, index.workOf[doc], doc).recordIds
+  if (sort === 'call-number') return key === Infinity ? '\uffff' : index.callKeys.at(key)
+  return best < 0 ? Infinity : key
 }

@@ -1,9 +1,14 @@
-/** The nearest words that the catalogue has, by edits (symmetric deletes), names of people above all. */
-import { SymSpell } from 'mnemonist'
-import type { SearchIndex } from './build.ts'
+/**
+ * The nearest words that the catalogue has, names of people above all. By symmetric deletes: a word and its misspelling
+ * have letters in common that are left when some are dropped from either, so each word is filed under what is left of its
+ * beginning when up to two letters are dropped, and a misspelling is looked up under what is left of it.
+ */
+import type { SearchIndex } from './columns.ts'
 import { maskOf } from './fields.ts'
-import { termOf } from './match.ts'
-import { isStemTerm } from './stems.ts'
+import { gatheredBy, GrowingArray } from './growing.ts'
+import { hashOf } from './hash.ts'
+import type { Postings } from './postings.ts'
+import type { TextList } from './texts.ts'
 
 export interface NearWord {
   word: string
@@ -13,38 +18,93 @@ export interface NearWord {
 }
 
 const MOST_EDITS = 2
+/** Letters of a word under which it is filed; what follows is compared then. */
+const BEGINNING = 7
 const PERSON = maskOf('person')
 /** A name counts as if it stood in so many times more titles. */
 const NAME_WEIGHT = 6
+/** In a catalogue with more words than this, one that stands in a single title and names nobody is no suggestion. */
+const MANY_WORDS = 150_000
 
-export class Speller {
-  private readonly words: SymSpell
-
-  constructor(private readonly index: SearchIndex) {
-    this.words = new SymSpell({ maxDistance: MOST_EDITS, verbosity: 2 })
-    for (const term of index.terms) if (!isStemTerm(term) && term.length > 2 && !/\d/.test(term)) this.words.add(term)
+export function nearTable(terms: TextList, { termStart, postMask }: Postings): Pick<SearchIndex, 'nearStart' | 'nearTerm'> {
+  const left = new GrowingArray()
+  const owner = new GrowingArray()
+  for (let term = 0; term < terms.length; term += 1) {
+    const word = terms.at(term)
+    if (word.length < 3 || /\d/.test(word)) continue
+    const titles = termStart[term + 1] - termStart[term]
+    if (terms.length > MANY_WORDS && titles < 2 && (postMask[termStart[term]] & PERSON) === 0) continue
+    for (const hash of new Set(deletions(word).map(hashOf1))) {
+      left.push(hash)
+      owner.push(term)
+    }
   }
+  const buckets = bucketsFor(left.length)
+  const { starts, order } = gatheredBy(
+    left.done().map((hash) => hash & (buckets - 1)),
+    buckets,
+  )
+  return { nearStart: starts, nearTerm: order.map((at) => owner.values[at]) }
+}
 
-  /** Other words near this one, best first. */
-  near(word: string, most: number): NearWord[] {
-    if (word.length < 3) return []
-    const edits = word.length < 4 ? 1 : MOST_EDITS
-    return this.words
-      .search(word)
-      .filter(({ term, distance }) => term !== word && distance <= edits)
-      .map(({ term, distance }) => ({ word: term, distance, ...this.standing(term, word) }))
-      .sort((a, b) => a.distance - b.distance || b.weight - a.weight || (a.word < b.word ? -1 : 1))
-      .slice(0, most)
-      .map(({ word: near, distance, titles }) => ({ word: near, distance, titles }))
-  }
+const hashOf1 = (text: string): number => hashOf(text)
+/** A power of two that gives a bucket a few words. */
+const bucketsFor = (entries: number): number => 2 ** Math.max(4, Math.ceil(Math.log2(entries / 2 + 1)))
 
-  private standing(term: string, sought: string): { titles: number; weight: number } {
-    const at = termOf(this.index, term)
-    const from = this.index.termStart[at]
-    const to = this.index.termStart[at + 1]
-    const named = from < to && (this.index.postMask[from] & PERSON) !== 0
-    // People seldom get the first letter wrong.
-    const start = term[0] === sought[0] ? 4 : 1
-    return { titles: to - from, weight: (to - from) * (named ? NAME_WEIGHT : 1) * start }
+/** What is left of a word's beginning when up to two letters are dropped. */
+function deletions(word: string): string[] {
+  const found = new Set([word.slice(0, BEGINNING)])
+  let last = [...found]
+  for (let dropped = 0; dropped < MOST_EDITS; dropped += 1) {
+    last = last.flatMap((text) => Array.from(text, (_, i) => text.slice(0, i) + text.slice(i + 1)))
+    for (const text of last) found.add(text)
   }
+  return [...found]
+}
+
+/** Other words near this one, best first. */
+export function nearWords(index: SearchIndex, word: string, most: number): NearWord[] {
+  if (word.length < 3) return []
+  const edits = word.length < 4 ? 1 : MOST_EDITS
+  const buckets = index.nearStart.length - 1
+  const candidates = new Set<number>()
+  for (const text of deletions(word)) {
+    const bucket = hashOf(text) & (buckets - 1)
+    for (let at = index.nearStart[bucket]; at < index.nearStart[bucket + 1]; at += 1) candidates.add(index.nearTerm[at])
+  }
+  return [...candidates]
+    .map((term) => ({ term, word: index.terms.at(term) }))
+    .filter((near) => near.word !== word && Math.abs(near.word.length - word.length) <= edits)
+    .map((near) => ({ ...near, distance: editsBetween(near.word, word) }))
+    .filter(({ distance }) => distance <= edits)
+    .map((near) => ({ ...near, ...standing(index, near, word) }))
+    .sort((a, b) => a.distance - b.distance || b.weight - a.weight || (a.word < b.word ? -1 : 1))
+    .slice(0, most)
+    .map(({ word: near, distance, titles }) => ({ word: near, distance, titles }))
+}
+
+function standing(index: SearchIndex, near: { term: number; word: string }, sought: string): { titles: number; weight: number } {
+  const from = index.termStart[near.term]
+  const titles = index.termStart[near.term + 1] - from
+  const named = titles > 0 && (index.postMask[from] & PERSON) !== 0
+  // People seldom get the first letter wrong.
+  const start = near.word.startsWith(sought.charAt(0)) ? 4 : 1
+  return { titles, weight: titles * (named ? NAME_WEIGHT : 1) * start }
+}
+
+/** Letters added, dropped, exchanged, or two neighbours swapped (optimal string alignment). */
+export function editsBetween(a: string, b: string): number {
+  let beforeLast: number[] = []
+  let last = Array.from({ length: b.length + 1 }, (_, j) => j)
+  for (let i = 1; i <= a.length; i += 1) {
+    const row = [i]
+    for (let j = 1; j <= b.length; j += 1) {
+      let edits = Math.min(last[j] + 1, row[j - 1] + 1, last[j - 1] + Number(a[i - 1] !== b[j - 1]))
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) edits = Math.min(edits, beforeLast[j - 2] + 1)
+      row.push(edits)
+    }
+    beforeLast = last
+    last = row
+  }
+  return last[b.length]
 }

@@ -1,5 +1,9 @@
 /** Light stemming: the forms of a word in the language of the record it stands in ("harbours", "harbour"). */
 import snowball from 'snowball-stemmers'
+import type { SearchIndex } from './columns.ts'
+import { Numbering, gatheredBy } from './growing.ts'
+import type { Postings } from './postings.ts'
+import { TextList } from './texts.ts'
 
 /** ISO 639-2/B code to the stemmer's name. Words of other languages stand for themselves. */
 const STEMMERS: Record<string, string> = {
@@ -19,32 +23,56 @@ const STEMMERS: Record<string, string> = {
 
 export const STEMMED_LANGUAGES = Object.keys(STEMMERS)
 const stemmers = new Map(STEMMED_LANGUAGES.map((code) => [code, snowball.newStemmer(STEMMERS[code])]))
-const known = new Map<string, string>()
-const MOST_KNOWN = 500_000
+
+/** From 1, 0 for a language without stemmer. */
+export const languageNumber = (code: string): number => STEMMED_LANGUAGES.indexOf(code) + 1
 
 /** The stem of a folded word, the word itself in a language without stemmer. */
 export function stemOf(word: string, language: string): string {
   const stemmer = stemmers.get(language)
-  if (!stemmer || word.length < 3 || /\d/.test(word)) return word
-  const key = `${language} ${word}`
-  const before = known.get(key)
-  if (before !== undefined) return before
-  const stem = stemmer.stem(word)
-  if (known.size >= MOST_KNOWN) known.clear()
-  known.set(key, stem)
-  return stem
+  return !stemmer || word.length < 3 || /\d/.test(word) ? word : stemmer.stem(word)
 }
 
-/** How a stem stands among the terms: before all words, so that no prefix of a word meets it. */
-const MARK = '='
-export const stemTerm = (stem: string, language: string): string => `${MARK}${language}:${stem}`
-export const isStemTerm = (term: string): boolean => term.startsWith(MARK)
+const groupKey = (language: string, stem: string): string => `${language}:${stem}`
 
-/** Terms under which other forms of a word may stand: its stem as such in each language, and as a word. */
-export function otherForms(word: string): string[] {
-  const forms = STEMMED_LANGUAGES.flatMap((language) => {
-    const stem = stemOf(word, language)
-    return stem === word ? [stemTerm(stem, language)] : [stemTerm(stem, language), stem]
+/** Groups the words of one stem, language by language, of those that records in that language have. */
+export function stemGroups(
+  terms: TextList,
+  postings: Postings,
+  language: Uint8Array,
+): Pick<SearchIndex, 'stems' | 'stemStart' | 'stemTerm'> {
+  const groups = new Numbering()
+  const groupOf: number[] = []
+  const termOf: number[] = []
+  const { termStart, postDoc } = postings
+  for (let term = 0; term < terms.length; term += 1) {
+    let languages = 0
+    for (let p = termStart[term]; p < termStart[term + 1]; p += 1) languages |= 1 << language[postDoc[p]]
+    const word = terms.at(term)
+    STEMMED_LANGUAGES.forEach((code, i) => {
+      if ((languages & (2 << i)) === 0) return
+      groupOf.push(groups.of(groupKey(code, stemOf(word, code))))
+      termOf.push(term)
+    })
+  }
+  const { texts, place } = groups.sorted()
+  const { starts, order } = gatheredBy(
+    groupOf.map((group) => place[group]),
+    texts.length,
+  )
+  return { stems: TextList.of(texts), stemStart: starts, stemTerm: order.map((at) => termOf[at]) }
+}
+
+/** Other words that say the same in some language, with the languages in which they do (bit n: language number n). */
+export function otherForms(index: SearchIndex, word: string): { term: number; languages: number }[] {
+  const forms = new Map<number, number>()
+  STEMMED_LANGUAGES.forEach((code, i) => {
+    const group = index.stems.find(groupKey(code, stemOf(word, code)))
+    if (group < 0) return
+    for (let at = index.stemStart[group]; at < index.stemStart[group + 1]; at += 1) {
+      const term = index.stemTerm[at]
+      forms.set(term, (forms.get(term) ?? 0) | (2 << i))
+    }
   })
-  return [...new Set(forms)]
+  return [...forms].map(([term, languages]) => ({ term, languages }))
 }

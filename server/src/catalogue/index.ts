@@ -89,22 +89,31 @@ export async function sizeOf(database: Database): Promise<{ titles: number; item
   return row
 }
 
-/** Every title with its copies, in batches by number, for building the index in constant memory. */
-export async function* everyTitle(database: Database, size = 1000): AsyncGenerator<{ titles: StoredTitle[]; items: StoredItem[] }> {
-  for (let after = 0; ;) {
+/** Every title, in batches by number, for building the index in constant memory. The next batch is read while one is used. */
+export async function* everyTitle(database: Database, size = 1000): AsyncGenerator<StoredTitle[]> {
+  const after = async (id: number): Promise<StoredTitle[]> => {
     const rows = await database.read<{ id: number; controlNumber: string; record: string }>(
-      'SELECT id, controlNumber, record FROM titles WHERE id > $after ORDER BY id LIMIT $size',
-      { after, size },
+      'SELECT id, controlNumber, record FROM titles WHERE id > $id ORDER BY id LIMIT $size',
+      { id, size },
     )
-    if (rows.length === 0) return
-    const titles = rows.map((row) => ({ id: row.id, controlNumber: row.controlNumber, record: JSON.parse(row.record) as TitleRecord }))
-    after = rows[rows.length - 1].id
-    yield {
-      titles,
-      items: await itemsOf(
-        database,
-        titles.map((title) => title.id),
-      ),
-    }
+    return rows.map((row) => ({ id: row.id, controlNumber: row.controlNumber, record: JSON.parse(row.record) as TitleRecord }))
   }
+  for (let next = after(0); ;) {
+    const titles = await next
+    const last = titles.at(-1)
+    if (!last) return
+    next = after(last.id)
+    // A failure is met where the batch is awaited.
+    next.catch(() => undefined)
+    yield titles
+  }
+}
+
+/** What stands on the label for each of these sort keys. */
+export async function callTextsOf(database: Database, sortKeys: readonly string[]): Promise<Map<string, string>> {
+  const rows = await database.read<{ sortKey: string; callText: string }>(
+    "SELECT sortKey, callText FROM items WHERE sortKey IN (SELECT value FROM json_each($keys)) AND standing <> 'withdrawn'",
+    { keys: JSON.stringify(sortKeys) },
+  )
+  return new Map(rows.map((row) => [row.sortKey, row.callText]))
 }

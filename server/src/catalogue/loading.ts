@@ -24,7 +24,7 @@ export interface LoadFault {
   reason: string
 }
 
-const BATCH = 500
+const BATCH = 1000
 
 export async function loadMarc(
   database: Database,
@@ -34,20 +34,18 @@ export async function loadMarc(
 ): Promise<LoadReport> {
   const store = await Store.open(database)
   const report: LoadReport = { read: 0, added: 0, replaced: 0, items: 0, unreadCallNumbers: 0, faults: [] }
+  // While one batch is being stored, the next is read.
+  let storing: Promise<void> = Promise.resolve()
+  const flush = async (file: string, batch: readonly PreparedRecord[]) => {
+    await storing
+    storing = storeBatch(store, file, batch, report).then(() => {
+      progress(report.read)
+    })
+    // A failure is met where it is awaited.
+    storing.catch(() => undefined)
+  }
   for (const file of files) {
     let batch: PreparedRecord[] = []
-    const flush = async () => {
-      const done = await store.put(batch)
-      report.added += done.added
-      report.replaced += done.replaced
-      report.items += done.items
-      const refused = new Set(done.refused.map((refusal) => refusal.record))
-      report.unreadCallNumbers += batch.filter((record) => !refused.has(record)).reduce((sum, record) => sum + record.unreadCallNumbers, 0)
-      for (const { record, field, reason } of done.refused)
-        report.faults.push({ file, record: record.number, controlNumber: record.title.controlNumber, field, reason })
-      batch = []
-      progress(report.read)
-    }
     for await (const read of recordsIn(file)) {
       report.read += 1
       if ('fault' in read) report.faults.push({ file, record: read.number, controlNumber: null, ...read.fault })
@@ -60,10 +58,25 @@ export async function loadMarc(
           report.faults.push({ file, record: read.number, controlNumber, ...error.fault })
         }
       }
-      if (batch.length === BATCH) await flush()
+      if (batch.length === BATCH) {
+        await flush(file, batch)
+        batch = []
+      }
     }
-    await flush()
+    await flush(file, batch)
   }
+  await storing
   report.faults.sort((a, b) => files.indexOf(a.file) - files.indexOf(b.file) || a.record - b.record)
   return report
+}
+
+async function storeBatch(store: Store, file: string, batch: readonly PreparedRecord[], report: LoadReport): Promise<void> {
+  const done = await store.put(batch)
+  report.added += done.added
+  report.replaced += done.replaced
+  report.items += done.items
+  const refused = new Set(done.refused.map((refusal) => refusal.record))
+  report.unreadCallNumbers += batch.filter((record) => !refused.has(record)).reduce((sum, record) => sum + record.unreadCallNumbers, 0)
+  for (const { record, field, reason } of done.refused)
+    report.faults.push({ file, record: record.number, controlNumber: record.title.controlNumber, field, reason })
 }

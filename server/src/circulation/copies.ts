@@ -59,3 +59,44 @@ function copyFrom(item: StoredItem, libraries: Libraries, due: string | null, ho
     item,
   }
 }
+
+/** What the search index needs to know of a copy. */
+export type StandingCopy = Pick<Copy, 'branch' | 'collection' | 'use' | 'status' | 'promised'> & { sortKey: string }
+
+type Which = { ids: readonly number[] } | { from: number; to: number }
+
+/** Copies by title, of many titles at once. */
+export async function standingCopies(
+  database: Reading,
+  libraries: Libraries,
+  which: Which,
+  today: string,
+): Promise<Map<number, StandingCopy[]>> {
+  const [condition, parameters] =
+    'ids' in which
+      ? ['titleId IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(which.ids) }]
+      : ['titleId BETWEEN $from AND $to', { from: which.from, to: which.to }]
+  const rows = await database.read<{
+    titleId: number
+    branch: string
+    collection: string
+    useRule: UseRule | null
+    standing: StandingStatus
+    sortKey: string
+    due: string | null
+    holdState: string | null
+  }>(
+    `SELECT titleId, branch, collection, useRule, standing, sortKey, due,
+       (SELECT state FROM holds WHERE holds.barcode = items.barcode AND state IN (${PROMISING})) AS holdState
+     FROM items LEFT JOIN loans USING (barcode) WHERE ${condition} AND standing <> 'withdrawn' ORDER BY titleId`,
+    parameters,
+  )
+  const copies = new Map<number, StandingCopy[]>()
+  for (const { titleId, branch, collection, useRule, standing, sortKey, due, holdState } of rows) {
+    const group = copies.get(titleId) ?? []
+    copies.set(titleId, group)
+    const use = useRuleOf(libraries.collection(branch, collection)?.kind ?? 'open shelf', useRule)
+    group.push({ branch, collection, use, status: statusOf({ standing, due, holdState, today }), promised: holdState !== null, sortKey })
+  }
+  return copies
+}

@@ -3,6 +3,7 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Command } from 'commander'
+import { indexing } from './indexing.ts'
 import { load } from './load.ts'
 import { serve } from './serve.ts'
 
@@ -19,12 +20,20 @@ program
   .action(load)
 
 program
+  .command('index')
+  .description('Build the search index anew in the file beside the database, or compare it with the database')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .option('--check', 'compare, and name what differs')
+  .action(indexing)
+
+program
   .command('serve')
   .description('Serve the catalogue over HTTP')
   .option('--data <file>', 'database', 'var/catalex.sqlite')
   .option('--port <number>', 'port', process.env.PORT ?? '4280')
   .option('--host <address>', 'address to listen at', process.env.HOST ?? '127.0.0.1')
   .option('--pages <folder>', 'the built web application', fileURLToPath(new URL('../../../web/dist', import.meta.url)))
+  .option('--threads <number>', 'threads that search; 0 to search in the one that serves', process.env.CATALEX_THREADS ?? '2')
   .option('--demo', 'show the sample cards at sign-in')
   .option('--clock <time>', 'set the clock to this local time at start (demo and tests)')
   .action((options) => serve({ ...options, version }))

@@ -19,8 +19,10 @@ import { parse } from 'csv-parse/sync'
 import { Libraries } from '../branches/index.ts'
 import { loadMarc, type LoadReport } from '../catalogue/index.ts'
 import { loadHolds, loadLoans, type RowFault } from '../circulation/index.ts'
-import { Database, migrate } from '../database/index.ts'
+import { Database, fillUnwatched, migrate } from '../database/index.ts'
 import { storeReaders } from '../readers/index.ts'
+import { snapshotFile } from '../search/index.ts'
+import { makeSnapshot } from './indexing.ts'
 
 interface Options {
   world?: string
@@ -33,7 +35,7 @@ export async function load(files: string[], options: Options): Promise<void> {
   if (options.world !== undefined) await loadWorld(options.world, options)
   else if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load a whole world with --world first.`)
   else
-    await intoDatabase(options.data, async (database) => {
+    await intoDatabase(await Database.open(options.data), async (database) => {
       say(await withBar((tick) => loadFiles(database, files, tick)), options)
     })
 }
@@ -49,10 +51,10 @@ async function loadWorld(folder: string, options: Options): Promise<void> {
   const building = `${options.data}.new`
   removeDatabase(building)
   try {
-    await intoDatabase(building, async (database) => {
-      await fill(database, folder, options)
-    })
+    await intoDatabase(await Database.create(building), (database) => fillUnwatched(database, () => fill(database, folder, options)))
+    await intoDatabase(await Database.open(building), async (database) => makeSnapshot(database, await Libraries.load(database), building))
     removeDatabase(options.data)
+    renameSync(snapshotFile(building), snapshotFile(options.data))
     renameSync(building, options.data)
   } finally {
     removeDatabase(building)
@@ -60,11 +62,11 @@ async function loadWorld(folder: string, options: Options): Promise<void> {
 }
 
 function removeDatabase(file: string): void {
-  for (const end of ['', '-wal', '-shm']) rmSync(file + end, { force: true })
+  for (const end of ['', '-wal', '-shm', '-journal']) rmSync(file + end, { force: true })
+  rmSync(snapshotFile(file), { force: true })
 }
 
-async function intoDatabase(file: string, work: (database: Database) => Promise<void>): Promise<void> {
-  const database = await Database.open(file)
+async function intoDatabase(database: Database, work: (database: Database) => Promise<void>): Promise<void> {
   try {
     await migrate(database)
     await work(database)

@@ -1,12 +1,15 @@
 /** `catalex serve`: opens the database, builds the index, listens. */
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { randomBytes } from 'node:crypto'
+import { spawn } from 'node:child_process'
 import { createServer } from 'node:http'
+import { fileURLToPath } from 'node:url'
 import { dirname, join, resolve } from 'node:path'
 import { Libraries } from '../branches/index.ts'
 import { Database, migrate } from '../database/index.ts'
 import { createApp } from '../http/index.ts'
-import { SearchService } from '../search/index.ts'
+import { EnginePool, SearchService } from '../search/index.ts'
+import { usableSnapshot } from './indexing.ts'
 import { machineClock, setClock } from '../standins/index.ts'
 
 export interface ServeOptions {
@@ -16,6 +19,7 @@ export interface ServeOptions {
   host: string
   pages: string
   demo?: boolean
+  threads: string
   clock?: string
 }
 
@@ -26,9 +30,7 @@ export async function serve(options: ServeOptions): Promise<void> {
   const libraries = await Libraries.load(database)
   const zone = libraries.file.timeZone
   const clock = options.clock === undefined ? machineClock(zone) : setClock(zone, options.clock)
-  const started = Date.now()
-  const search = await SearchService.build(database, libraries, clock.now().toISODate() ?? '')
-  console.log(`Index built in ${((Date.now() - started) / 1000).toFixed(1)} s.`)
+  const search = await openSearch(database, libraries, options, () => clock.now().toISODate() ?? '')
   const app = createApp({
     version: options.version,
     database,
@@ -44,6 +46,42 @@ export async function serve(options: ServeOptions): Promise<void> {
     logLevel: process.env.LOG_LEVEL ?? 'warn',
   })
   await listen(createServer(app), options)
+}
+
+/** From the index in the file beside the database; where there is none that fits, one is built first. */
+async function openSearch(database: Database, libraries: Libraries, options: ServeOptions, today: () => string): Promise<SearchService> {
+  const started = Date.now()
+  const found = await usableSnapshot(database, libraries, options.data)
+  if (found === null) await buildApart(options.data)
+  const snapshot = found ?? (await usableSnapshot(database, libraries, options.data)) ?? undefined
+  const threads = Number(options.threads)
+  const engine = threads > 0 ? new EnginePool(threads) : undefined
+  const search = await SearchService.open({ database, libraries, today, snapshot, engine })
+  console.log(`Index ${found === null ? 'built' : 'read'} in ${((Date.now() - started) / 1000).toFixed(1)} s.`)
+  // Another process may load records into the same database.
+  setInterval(() => {
+    search.catchUp().catch((error: unknown) => {
+      console.error(error)
+    })
+  }, LOOK_EVERY).unref()
+  return search
+}
+
+const LOOK_EVERY = 2000
+
+/** In a process of its own, whose memory goes with it. */
+function buildApart(data: string): Promise<void> {
+  console.log('Building the search index.')
+  return new Promise((done, fail) => {
+    const child = spawn(process.execPath, [fileURLToPath(new URL('./catalex.js', import.meta.url)), 'index', '--data', data], {
+      stdio: 'inherit',
+    })
+    child.once('error', fail)
+    child.once('exit', (code) => {
+      if (code === 0) done()
+      else fail(new Error('The search index could not be built.'))
+    })
+  })
 }
 
 /** The key that signs session cookies: kept beside the database, so that a restart signs nobody out. */

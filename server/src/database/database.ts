@@ -34,10 +34,15 @@ export class Database {
   static async open(file: string): Promise<Database> {
     const database = new Database(file)
     await database.writer.query('PRAGMA journal_mode = WAL')
-    for (const connection of [database.writer, ...database.readers]) {
-      for (const pragma of ['foreign_keys = ON', 'synchronous = FULL', 'busy_timeout = 5000', 'cache_size = -32000'])
-        await connection.query(`PRAGMA ${pragma}`)
-    }
+    for (const connection of [database.writer, ...database.readers]) await pragmas(connection, 'synchronous = FULL', 'cache_size = -32000')
+    return database
+  }
+
+  /** For filling a new file that is thrown away should anything fail: nothing is kept safe until it is closed. */
+  static async create(file: string): Promise<Database> {
+    const database = new Database(file)
+    await pragmas(database.writer, 'journal_mode = OFF', 'synchronous = OFF', 'cache_size = -400000')
+    for (const reader of database.readers) await pragmas(reader, 'cache_size = -32000')
     return database
   }
 
@@ -87,6 +92,10 @@ export class Database {
     await this.writer.query('PRAGMA wal_checkpoint(TRUNCATE)')
     await Promise.all([this.writer, ...this.readers].map((connection) => connection.close()))
   }
+}
+
+async function pragmas(connection: Sequelize, ...settings: string[]): Promise<void> {
+  for (const setting of ['foreign_keys = ON', 'busy_timeout = 5000', ...settings]) await connection.query(`PRAGMA ${setting}`)
 }
 
 function connect(file: string): Sequelize {

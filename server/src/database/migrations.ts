@@ -1,5 +1,6 @@
 /** The tables, room by room, as numbered steps that are never changed once they have been released. */
 import { Umzug, type RunnableMigration } from 'umzug'
+import { watchChanges } from './changes.ts'
 import type { Database } from './database.ts'
 
 const CATALOGUE = [
@@ -44,11 +45,19 @@ const CIRCULATION = [
 
 const CALL_NUMBERS = [`CREATE INDEX itemsByCallNumber ON items(callText COLLATE NOCASE)`]
 
+/** Every change of a record or of its copies is noted, by whatever way it came, so that the search index can follow. */
+const CHANGES = [
+  `CREATE TABLE changes (number INTEGER PRIMARY KEY AUTOINCREMENT, titleId INTEGER NOT NULL, kind TEXT NOT NULL)`,
+  `INSERT INTO settings (name, value) VALUES ('catalogue', lower(hex(randomblob(16))))`,
+  `CREATE INDEX itemsByShelf ON items(sortKey)`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
   '003-circulation': CIRCULATION,
   '004-call-numbers': CALL_NUMBERS,
+  '005-changes': CHANGES,
 }
 
 export async function migrate(database: Database): Promise<void> {
@@ -69,4 +78,5 @@ export async function migrate(database: Database): Promise<void> {
     },
   })
   await umzug.up()
+  await watchChanges(database)
 }

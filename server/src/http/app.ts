@@ -85,11 +85,13 @@ function bindCatalogue(app: Express, context: Context): void {
       today: momentOf(context).today,
     }
   }
-  bind<SearchQuery>(app, 'search', checkAnswers, async ({ request, query }) => search.answer(query, await askerOf(request, query.pickup)))
-  bind<BrowseQuery>(app, 'browse', checkAnswers, async ({ query }) => Promise.resolve(search.browse(query)))
-  bind<SuggestQuery>(app, 'suggest', checkAnswers, async ({ query }) => Promise.resolve(search.suggest(query)))
-  bind<FacetValuesQuery>(app, 'facetValues', checkAnswers, async ({ request, query }) =>
-    search.values(query, await askerOf(request, query.pickup)),
+  bind<SearchQuery>(app, 'search', checkAnswers, async ({ request, query, signal }) =>
+    search.answer(query, await askerOf(request, query.pickup), signal),
+  )
+  bind<BrowseQuery>(app, 'browse', checkAnswers, ({ query, signal }) => search.browse(query, signal))
+  bind<SuggestQuery>(app, 'suggest', checkAnswers, ({ query, signal }) => search.suggest(query, signal))
+  bind<FacetValuesQuery>(app, 'facetValues', checkAnswers, async ({ request, query, signal }) =>
+    search.values(query, await askerOf(request, query.pickup), signal),
   )
   bind<TitleQuery>(app, 'title', checkAnswers, async ({ request, query }) => {
     const titleId = await titleIdOf(database, String(request.params.controlNumber))
@@ -158,7 +160,7 @@ function bindReaders(app: Express, context: Context): void {
 function bindHolds(app: Express, context: Context): void {
   const { database, libraries, search, checkAnswers } = context
   const afterwards = async (reader: Reader, changed: Changed) => {
-    await search.refresh(changed.titleIds, momentOf(context).today)
+    await search.catchUp()
     return holdById(database, reader.id, changed.holdId)
   }
   bind<HoldOptionsQuery>(app, 'holdOptions', checkAnswers, async ({ request, query }) =>

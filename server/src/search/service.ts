@@ -1,43 +1,27 @@
-/** Holds the index in memory, keeps its availability true, and answers searches from it. */
+/** Answers searches: reads the query, has the engine answer it, and dresses the answer. */
 import type {
   BrowseAnswer,
   BrowseQuery,
-  SuggestAnswer,
-  SuggestQuery,
   FacetValues,
   FacetValuesQuery,
   SearchAnswer,
   SearchQuery,
+  SuggestAnswer,
+  SuggestQuery,
 } from '@catalex/contract/search'
-import { HEADING_KINDS, FACETS, type Facet } from '@catalex/core/asking'
-import {
-  Headings,
-  offersFor,
-  Speller,
-  type Offer,
-  documentOf,
-  countOf,
-  facetValues,
-  IndexBuilder,
-  recordsOfWork,
-  search,
-  sendTable,
-  setInNow,
-  USE_BITS,
-  type HeldAt,
-  type NarrowingChoice,
-  type SearchIndex,
-  type SearchQuestion,
-  type SendTable,
-} from '@catalex/core/search'
 import { verdictOn } from '@catalex/core/holds'
-import { isInNow, isLost } from '@catalex/core/copies'
+import { livingRecords, pack, recordsOfWork, sendTable, type SearchQuestion, type Segments, type SendTable } from '@catalex/core/search'
 import type { Libraries } from '../branches/index.ts'
-import { everyTitle } from '../catalogue/index.ts'
-import { byTitle, copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Database } from '../database/index.ts'
+import { buildIndex } from './building.ts'
+import { LocalEngine, type Engine } from './engine.ts'
+import { Follower } from './following.ts'
+import { questionFrom } from './question.ts'
 import { readQuery, type ReadQuery } from './reading.ts'
 import { dressRows } from './rows.ts'
+import { shelfLabels } from './shelfLabels.ts'
+import type { Snapshot } from './snapshot.ts'
+import { stampOf } from './stamp.ts'
 
 /** Who asks: for what can be sent to them, and which copies are named first. */
 export interface Asker {
@@ -46,134 +30,105 @@ export interface Asker {
   today: string
 }
 
+export interface Opening {
+  database: Database
+  libraries: Libraries
+  today: () => string
+  /** The index from a file; without it, it is built here and now. */
+  snapshot?: Snapshot
+  engine?: Engine
+}
+
 export class SearchService {
   private readonly sendTables = new Map<string, SendTable>()
-  private speller: Speller | undefined
-  private knownHeadings: Headings | undefined
 
   private constructor(
     private readonly database: Database,
     private readonly libraries: Libraries,
-    private readonly index: SearchIndex,
+    private readonly engine: Engine,
+    private readonly follower: Follower,
   ) {}
 
-  static async build(
-    database: Database,
-    libraries: Libraries,
-    today: string,
-    progress: (titles: number) => void = () => undefined,
-  ): Promise<SearchService> {
-    const builder = new IndexBuilder(libraries.placeTree)
-    let count = 0
-    for await (const { titles } of everyTitle(database)) {
-      const copies = await copiesOf(
-        database,
-        libraries,
-        titles.map((title) => title.id),
-        today,
-      )
-      const held = byTitle(copies)
-      for (const { id, record } of titles) builder.add(documentOf(id, record, heldAt(held.get(id) ?? [], libraries)))
-      count += titles.length
-      progress(count)
-    }
-    return new SearchService(database, libraries, builder.finish())
+  static async open({ database, libraries, today, snapshot, engine = new LocalEngine() }: Opening): Promise<SearchService> {
+    const last = snapshot?.changes ?? (await stampOf(database)).changes
+    const main = snapshot?.index ?? pack(await buildIndex(database, libraries, today()))
+    const layers = { main, changes: null, spokenFor: [] }
+    await engine.lay(layers)
+    const follower = new Follower(database, libraries, engine, layers, last, today)
+    await follower.catchUp()
+    return new SearchService(database, libraries, engine, follower)
   }
 
-  /** Reads anew how many copies of these titles are in now. */
-  async refresh(titleIds: readonly number[], today: string): Promise<void> {
-    if (titleIds.length === 0) return
-    const copies = byTitle(await copiesOf(this.database, this.libraries, titleIds, today))
-    for (const id of titleIds) for (const held of heldAt(copies.get(id) ?? [], this.libraries)) setInNow(this.index, id, held)
+  /** Takes in what has changed in the database, by whatever way; what is in now is true when it is done. */
+  catchUp(): Promise<void> {
+    return this.follower.catchUp()
+  }
+
+  /** When changed records are found by what they say now. */
+  settled(): Promise<void> {
+    return this.follower.settled()
+  }
+
+  get segments(): Segments {
+    return this.follower.segments
+  }
+
+  /** How many records are found by what they say now. */
+  livingRecords(): number {
+    return livingRecords(this.segments)
+  }
+
+  close(): Promise<void> {
+    return this.engine.close()
   }
 
   /** Records of the same work, itself among them. */
   workOf(titleId: number): number[] {
-    const records = recordsOfWork(this.index, titleId)
+    const records = recordsOfWork(this.follower.segments, titleId)
     return records.length > 0 ? records : [titleId]
   }
 
-  async answer(query: SearchQuery, asker: Asker): Promise<SearchAnswer> {
+  async answer(query: SearchQuery, asker: Asker, signal?: AbortSignal): Promise<SearchAnswer> {
     const read = await readQuery(this.database, query)
-    const question = this.question(query, read, asker)
-    const result = search(this.index, question)
-    const wider =
-      query.in.length + query.as.length > 0
-        ? countOf(this.index, { ...question, narrowing: { ...question.narrowing, ...EVERYTHING } })
-        : null
-    const { count, records, facets, values, years, copies, without } = result
+    const asks = {
+      question: this.question(query, read, asker),
+      words: read.text,
+      places: this.libraries.file.branches.map(({ name, code }) => ({ name, code })),
+      thisYear: Number(asker.today.slice(0, 4)),
+    }
+    const { result, offers, unnarrowed, wider } = await this.engine.ask('search', asks, signal)
+    const { rows, ...counted } = result
     return {
-      count,
-      records,
+      ...counted,
       page: query.page,
       size: query.size,
-      rows: await dressRows(this.database, this.libraries, result.rows, query, read.node, asker.pickup, asker.today),
+      rows: await dressRows(this.database, this.libraries, rows, query, read.node, asker.pickup, asker.today),
       readback: read.readback,
-      facets,
-      values,
-      years,
-      copies,
-      without,
-      offers: read.text === null ? [] : this.offers(read.text, question, count, asker),
-      unnarrowed: isNarrowed(question.narrowing)
-        ? countOf(this.index, { ...question, narrowing: { ...question.narrowing, ...UNNARROWED } })
-        : count,
-      wider: wider !== null && wider > count ? wider : null,
+      offers,
+      unnarrowed,
+      wider: wider > result.count ? wider : null,
     }
   }
 
-  browse(query: BrowseQuery): BrowseAnswer {
-    const headings = this.headings()
-    const position = query.position ?? headings.placeOf(query.kind, query.from)
-    return {
-      position,
-      total: headings.size(query.kind),
-      headings: headings.at(query.kind, position, query.size, { places: query.in, formats: query.as }),
-    }
-  }
-
-  suggest(query: SuggestQuery): SuggestAnswer {
+  async browse(query: BrowseQuery, signal?: AbortSignal): Promise<BrowseAnswer> {
     const scope = { places: query.in, formats: query.as }
-    return HEADING_KINDS.map((kind) => ({ kind, headings: this.headings().beginning(kind, query.q, SUGGESTED, scope) })).filter(
-      ({ headings }) => headings.length > 0,
-    )
+    const shelf = shelfLabels(this.database, query.kind)
+    const start = query.position ?? (await shelf.startAt(query.from))
+    const { headings, ...more } = await this.engine.ask('browse', { kind: query.kind, start, most: query.size, scope }, signal)
+    return { ...more, headings: await shelf.labelled(headings) }
   }
 
-  private offers(text: string, question: SearchQuestion, count: number, { today }: Asker): Offer[] {
-    const places = this.libraries.file.branches.map(({ name, code }) => ({ name, code }))
-    return offersFor(this.index, () => (this.speller ??= new Speller(this.index)), {
-      text,
-      question,
-      count,
-      places,
-      thisYear: Number(today.slice(0, 4)),
-    })
+  suggest(query: SuggestQuery, signal?: AbortSignal): Promise<SuggestAnswer> {
+    return this.engine.ask('suggest', { typed: query.q, most: SUGGESTED, scope: { places: query.in, formats: query.as } }, signal)
   }
 
-  /** Made when first asked for: a catalogue may be up and answering before. */
-  private headings(): Headings {
-    return (this.knownHeadings ??= new Headings(this.index))
-  }
-
-  async values(query: FacetValuesQuery, asker: Asker): Promise<FacetValues> {
-    return facetValues(
-      this.index,
-      this.question(query, await readQuery(this.database, query), asker),
-      query.facet,
-      query.find,
-      SHOWN_VALUES,
-    )
+  async values(query: FacetValuesQuery, asker: Asker, signal?: AbortSignal): Promise<FacetValues> {
+    const question = this.question(query, await readQuery(this.database, query), asker)
+    return this.engine.ask('values', { question, facet: query.facet, find: query.find, most: SHOWN_VALUES }, signal)
   }
 
   private question(query: SearchQuery, read: ReadQuery, asker: Asker): SearchQuestion {
-    return {
-      query: read.node,
-      field: read.field,
-      narrowing: narrowingFrom(query, asker.pickup ?? null, this.sends(asker)),
-      sort: query.sort,
-      from: (query.page - 1) * query.size,
-      size: query.size,
-    }
+    return questionFrom(query, read, asker.pickup ?? null, this.sends(asker))
   }
 
   /** What the rules let this reader have sent to their pickup location. */
@@ -198,49 +153,3 @@ const SUGGESTED = 4
 
 /** Values that a search within a facet shows. */
 const SHOWN_VALUES = 60
-
-function isNarrowed({ only, not, years, copies }: NarrowingChoice): boolean {
-  return (
-    copies.length > 0 ||
-    years.from !== null ||
-    years.to !== null ||
-    [...Object.values(only), ...Object.values(not)].some((values) => values.length > 0)
-  )
-}
-
-const UNNARROWED = { only: {}, not: {}, years: { from: null, to: null }, copies: [] }
-const EVERYTHING = { ...UNNARROWED, scopePlaces: [], scopeFormats: [] }
-
-function narrowingFrom(query: SearchQuery, pickup: string | null, sends: SendTable | null): NarrowingChoice {
-  const lists = (make: (facet: Facet) => readonly string[]) => Object.fromEntries(FACETS.map((facet) => [facet, make(facet)]))
-  return {
-    scopePlaces: query.in,
-    scopeFormats: query.as,
-    only: lists((facet) => query[facet]),
-    not: lists((facet) => query[notName(facet)]),
-    years: { from: query.yearFrom ?? null, to: query.yearTo ?? null },
-    copies: query.copies,
-    pickup,
-    sends,
-  }
-}
-
-const notName = (facet: Facet) => `not${facet.charAt(0).toUpperCase()}${facet.slice(1)}` as `not${Capitalize<Facet>}`
-
-function heldAt(copies: readonly CopyNow[], libraries: Libraries): HeldAt[] {
-  const places = new Map<number, HeldAt>()
-  for (const copy of copies) {
-    const place = libraries.placeNode(copy.branch, copy.collection)
-    if (place === undefined) continue
-    const held = places.get(place) ?? { place, owned: 0, inNow: 0, uses: 0, usesIn: 0, callKey: copy.item.sortKey }
-    held.owned += 1
-    if (!isLost(copy)) held.uses |= USE_BITS[copy.use]
-    if (isInNow(copy)) {
-      held.inNow += 1
-      held.usesIn |= USE_BITS[copy.use]
-    }
-    if (copy.item.sortKey < held.callKey) held.callKey = copy.item.sortKey
-    places.set(place, held)
-  }
-  return [...places.values()]
-}

@@ -1,0 +1,197 @@
+/**
+ * Whether a document passes what a list is narrowed to, and if not, what it fails: the choice made up into tables once,
+ * so that looking at a document is reading a few columns.
+ */
+import { LISTED_FACETS } from '../asking/index.ts'
+import { CARRIER_CODES, FAMILY_CODES, familyOf } from '../catalogue/index.ts'
+import { askedTable, HERE_BIT, SEND_SHIFT, type AskedTable } from './asked.ts'
+import type { NarrowingChoice } from './choice.ts'
+import type { SearchIndex } from './columns.ts'
+import { chosenNodes, rootsOf } from './tree.ts'
+import { valueNumber } from './values.ts'
+
+/** What a document can fail; bit 2 + f stands for listed facet f. */
+export const PLACE = 1
+export const FORMAT = 2
+const LISTED_SHIFT = 2
+export const YEARS = 1 << (LISTED_SHIFT + LISTED_FACETS.length)
+export const listedBit = (facet: number): number => 1 << (LISTED_SHIFT + facet)
+
+/** The document is none of the standing scope. */
+export const OUTSIDE = -1
+
+/** Flags of a place. */
+const IN_SCOPE = 1
+const CHOSEN = 2
+const BARRED = 4
+
+/** Family number by node of the format tree, in which each family stands before its carriers. */
+const FAMILY_AT = FAMILY_CODES.flatMap((family, number) => [
+  number,
+  ...CARRIER_CODES.filter((carrier) => familyOf(carrier) === family).map(() => number),
+])
+
+export class Passing {
+  /** Of the document looked at last: a copy at another place than the chosen ones is all that is asked. */
+  meetsSomewhere = false
+  /** It would pass the choice of places if nothing were asked of copies. */
+  passesUnasked = false
+  inNowThere = false
+  /** Bit c: a passing copy is the c-th thing too. */
+  more = 0
+
+  private readonly table: AskedTable
+  /** Flags of each place, and where its entries stand in the table, family by family. */
+  private readonly places: Uint8Array
+  private readonly tableAt: Uint16Array
+  private readonly formatScope: Uint8Array | null
+  private readonly formatPasses: Uint8Array | null
+  /** Bit f: the value is chosen in facet f. Bit 8 + f: it is barred. */
+  private readonly marks: Uint16Array | null
+  private readonly needed: number
+  private readonly from: number
+  private readonly to: number
+  private readonly placeCount: number
+
+  constructor(
+    private readonly index: SearchIndex,
+    choice: NarrowingChoice,
+  ) {
+    const { placeTree, formatTree } = index
+    this.table = askedTable(choice.copies)
+    this.placeCount = placeTree.codes.length
+    this.places = placeFlags(index, choice)
+    this.tableAt = tableOffsets(index, choice)
+    this.formatScope = chosenNodes(formatTree, choice.scopeFormats)
+    this.formatPasses = passingNodes(index, choice)
+    const { marks, needed } = valueMarks(index, choice)
+    this.marks = marks
+    this.needed = needed
+    const { from, to } = choice.years
+    this.from = from ?? (to === null ? 0 : 1)
+    this.to = to ?? 0xffff
+  }
+
+  /** @returns what the document fails, 0 when it passes all, OUTSIDE when it is not of the standing scope */
+  look(doc: number): number {
+    const { index } = this
+    const format = index.format[doc]
+    if (this.formatScope !== null && this.formatScope[format] === 0) return OUTSIDE
+    let fails = this.lookAtCopies(doc, FAMILY_AT[format] * this.placeCount)
+    if (fails === OUTSIDE) return OUTSIDE
+    if (this.formatPasses !== null && this.formatPasses[format] === 0) fails |= FORMAT
+    const year = index.year[doc]
+    if (year < this.from || year > this.to) fails |= YEARS
+    return this.marks === null ? fails : fails | this.lookAtValues(doc, this.marks)
+  }
+
+  private lookAtCopies(doc: number, family: number): number {
+    const { heldStart, heldPlace, heldUse } = this.index
+    let flags = 0
+    let anywhere = 0
+    let passing = 0
+    let inNow = 0
+    for (let e = heldStart[doc], end = heldStart[doc + 1]; e < end; e += 1) {
+      const place = heldPlace[e]
+      const flag = this.places[place]
+      if ((flag & IN_SCOPE) === 0) continue
+      flags |= flag
+      const use = heldUse[e]
+      const met = this.table[this.tableAt[family + place] | use]
+      if ((met & 1) === 0) continue
+      anywhere = 1
+      if ((flag & CHOSEN) === 0) continue
+      passing |= met
+      inNow |= use
+    }
+    if (flags === 0) return OUTSIDE
+    const barred = (flags & BARRED) !== 0
+    this.meetsSomewhere = anywhere === 1
+    this.passesUnasked = !barred && (flags & CHOSEN) !== 0
+    this.inNowThere = !barred && inNow > 15
+    this.more = barred ? 0 : passing >> 1
+    return !barred && (passing & 1) === 1 ? 0 : PLACE
+  }
+
+  private lookAtValues(doc: number, marks: Uint16Array): number {
+    const { valueStart, value } = this.index
+    let found = 0
+    for (let i = valueStart[doc], end = valueStart[doc + 1]; i < end; i += 1) found |= marks[value[i]]
+    return ((this.needed & ~found) | (found >> 8)) << LISTED_SHIFT
+  }
+
+  /** Calls `each` for every place in scope where a copy is all that is asked. */
+  eachPlace(doc: number, each: (place: number) => void): void {
+    const { heldStart, heldPlace, heldUse, format } = this.index
+    const family = FAMILY_AT[format[doc]] * this.placeCount
+    for (let e = heldStart[doc], end = heldStart[doc + 1]; e < end; e += 1) {
+      const place = heldPlace[e]
+      if ((this.places[place] & IN_SCOPE) !== 0 && (this.table[this.tableAt[family + place] | heldUse[e]] & 1) !== 0) each(place)
+    }
+  }
+
+  /** Lowest call number among the copies that pass, Infinity where there is none. */
+  lowestCall(doc: number): number {
+    const { heldStart, heldPlace, heldUse, heldCall, format } = this.index
+    const family = FAMILY_AT[format[doc]] * this.placeCount
+    let lowest = Infinity
+    for (let e = heldStart[doc], end = heldStart[doc + 1]; e < end; e += 1) {
+      const place = heldPlace[e]
+      if ((this.places[place] & (IN_SCOPE | CHOSEN)) !== (IN_SCOPE | CHOSEN)) continue
+      if ((this.table[this.tableAt[family + place] | heldUse[e]] & 1) !== 0 && heldCall[e] < lowest) lowest = heldCall[e]
+    }
+    return lowest
+  }
+}
+
+function placeFlags({ placeTree }: SearchIndex, choice: NarrowingChoice): Uint8Array {
+  const scope = chosenNodes(placeTree, choice.scopePlaces)
+  const chosen = chosenNodes(placeTree, choice.only.place ?? [])
+  const barred = chosenNodes(placeTree, choice.not.place ?? [])
+  const flag = (nodes: Uint8Array | null, place: number, bit: number, otherwise: number) =>
+    nodes === null ? otherwise : nodes[place] === 1 ? bit : 0
+  return Uint8Array.from(
+    placeTree.codes,
+    (_, place) => flag(scope, place, IN_SCOPE, IN_SCOPE) | flag(chosen, place, CHOSEN, CHOSEN) | flag(barred, place, BARRED, 0),
+  )
+}
+
+function tableOffsets({ placeTree }: SearchIndex, { pickup, sends }: NarrowingChoice): Uint16Array {
+  const { roots, count } = rootsOf(placeTree)
+  const here = chosenNodes(placeTree, pickup === null ? [] : [pickup])
+  const places = placeTree.codes.length
+  return Uint16Array.from({ length: FAMILY_CODES.length * places }, (_, at) => {
+    const place = at % places
+    const sendable = sends?.[Math.floor(at / places) * count + roots[place]] ?? 0
+    return (sendable << SEND_SHIFT) | (here?.[place] === 1 ? HERE_BIT : 0)
+  })
+}
+
+function passingNodes({ formatTree }: SearchIndex, choice: NarrowingChoice): Uint8Array | null {
+  const chosen = chosenNodes(formatTree, choice.only.format ?? [])
+  const barred = chosenNodes(formatTree, choice.not.format ?? [])
+  if (chosen === null && barred === null) return null
+  return Uint8Array.from(formatTree.codes, (_, node) => ((chosen?.[node] ?? 1) === 1 && (barred?.[node] ?? 0) === 0 ? 1 : 0))
+}
+
+function valueMarks(index: SearchIndex, choice: NarrowingChoice): { marks: Uint16Array | null; needed: number } {
+  let marks: Uint16Array | null = null
+  let needed = 0
+  LISTED_FACETS.forEach((name, facet) => {
+    const only = choice.only[name] ?? []
+    const not = choice.not[name] ?? []
+    if (only.length + not.length === 0) return
+    marks ??= new Uint16Array(index.valueLabels.length)
+    if (only.length > 0) needed |= 1 << facet
+    mark(marks, index, name, only, 1 << facet)
+    mark(marks, index, name, not, 256 << facet)
+  })
+  return { marks, needed }
+}
+
+function mark(marks: Uint16Array, index: SearchIndex, name: (typeof LISTED_FACETS)[number], labels: readonly string[], bit: number): void {
+  for (const label of labels) {
+    const value = valueNumber(index, name, label)
+    if (value >= 0) marks[value] |= bit
+  }
+}

@@ -1,0 +1,83 @@
+/** `catalex index`: builds the index file anew, or with --check compares what it says with the database. */
+import { existsSync } from 'node:fs'
+import { differencesIn, pack } from '@catalex/core/search'
+import { SingleBar } from 'cli-progress'
+import { Libraries } from '../branches/index.ts'
+import { sizeOf } from '../catalogue/index.ts'
+import { Database, migrate } from '../database/index.ts'
+import { buildIndex, everyDocument, forgetChanges, readSnapshot, SearchService, snapshotFile, stampOf, writeSnapshot, type Snapshot } from '../search/index.ts' // prettier-ignore
+
+export async function indexing(options: { data: string; check?: boolean; clock?: string }): Promise<void> {
+  if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)
+  const database = await Database.open(options.data)
+  try {
+    await migrate(database)
+    if (options.check) await check(database, options.data)
+    else await makeSnapshot(database, await Libraries.load(database), options.data)
+  } finally {
+    await database.close()
+  }
+}
+
+/** The index of the database as it stands, in the file beside it. */
+export async function makeSnapshot(database: Database, libraries: Libraries, data: string): Promise<void> {
+  const stamp = await stampOf(database)
+  const { titles } = await sizeOf(database)
+  const index = pack(await withBar(titles, (tick) => buildIndex(database, libraries, NO_DAY, tick)))
+  writeSnapshot(snapshotFile(data), { ...stamp, index })
+  await forgetChanges(database, stamp.changes)
+}
+
+/** Whether a copy is in now is the same on every day. */
+const NO_DAY = '0001-01-01'
+
+/** The snapshot beside the database, where it is one of this catalogue. */
+export async function usableSnapshot(database: Database, libraries: Libraries, data: string): Promise<Snapshot | null> {
+  const snapshot = readSnapshot(snapshotFile(data))
+  if (snapshot === null) return null
+  const { catalogue, changes } = await stampOf(database)
+  const samePlaces = snapshot.index.header.placeTree.codes.join() === libraries.placeTree.codes.join()
+  return snapshot.catalogue === catalogue && snapshot.changes <= changes && samePlaces ? snapshot : null
+}
+
+const SHOWN = 20
+
+async function check(database: Database, data: string): Promise<void> {
+  const libraries = await Libraries.load(database)
+  const snapshot = await usableSnapshot(database, libraries, data)
+  if (snapshot === null) throw new Error(`${snapshotFile(data)} is no index of this catalogue: make one with "catalex index".`)
+  const search = await SearchService.open({ database, libraries, today: () => NO_DAY, snapshot })
+  await search.settled()
+  const { titles } = await sizeOf(database)
+  let wrong = 0
+  await withBar(titles, async (tick) => {
+    let seen = 0
+    for await (const documents of everyDocument(database, libraries, NO_DAY)) {
+      for (const document of documents) {
+        const differences = differencesIn(search.segments, document)
+        if (differences.length === 0) continue
+        wrong += 1
+        if (wrong <= SHOWN) console.log(`Record ${String(document.recordId)}: ${differences.join('; ')}.`)
+      }
+      tick((seen += documents.length))
+    }
+  })
+  const living = search.livingRecords()
+  if (living !== titles) console.log(`The index has ${String(living)} records, the database ${String(titles)}.`)
+  if (wrong > 0 || living !== titles)
+    throw new Error(`Index and database differ in ${String(wrong)} records: build the index anew with "catalex index".`)
+  console.log(`Index and database agree: ${String(titles)} records.`)
+}
+
+async function withBar<T>(total: number, run: (tick: (done: number) => void) => Promise<T>): Promise<T> {
+  if (!process.stdout.isTTY) return run(() => undefined)
+  const bar = new SingleBar({ format: 'Index: {value} of {total} records' })
+  bar.start(total, 0)
+  try {
+    return await run((done) => {
+      bar.update(done)
+    })
+  } finally {
+    bar.stop()
+  }
+}

@@ -1,0 +1,126 @@
+/**
+ * The engine in threads of its own over shared memory. Jobs wait in one line, the lightest first; each millisecond of
+ * waiting makes a job lighter, so that heavy ones hold up nothing and are not held up for ever.
+ */
+import { Worker } from 'node:worker_threads'
+import { effortOf, Outrun, type QueryNode, type Segments } from '@catalex/core/search'
+import { segmentsOf, type Engine, type JobName, type Jobs, type Layers } from './engine.ts'
+
+export type ToWorker = { id: number; name: JobName; asks: unknown } | { layers: Layers }
+export type FromWorker = { id: number; answer: unknown } | { id: number; outrun: true } | { id: number; failed: string }
+
+interface Job {
+  id: number
+  name: JobName
+  asks: unknown
+  effort: number
+  since: number
+  resolve(answer: unknown): void
+  reject(reason: unknown): void
+}
+
+interface Hand {
+  worker: Worker
+  /** Number of the job that is to be given up. */
+  givenUp: Int32Array
+  busy: Job | null
+}
+
+/** Documents that one millisecond of waiting is worth. */
+const PATIENCE = 10_000
+
+export class EnginePool implements Engine {
+  private readonly hands: Hand[]
+  private readonly waiting: Job[] = []
+  private segments: Segments = []
+  private lastId = 0
+
+  constructor(threads: number) {
+    this.hands = Array.from({ length: threads }, () => {
+      const givenUp = new Int32Array(new SharedArrayBuffer(4))
+      const worker = new Worker(new URL('./worker.js', import.meta.url), { workerData: givenUp })
+      const hand: Hand = { worker, givenUp, busy: null }
+      worker.on('message', (message: FromWorker) => {
+        this.finished(hand, message)
+      })
+      worker.on('error', (error) => {
+        hand.busy?.reject(error)
+        throw error
+      })
+      return hand
+    })
+  }
+
+  ask<Name extends JobName>(name: Name, asks: Jobs[Name]['asks'], signal?: AbortSignal): Promise<Jobs[Name]['gives']> {
+    return new Promise((resolve, reject) => {
+      const job: Job = {
+        id: (this.lastId += 1),
+        name,
+        asks,
+        effort: this.effortOf(asks),
+        since: performance.now(),
+        resolve: (answer) => {
+          resolve(answer as Jobs[Name]['gives'])
+        },
+        reject,
+      }
+      if (signal?.aborted) {
+        reject(new Outrun())
+        return
+      }
+      signal?.addEventListener('abort', () => {
+        this.giveUp(job)
+      })
+      this.waiting.push(job)
+      this.next()
+    })
+  }
+
+  private effortOf(asks: unknown): number {
+    const query = (asks as { question?: { query: QueryNode } }).question?.query
+    return query && this.segments.length > 0 ? effortOf(this.segments[0].index, query) : 0
+  }
+
+  private giveUp(job: Job): void {
+    const at = this.waiting.indexOf(job)
+    if (at >= 0) {
+      this.waiting.splice(at, 1)
+      job.reject(new Outrun())
+    } else for (const hand of this.hands) if (hand.busy === job) Atomics.store(hand.givenUp, 0, job.id)
+  }
+
+  private next(): void {
+    for (const hand of this.hands) {
+      if (hand.busy !== null || this.waiting.length === 0) continue
+      const job = this.lightest()
+      hand.busy = job
+      hand.worker.postMessage({ id: job.id, name: job.name, asks: job.asks } satisfies ToWorker)
+    }
+  }
+
+  private lightest(): Job {
+    const now = performance.now()
+    const weight = (job: Job) => job.effort - (now - job.since) * PATIENCE
+    const job = this.waiting.reduce((lightest, candidate) => (weight(candidate) < weight(lightest) ? candidate : lightest))
+    this.waiting.splice(this.waiting.indexOf(job), 1)
+    return job
+  }
+
+  private finished(hand: Hand, message: FromWorker): void {
+    const job = hand.busy
+    hand.busy = null
+    if ('answer' in message) job?.resolve(message.answer)
+    else job?.reject('outrun' in message ? new Outrun() : new Error(message.failed))
+    this.next()
+  }
+
+  lay(layers: Layers): Promise<void> {
+    this.segments = segmentsOf(layers)
+    for (const { worker } of this.hands) worker.postMessage({ layers } satisfies ToWorker)
+    return Promise.resolve()
+  }
+
+  async close(): Promise<void> {
+    await Promise.all(this.hands.map(({ worker }) => worker.terminate()))
+  }
+}
