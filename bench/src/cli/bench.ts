@@ -1,74 +1,94 @@
 #!/usr/bin/env node
 /** Measures search on worlds of several sizes, as a ratio to the yardstick of the same run. */
-import { existsSync, mkdirSync, rmSync } from 'node:fs'
+import { spawnSync } from 'node:child_process'
+import { existsSync, rmSync, statSync } from 'node:fs'
 import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
 import { searchQuerySchema, type SearchQuery } from '@catalex/contract/search'
 import { checkedQuery } from '@catalex/contract/schema'
-import { makeWorld, writeWorld } from '@catalex/demo/world'
 import { Libraries } from '@catalex/server/branches'
 import { Database } from '@catalex/server/database'
-import { load } from '@catalex/server/cli'
-import { SearchService } from '@catalex/server/search'
+import { EnginePool, readSnapshot, SearchService, snapshotFile } from '@catalex/server/search'
 import { Command } from 'commander'
-import { judgedQueries } from '../judged/queries.ts'
-import { scoresOf, type Score } from '../judged/score.ts'
-import { makeBaseline } from '../search/baseline.ts'
+import { judge } from '../judged/judge.ts'
+import { makeBaseline, type Baseline } from '../search/baseline.ts'
+import { together } from '../search/clients.ts'
 import { kindsFor, type Measured } from '../search/kinds.ts'
 import { inTurn, timesOf } from '../search/measure.ts'
 
 const DAY = '2026-11-25'
 /** The judged set speaks of the demo's own world. */
 const JUDGED_TITLES = 12_000
+const CLIENTS = 8
 
 const options = new Command('bench')
   .option('--titles <numbers...>', 'sizes of the worlds', ['12000', '100000'])
   .option('--rounds <number>', 'rounds per query', '5')
+  .option('--seconds <number>', 'how long the eight clients ask', '20')
+  .option('--threads <number>', 'threads that search', '2')
   .option('--keep', 'keep the worlds in var/bench for the next run')
   .parse()
-  .opts<{ titles: string[]; rounds: string; keep?: boolean }>()
+  .opts<{ titles: string[]; rounds: string; seconds: string; threads: string; keep?: boolean }>()
 
 const seconds = (from: number): string => `${((performance.now() - from) / 1000).toFixed(1)} s`
-const megabytes = (): string => `${String(Math.round(process.memoryUsage().rss / 1e6))} MB`
+const megabytes = (octets: number): string => `${String(Math.round(octets / 1e6))} MB`
+const asker = { category: 'adult', pickup: 'northmole', today: DAY }
 
-for (const titles of options.titles.map(Number)) await benchAt(titles, Number(options.rounds))
+for (const titles of options.titles.map(Number)) await benchAt(titles)
 
-async function benchAt(titles: number, rounds: number): Promise<void> {
+async function benchAt(titles: number): Promise<void> {
   const folder = join('var', 'bench', String(titles))
   const data = join(folder, 'catalex.sqlite')
   console.log(`\n${titles.toLocaleString('en')} titles`)
-  if (!existsSync(data)) {
-    mkdirSync(folder, { recursive: true })
-    const start = performance.now()
-    await writeWorld(makeWorld({ titles, seed: 'bench', today: DAY, branches: titles > 50_000 ? 60 : 14 }), join(folder, 'world'))
-    console.log(`world made in ${seconds(start)}`)
-    const loading = performance.now()
-    await load([], { world: join(folder, 'world'), data })
-    console.log(`loaded from MARC 21 in ${seconds(loading)}`)
-  }
+  if (!existsSync(data)) prepare(titles, folder, data)
+  const starting = performance.now()
   const database = await Database.open(data)
   const libraries = await Libraries.load(database)
-  const building = performance.now()
-  const service = await SearchService.open({ database, libraries, today: () => DAY })
-  global.gc?.()
-  console.log(`index built in ${seconds(building)}, ${megabytes()} resident`)
+  const snapshot = readSnapshot(snapshotFile(data)) ?? undefined
+  const engine = new EnginePool(Number(options.threads))
+  const service = await SearchService.open({ database, libraries, today: () => DAY, snapshot, engine })
+  const ask = (asked: Partial<SearchQuery>) => service.answer(checkedQuery<SearchQuery>(searchQuerySchema, { ...asked }), asker)
+  await ask({ q: 'tide' })
+  console.log(`started from a file of ${megabytes(statSync(snapshotFile(data)).size)} and answered in ${seconds(starting)}`)
   rmSync(join(folder, 'fts.sqlite'), { force: true })
   const baseline = await makeBaseline(database, join(folder, 'fts.sqlite'))
+  const kinds = kindsFor(await baseline.vocabulary(), titles)
   console.log('kind                   p50 ms   p95 ms   yardstick p50 ms   ratio of p50')
-  for (const kind of kindsFor(await baseline.vocabulary(), titles)) await report(kind, service, baseline.top20, rounds)
-  if (titles === JUDGED_TITLES) await judge(database, service)
+  const medians: number[] = []
+  for (const kind of kinds) medians.push(await report(kind, ask, baseline.top20))
+  console.log(`median of the kinds' medians: ${timesOf(medians).p50.toFixed(1)} ms`)
+  await reportTogether(kinds, ask, baseline)
+  console.log(`resident, with the benchmark itself: ${megabytes(process.memoryUsage().rss)}`)
+  if (titles === JUDGED_TITLES) await judge(database, ask)
+  await service.close()
   await baseline.close()
   await database.close()
   if (!options.keep) rmSync(folder, { recursive: true, force: true })
 }
 
-async function report(kind: Measured, service: SearchService, top20: (match: string) => Promise<unknown>, rounds: number): Promise<void> {
+/** In processes of their own, so that their memory is not counted. */
+function prepare(titles: number, folder: string, data: string): void {
+  const run = (what: string, script: string, args: string[]) => {
+    const start = performance.now()
+    const { status } = spawnSync(process.execPath, ['--max-old-space-size=8192', script, ...args], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+    })
+    if (status !== 0) throw new Error(`${script} failed.`)
+    console.log(`${what} in ${seconds(start)}`)
+  }
+  const world = join(folder, 'world')
+  const script = (path: string) => fileURLToPath(new URL(`../../../${path}`, import.meta.url))
+  const size = ['--titles', String(titles), '--branches', String(titles > 50_000 ? 60 : 14), '--seed', 'bench', '--today', DAY]
+  run('world made', script('demo/dist/cli/makeWorld.js'), [...size, '--out', world])
+  run('loaded from MARC 21, index and its file included,', script('server/dist/cli/catalex.js'), ['load', '--world', world, '--data', data])
+}
+
+type Ask = (asked: Partial<SearchQuery>) => Promise<unknown>
+
+async function report(kind: Measured, ask: Ask, top20: Baseline['top20']): Promise<number> {
   const samples = { whole: [] as number[], yardstick: [] as number[] }
   for (const [i, asked] of kind.asked.entries()) {
-    const query = checkedQuery<SearchQuery>(searchQuerySchema, { ...asked })
-    const run = await inTurn(
-      { whole: () => service.answer(query, { category: 'adult', pickup: 'northmole', today: DAY }), yardstick: () => top20(kind.match[i]) },
-      rounds,
-    )
+    const run = await inTurn({ whole: () => ask(asked), yardstick: () => top20(kind.match[i]) }, Number(options.rounds))
     samples.whole.push(...run.whole)
     samples.yardstick.push(...run.yardstick)
   }
@@ -81,23 +101,20 @@ async function report(kind: Measured, service: SearchService, top20: (match: str
     (whole.p50 / yardstick.p50).toFixed(2).padStart(14),
   ]
   console.log(cells.join(' '))
+  return whole.p50
 }
 
-async function judge(database: Database, service: SearchService): Promise<void> {
-  const judged = await judgedQueries(database)
-  const scores = await scoresOf(judged, (query) => service.answer(query, { category: 'adult', pickup: 'northmole', today: DAY }))
-  console.log(`\n${String(judged.length)} judged queries\nkind                   queries      MRR   nDCG@10`)
-  for (const { kind, queries, mrr, ndcg, missed } of scores) {
-    console.log(
-      `${kind.padEnd(22)} ${String(queries).padStart(7)} ${mrr.toFixed(3).padStart(8)} ${ndcg.toFixed(3).padStart(9)}${missed.length > 0 ? `   not first: ${missed.slice(0, 4).join(' | ')}` : ''}`,
-    )
-  }
-  const mean = (value: (score: Score) => number) => scores.reduce((sum, score) => sum + value(score) * score.queries, 0) / judged.length
+/** Eight clients at once, each asking all kinds in an order of its own. */
+async function reportTogether(kinds: readonly Measured[], ask: Ask, baseline: Baseline): Promise<void> {
+  const asked = kinds.flatMap((kind) => kind.asked.map((query, i) => ({ kind: kind.kind, query, match: kind.match[i] })))
+  const time = Number(options.seconds) * 1000
+  const whole = await together(asked, CLIENTS, time, ({ query }) => ask(query))
+  const yardstick = await together(asked, CLIENTS, time, ({ match }) => baseline.top20(match))
+  const rare = timesOf(whole.samples.filter(({ asked: one }) => one.kind === 'rare word').map(({ ms }) => ms))
+  const all = timesOf(whole.samples.map(({ ms }) => ms))
   console.log(
-    `${'all'.padEnd(22)} ${String(judged.length).padStart(7)} ${mean((score) => score.mrr)
-      .toFixed(3)
-      .padStart(8)} ${mean((score) => score.ndcg)
-      .toFixed(3)
-      .padStart(9)}`,
+    `${String(CLIENTS)} clients: ${whole.perSecond.toFixed(0)} answers/s (yardstick ${yardstick.perSecond.toFixed(0)}), ` +
+      `p50 ${all.p50.toFixed(0)} ms, p95 ${all.p95.toFixed(0)} ms; rare words among them p95 ${rare.p95.toFixed(0)} ms; ` +
+      `event loop delay p99 ${whole.loopDelay.toFixed(0)} ms`,
   )
 }

@@ -1,4 +1,5 @@
-/** The first works in an order, kept while all are looked at: a heap with the last of them on top. */
+/** The first works in an order, kept while all are looked at. */
+import { FixedReverseHeap } from 'mnemonist'
 import type { Sort } from '../asking/index.ts'
 import type { SearchIndex } from './columns.ts'
 import type { Passing } from './passing.ts'
@@ -23,8 +24,8 @@ const KEYS: Record<Sort, (index: SearchIndex, passing: Passing, doc: number, sco
 }
 
 export class TopWorks {
-  /** A heap: each entry stands behind its two children in the order, so that the last of all is the first here. */
-  private readonly heap: Ranked[] = []
+  /** The last of the works kept is the one it can show. */
+  private readonly heap: FixedReverseHeap<Ranked> & { peek?: () => Ranked }
   private readonly keyOf: (typeof KEYS)[Sort]
   private work = -1
   private best = -1
@@ -36,6 +37,7 @@ export class TopWorks {
     private readonly most: number,
   ) {
     this.keyOf = KEYS[sort]
+    this.heap = new FixedReverseHeap<Ranked>(Array, inOrder, most)
   }
 
   /** Records of one work come one after the other. */
@@ -56,49 +58,17 @@ export class TopWorks {
   }
 
   endWork(): void {
-    const { work, best, key } = this
+    const { work, best, key, heap, most } = this
     if (work < 0) return
     this.work = -1
-    if (this.most === 0) return
-    if (this.heap.length < this.most) {
-      this.heap.push({ work, best, key })
-      this.rise(this.heap.length - 1)
-    } else if (key < this.heap[0].key) {
-      // Works come in the order in which equals stand, so an equal key is too late.
-      this.heap[0] = { work, best, key }
-      this.sink(0)
-    }
+    if (most === 0) return
+    // Works come in the order in which equals stand, so an equal key is too late. Asked first, for most works are.
+    const last = heap.size < most ? undefined : heap.peek?.()
+    if (last === undefined || key < last.key) heap.push({ work, best, key })
   }
 
-  /** In order. */
   done(): Ranked[] {
-    return this.heap.sort(inOrder)
-  }
-
-  private rise(from: number): void {
-    for (let at = from; at > 0;) {
-      const parent = (at - 1) >>> 1
-      if (inOrder(this.heap[at], this.heap[parent]) < 0) return
-      this.swap(at, parent)
-      at = parent
-    }
-  }
-
-  private sink(from: number): void {
-    for (let at = from; ;) {
-      const left = 2 * at + 1
-      if (left >= this.heap.length) return
-      const last = left + 1 < this.heap.length && inOrder(this.heap[left + 1], this.heap[left]) > 0 ? left + 1 : left
-      if (inOrder(this.heap[last], this.heap[at]) < 0) return
-      this.swap(at, last)
-      at = last
-    }
-  }
-
-  private swap(a: number, b: number): void {
-    const kept = this.heap[a]
-    this.heap[a] = this.heap[b]
-    this.heap[b] = kept
+    return this.most === 0 ? [] : (this.heap.consume() as Ranked[])
   }
 }
 

@@ -2,7 +2,7 @@
  * The index in a file beside the database, as it lies in memory, so that a start need not build it. A line of JSON says
  * what follows and which state of which catalogue it is of; numbers are little-endian.
  */
-import { closeSync, existsSync, openSync, readSync, renameSync, rmSync, writeSync } from 'node:fs'
+import { closeSync, existsSync, openSync, readSync, renameSync, writeSync } from 'node:fs'
 import { LAYOUT, type PackedHeader, type PackedIndex } from '@catalex/core/search'
 
 /** What the index is an index of. */
@@ -75,8 +75,4 @@ function readWhole(input: number, into: Buffer): boolean {
     at += read
   }
   return true
-}
-
-export function removeSnapshot(data: string): void {
-  rmSync(snapshotFile(data), { force: true })
 }

@@ -220,7 +220,7 @@ export const english = {
   browse: {
     link: 'Browse',
     heading: 'Browse',
-    kinds: { person: 'People', title: 'Titles', subject: 'Subjects', series: 'Series' },
+    kinds: { person: 'People', title: 'Titles', subject: 'Subjects', series: 'Series', 'call-number': 'Call numbers' },
     from: 'Begin at',
     go: 'Go there',
     back: 'Earlier',

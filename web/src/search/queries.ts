@@ -68,5 +68,7 @@ export function browseQuery(kind: HeadingKind, at: { from: string; position: num
 
 /** The search that a heading stands for: exactly its titles, with namesakes kept apart. */
 export function headingAddress(kind: HeadingKind, label: string): string {
-  return kind === 'title' ? `/search?field=title&q=${encodeURIComponent(`"${label}"`)}` : `/search?${kind}=${encodeURIComponent(label)}`
+  if (kind === 'title') return `/search?field=title&q=${encodeURIComponent(`"${label}"`)}`
+  if (kind === 'call-number') return `/search?field=number&q=${encodeURIComponent(label)}`
+  return `/search?${kind}=${encodeURIComponent(label)}`
 }
