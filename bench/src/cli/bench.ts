@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url'
 import { searchQuerySchema, type SearchQuery } from '@catalex/contract/search'
 import { checkedQuery } from '@catalex/contract/schema'
 import { Libraries } from '@catalex/server/branches'
-import { Database } from '@catalex/server/database'
+import { Database, migrate } from '@catalex/server/database'
 import { EnginePool, readSnapshot, SearchService, snapshotFile } from '@catalex/server/search'
 import { Command } from 'commander'
 import { judge } from '../judged/judge.ts'
@@ -43,6 +43,7 @@ async function benchAt(titles: number): Promise<void> {
   if (!existsSync(data)) prepare(titles, folder, data)
   const starting = performance.now()
   const database = await Database.open(data)
+  await migrate(database)
   const libraries = await Libraries.load(database)
   const snapshot = readSnapshot(snapshotFile(data)) ?? undefined
   const engine = new EnginePool(Number(options.threads))

@@ -235,7 +235,19 @@ export const browseAnswerSchema = {
   type: 'object',
   additionalProperties: false,
   required: ['position', 'total', 'headings'],
-  properties: { position: count, total: count, headings: { type: 'array', items: headingSchema } },
+  properties: {
+    position: count,
+    total: count,
+    headings: {
+      type: 'array',
+      description: 'In order; those with `see` are no headings of the catalogue themselves and have no place in its count.',
+      items: {
+        ...headingSchema,
+        required: ['label', 'count', 'see', 'also'],
+        properties: { ...headingSchema.properties, see: nullable('string'), also: { type: 'array', items: text } },
+      },
+    },
+  },
 } as const
 
 export const suggestQuerySchema = {

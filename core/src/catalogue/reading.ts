@@ -85,19 +85,34 @@ function peopleOf(record: MarcRecord): Person[] {
   const people: Person[] = []
   for (const field of fieldsOf(record, '100', '110', '111', '700', '710', '711')) {
     const kind = kinds[field[0].slice(1)]
-    const name = trimmed(
-      subfields(field, kind === 'person' ? 'abcq' : 'abn')
-        .map(trimmed)
-        .join(kind === 'person' ? ' ' : '. '),
-    )
+    const { name, dates } = nameIn(field, kind)
     if (name === '') continue
-    const dates = kind === 'person' ? trimmed(subfield(field, 'd') ?? '') || null : null
     const roles = subfields(field, 'e').map(trimmed)
     const same = people.find((p) => p.name === name && p.dates === dates)
     if (same) same.roles = [...new Set([...same.roles, ...roles])]
     else people.push({ name, dates, kind, roles, main: field[0].startsWith('1') })
   }
   return people
+}
+
+/** A name as it is filed, and the dates that part it from others; X00, X10 and X11 have the same subfields everywhere. */
+export function nameIn(field: MarcField, kind: Person['kind']): Pick<Person, 'name' | 'dates'> {
+  const name = trimmed(
+    subfields(field, kind === 'person' ? 'abcq' : 'abn')
+      .map(trimmed)
+      .join(kind === 'person' ? ' ' : '. '),
+  )
+  return { name, dates: kind === 'person' ? trimmed(subfield(field, 'd') ?? '') || null : null }
+}
+
+/** A subject heading, its parts joined the way they are read aloud. */
+export function subjectIn(field: MarcField): string {
+  const head = trimmed(
+    subfields(field, 'abcdt')
+      .map((part) => part.trim())
+      .join(' '),
+  )
+  return [head, ...subfields(field, 'xyz').map(trimmed)].filter(Boolean).join(' – ')
 }
 
 /** 490 as transcribed, traced by 830/800 where it is: the traced form wins, since it is the same on every volume. */
@@ -122,12 +137,7 @@ function subjectsOf(record: MarcRecord): Subject[] {
   }
   const seen = new Map<string, Subject>()
   for (const field of fieldsOf(record, ...Object.keys(kinds))) {
-    const head = trimmed(
-      subfields(field, 'abcdt')
-        .map((part) => part.trim())
-        .join(' '),
-    )
-    const heading = [head, ...subfields(field, 'xyz').map(trimmed)].filter(Boolean).join(' – ')
+    const heading = subjectIn(field)
     if (heading !== '' && !seen.has(heading)) seen.set(heading, { heading, kind: kinds[field[0]] })
   }
   return [...seen.values()]

@@ -47,6 +47,9 @@ export interface Person {
   main: boolean
 }
 
+/** A name as a heading: dates part people of one name. */
+export const personLabel = ({ name, dates }: Pick<Person, 'name' | 'dates'>): string => [name, dates].filter(Boolean).join(', ')
+
 export interface SeriesEntry {
   title: string
   volume: string | null

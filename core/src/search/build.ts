@@ -6,6 +6,7 @@ import { LISTED_FACETS, FIELDS } from '../asking/index.ts'
 import { withoutArticle, wordsOf } from '../words/index.ts'
 import type { SearchIndex } from './columns.ts'
 import type { SearchDocument } from './document.ts'
+import { heldEntry, rowsFrom } from './documentRow.ts'
 import { FIELD_SPAN, TEXT_GAP } from './fields.ts'
 import { FORMAT_NODE, FORMAT_TREE } from './formats.ts'
 import { gatheredBy, GrowingArray, Numbering, startsOf } from './growing.ts'
@@ -44,7 +45,7 @@ export class IndexBuilder {
     firstWord: new GrowingArray(),
   }
   private readonly tokens = new Lists('term', 'position')
-  private readonly held = new Lists('place', 'use', 'call')
+  private readonly held = new Lists('entry', 'call')
   private readonly listed = new Lists('facet', 'value')
   private readonly wholes = new Lists('hash')
 
@@ -60,7 +61,7 @@ export class IndexBuilder {
     columns.year.push(document.year ?? 0)
     columns.language.push(languageNumber(document.language))
     this.addTokens(document)
-    for (const { place, uses, usesIn, callKey } of document.holdings) this.held.push(place, uses | (usesIn << 4), this.calls.of(callKey))
+    for (const { place, uses, usesIn, callKey } of document.holdings) this.held.push(heldEntry(place, uses, usesIn), this.calls.of(callKey))
     LISTED_FACETS.forEach((name, facet) => {
       for (const label of new Set(document.facets[name])) this.listed.push(facet, this.values[facet].of(keyOf(label) + BETWEEN + label))
     })
@@ -112,6 +113,8 @@ export class IndexBuilder {
     const byTitle = gatheredBy(titleOf, titles.texts.length)
     const language = Uint8Array.from(from(columns.language))
     const postings = this.postings(order, terms)
+    const heldStart = this.held.startsIn(order)
+    const valueStart = this.listed.startsIn(order)
     const termList = TextList.of(terms.texts)
     return {
       docCount: order.length,
@@ -124,12 +127,9 @@ export class IndexBuilder {
       ...nearTable(termList, postings),
       recordIds,
       docOfRecord: docOfRecord(recordIds),
-      workOf: from(columns.work),
       workStart,
       workHash: Uint32Array.from(this.works.texts().flatMap(hashesOf)),
       language,
-      format: Uint8Array.from(from(columns.format)),
-      year: Uint16Array.from(from(columns.year)),
       titleOf,
       titleDocStart: byTitle.starts,
       titleDoc: byTitle.order,
@@ -141,8 +141,15 @@ export class IndexBuilder {
       firstWord: Uint32Array.from(from(columns.firstWord), (term) => (term === NO_TERM ? NO_TERM : terms.place[term])),
       wholeStart: this.wholes.startsIn(order),
       wholeTitle: this.wholes.inOrder(order, 'hash'),
-      ...this.holdings(order),
-      ...this.facetValues(order),
+      rows: rowsFrom(order.length, {
+        work: from(columns.work),
+        heldStart,
+        valueStart,
+        format: from(columns.format),
+        year: from(columns.year),
+      }),
+      ...this.holdings(order, heldStart),
+      ...this.facetValues(order, valueStart),
     }
   }
 
@@ -165,15 +172,12 @@ export class IndexBuilder {
     return postingsFrom(tokenAt, docs, positions)
   }
 
-  private holdings(order: Uint32Array) {
+  private holdings(order: Uint32Array, heldStart: Uint32Array) {
     const calls = this.calls.sorted()
-    const heldStart = this.held.startsIn(order)
     const heldCall = this.held.inOrder(order, 'call').map((call) => calls.place[call])
     const byCall = documentsBy(heldCall, heldStart, calls.texts.length)
     return {
-      heldStart,
-      heldPlace: Uint16Array.from(this.held.inOrder(order, 'place')),
-      heldUse: Uint8Array.from(this.held.inOrder(order, 'use')),
+      held: this.held.inOrder(order, 'entry'),
       heldCall,
       callKeys: TextList.of(calls.texts),
       callDocStart: byCall.starts,
@@ -181,18 +185,16 @@ export class IndexBuilder {
     }
   }
 
-  private facetValues(order: Uint32Array) {
+  private facetValues(order: Uint32Array, valueStart: Uint32Array) {
     const sorted = this.values.map((numbering) => numbering.sorted())
     const valueFirst = startsOf(sorted.length, (facet) => sorted[facet].texts.length)
     const facets = this.listed.inOrder(order, 'facet')
     const value = this.listed.inOrder(order, 'value').map((number, i) => valueFirst[facets[i]] + sorted[facets[i]].place[number])
-    const valueStart = this.listed.startsIn(order)
     const texts = sorted.flatMap((facet) => facet.texts)
     const labels = texts.map((text) => text.slice(text.indexOf(BETWEEN) + 1))
     const byValue = documentsBy(value, valueStart, texts.length)
     return {
       valueFirst,
-      valueStart,
       value,
       valueLabels: TextList.of(labels),
       valueKeys: TextList.of(texts.map((text) => text.slice(0, text.indexOf(BETWEEN)))),

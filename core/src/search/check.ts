@@ -2,6 +2,7 @@
 import { FIELDS, LISTED_FACETS } from '../asking/index.ts'
 import { wordsOf } from '../words/index.ts'
 import type { SearchDocument } from './document.ts'
+import { formatOf, heldEntry, heldFrom, heldTo, valueFrom, valueTo, yearOf } from './documentRow.ts'
 import { maskOf } from './fields.ts'
 import { FORMAT_NODE } from './formats.ts'
 import { Cursor } from './postings.ts'
@@ -20,8 +21,8 @@ export function differencesIn(segments: Segments, document: SearchDocument): str
   }
   expect('title', index.titles.at(index.titleOf[doc]) === document.title)
   expect('filing person', index.personKeys.at(index.personOf[doc]) === document.filingPerson)
-  expect('format', index.format[doc] === FORMAT_NODE.get(document.carrier))
-  expect('year', index.year[doc] === (document.year ?? 0))
+  expect('format', formatOf(index, doc) === FORMAT_NODE.get(document.carrier))
+  expect('year', yearOf(index, doc) === (document.year ?? 0))
   expect('language of its words', index.language[doc] === languageNumber(document.language))
   for (const [word, mask] of fieldsByWord(document)) {
     const term = index.terms.find(word)
@@ -29,16 +30,16 @@ export function differencesIn(segments: Segments, document: SearchDocument): str
     expect(`the word "${word}"`, term >= 0 && cursor.seek(doc) && index.postMask[cursor.posting] === mask)
   }
   const values = LISTED_FACETS.flatMap((name) => [...new Set(document.facets[name])].map((label) => valueNumber(index, name, label)))
-  expect('facets', sameNumbers(values, index.value.subarray(index.valueStart[doc], index.valueStart[doc + 1])))
-  const held = document.holdings.map(({ place, uses, usesIn, callKey }) => [place, uses | (usesIn << 4), callKey].join(' '))
+  expect('facets', sameNumbers(values, index.value.subarray(valueFrom(index, doc), valueTo(index, doc))))
+  const held = document.holdings.map(({ place, uses, usesIn, callKey }) => `${String(heldEntry(place, uses, usesIn))} ${callKey}`)
   expect('copies', sameTexts(held, heldIn(index, doc)))
   return differences
 }
 
 function heldIn(index: Segments[number]['index'], doc: number): string[] {
   const held: string[] = []
-  for (let e = index.heldStart[doc]; e < index.heldStart[doc + 1]; e += 1)
-    held.push([index.heldPlace[e], index.heldUse[e], index.callKeys.at(index.heldCall[e])].join(' '))
+  for (let e = heldFrom(index, doc); e < heldTo(index, doc); e += 1)
+    held.push(`${String(index.held[e])} ${index.callKeys.at(index.heldCall[e])}`)
   return held
 }
 

@@ -29,19 +29,16 @@ const COLUMNS = {
   nearStart: 'u32',
   nearTerm: 'u32',
 
+  /** Work, format, year and where the lists of a document begin (documentRow.ts). */
+  rows: 'u32',
   recordIds: 'u32',
   /** Document of a record number, -1 for none. */
   docOfRecord: 'i32',
-  workOf: 'u32',
   workStart: 'u32',
   /** Two hashes of each work's key, one after the other. */
   workHash: 'u32',
   /** Number of the stemmed language of the document's words (stems.ts). */
   language: 'u8',
-  /** Node of the carrier in the format tree. */
-  format: 'u8',
-  /** 0 where the record names none. */
-  year: 'u16',
   /** Title and person under which the document is filed; their numbers are their alphabetical order. */
   titleOf: 'u32',
   personOf: 'u32',
@@ -52,16 +49,12 @@ const COLUMNS = {
   /** Hashes of the whole titles of a document. */
   wholeStart: 'u32',
   wholeTitle: 'u32',
-  /** Copies of a document by place. */
-  heldStart: 'u32',
-  heldPlace: 'u16',
-  /** Use bits (facets.ts) of the copies that can be counted on, and in the upper half of those in now. */
-  heldUse: 'u8',
+  /** Copies of a document by place (documentRow.ts). */
+  held: 'u32',
   /** Call number there, numbered in shelf order. */
   heldCall: 'u32',
   /** Listed facets of a document: the values of facet f are the numbers from valueFirst[f] up to valueFirst[f + 1], in alphabetical order. */
   valueFirst: 'u32',
-  valueStart: 'u32',
   value: 'u32',
   /** Documents of a value, ascending. */
   valueDocStart: 'u32',

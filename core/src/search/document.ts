@@ -1,5 +1,5 @@
 /** What the index takes in for one record. */
-import type { Carrier, TitleRecord } from '../catalogue/index.ts'
+import type { AuthorizedKind, Carrier, TitleRecord } from '../catalogue/index.ts'
 import { filingTitle, workKey } from '../catalogue/index.ts'
 import { withoutArticle, wordsOf } from '../words/index.ts'
 import type { ListedFacet } from '../asking/index.ts'
@@ -38,10 +38,15 @@ export interface HeldAt {
   callKey: string
 }
 
-export function documentOf(recordId: number, title: TitleRecord, holdings: HeldAt[]): SearchDocument {
+/** Other names of a heading, under which its titles are found too. */
+export type OtherNames = (kind: AuthorizedKind, heading: string) => readonly string[]
+
+const NO_OTHERS: OtherNames = () => []
+
+export function documentOf(recordId: number, title: TitleRecord, holdings: HeldAt[], otherNames = NO_OTHERS): SearchDocument {
   return {
     recordId,
-    texts: textsOf(title),
+    texts: withOtherNames(textsOf(title), title, otherNames),
     wholeTitles: [...new Set([title.title, ...wholeTitles(title)].map(titleWords))],
     language: languageOf(title),
     workKey: workKey(title),
@@ -67,6 +72,25 @@ export function textsOf(title: TitleRecord): Record<SearchField, string[]> {
     publisher: [title.publisher, title.place].filter((text) => text !== null),
     summary: title.summary ? [title.summary] : [],
   }
+}
+
+function withOtherNames(texts: Record<SearchField, string[]>, title: TitleRecord, otherNames: OtherNames): Record<SearchField, string[]> {
+  const others = otherNamesIn(title, otherNames)
+  const of = (kind: AuthorizedKind) => others.filter((other) => other.field === kind).map((other) => other.text)
+  return {
+    ...texts,
+    person: [...texts.person, ...of('person').flatMap(bothOrders)],
+    subject: [...texts.subject, ...of('subject')],
+    series: [...texts.series, ...of('series')],
+  }
+}
+
+/** The other names of a record's headings, by the field in which they are searched. */
+export function otherNamesIn(title: TitleRecord, otherNames: OtherNames): { field: AuthorizedKind; text: string }[] {
+  const of = (field: AuthorizedKind, headings: readonly string[]) =>
+    [...new Set(headings.flatMap((heading) => otherNames(field, heading)))].map((text) => ({ field, text }))
+  const { person, subject, series } = facetValuesOf(title)
+  return [...of('person', person), ...of('subject', subject), ...of('series', series)]
 }
 
 /** The language whose stemmer reads the record's words; English where it names none. */

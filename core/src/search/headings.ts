@@ -2,6 +2,7 @@
 import { LISTED_FACETS, type HeadingKind } from '../asking/index.ts'
 import { withoutArticle, wordsOf } from '../words/index.ts'
 import type { SearchIndex } from './columns.ts'
+import { formatOf, heldFrom, heldTo, placeOfHeld, workOf } from './documentRow.ts'
 import type { TextList } from './texts.ts'
 import { chosenNodes } from './tree.ts'
 import { isDead, type Segment, type Segments } from './whole.ts'
@@ -118,12 +119,14 @@ class Order {
 
 /** Where a heading of another shelf stands or would stand in this one. */
 function sameIn(shelf: Shelf, other: Shelf, number: number): { place: number; found: number } {
-  const key = other.keys.at(number)
-  const label = other.labels.at(number)
-  let place = shelf.keys.lowerBound(key, shelf.from, shelf.to)
-  while (place < shelf.to && shelf.keys.at(place) === key && shelf.labels.at(place) < label) place += 1
-  const found = place < shelf.to && shelf.keys.at(place) === key && shelf.labels.at(place) === label ? place : -1
-  return { place, found }
+  const { number: place, found } = placeIn(shelf, other.keys.at(number), other.labels.at(number))
+  return { place, found: found ? place : -1 }
+}
+
+function placeIn({ from, to, keys, labels }: Shelf, key: string, label: string): { number: number; found: boolean } {
+  let number = keys.lowerBound(key, from, to)
+  while (number < to && keys.at(number) === key && labels.at(number) < label) number += 1
+  return { number, found: number < to && keys.at(number) === key && labels.at(number) === label }
 }
 
 /** A short beginning may have thousands of headings; the first of them are looked at. */
@@ -155,6 +158,25 @@ export function headingsBeginning(
     .slice(0, most)
 }
 
+/** Of these headings, those that some record has, with their works in the places and formats at hand. */
+export function headingsNamed(segments: Segments, kind: HeadingKind, labels: readonly string[], scope: Scope): Heading[] {
+  const count = counter(scope)
+  const everywhere = counter({ places: [], formats: [] })
+  return labels.flatMap((label) => {
+    const standings = segments.flatMap((segment): Standing[] => {
+      const shelf = shelfOf(segment, kind)
+      const number = numberOf(shelf, keyOf(kind, label), label)
+      return number < 0 || everywhere(shelf, number) === 0 ? [] : [[shelf, number]]
+    })
+    return standings.length === 0 ? [] : [{ label, count: standings.reduce((sum, [shelf, number]) => sum + count(shelf, number), 0) }]
+  })
+}
+
+function numberOf(shelf: Shelf, key: string, label: string): number {
+  const { number, found } = placeIn(shelf, key, label)
+  return found ? number : -1
+}
+
 function numbersBeginning(shelf: Shelf, kind: HeadingKind, key: string): Set<number> {
   const { index } = shelf.segment
   const numbers = new Set<number>()
@@ -179,8 +201,9 @@ function counter({ places, formats }: Scope): (shelf: Shelf, heading: number) =>
     let last = -1
     for (let i = starts[heading]; i < starts[heading + 1]; i += 1) {
       const doc = docs[i]
-      if (index.workOf[doc] === last || isDead(dead, doc) || (format && !format[index.format[doc]]) || !isHeld(index, doc, place)) continue
-      last = index.workOf[doc]
+      if (workOf(index, doc) === last || isDead(dead, doc) || (format && !format[formatOf(index, doc)]) || !isHeld(index, doc, place))
+        continue
+      last = workOf(index, doc)
       works += 1
     }
     return works
@@ -188,7 +211,7 @@ function counter({ places, formats }: Scope): (shelf: Shelf, heading: number) =>
 }
 
 function isHeld(index: SearchIndex, doc: number, places: Uint8Array | null): boolean {
-  for (let e = index.heldStart[doc]; e < index.heldStart[doc + 1]; e += 1) if (!places || places[index.heldPlace[e]] === 1) return true
+  for (let e = heldFrom(index, doc); e < heldTo(index, doc); e += 1) if (!places || places[placeOfHeld(index.held[e])] === 1) return true
   return false
 }
 

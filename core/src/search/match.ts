@@ -1,6 +1,7 @@
 /** Which documents of a segment a query matches, and how well: sets of documents in ascending order, each with a score. */
 import type { SearchIndex } from './columns.ts'
 import { EVERY_FIELD, MASK_WEIGHT, maskOf } from './fields.ts'
+import { formatOf, yearOf } from './documentRow.ts'
 import { hashOf } from './hash.ts'
 import { Adjacency, Cursor, positionsAt } from './postings.ts'
 import { FIELD_SPAN, TEXT_GAP } from './fields.ts'
@@ -46,7 +47,7 @@ class Matching {
       case 'within':
         return this.of(node.node, maskOf(node.field))
       case 'years':
-        return picked(index, (doc) => index.year[doc] >= node.from && index.year[doc] <= node.to && index.year[doc] > 0)
+        return picked(index, (doc) => yearOf(index, doc) >= node.from && yearOf(index, doc) <= node.to && yearOf(index, doc) > 0)
       case 'value':
         return withValue(index, node.facet, node.value)
       case 'whole title': {
@@ -214,7 +215,7 @@ function picked(index: SearchIndex, test: (doc: number) => boolean): Matches {
 function withValue(index: SearchIndex, facet: 'language' | 'format', value: string): Matches {
   if (facet === 'format') {
     const chosen = chosenNodes(index.formatTree, [value])
-    return picked(index, (doc) => chosen !== null && chosen[index.format[doc]] === 1)
+    return picked(index, (doc) => chosen !== null && chosen[formatOf(index, doc)] === 1)
   }
   const number = valueNumber(index, facet, value)
   return number < 0 ? NOTHING : alike(index.valueDoc.slice(index.valueDocStart[number], index.valueDocStart[number + 1]))

@@ -7,6 +7,7 @@ import { CARRIER_CODES, FAMILY_CODES, familyOf } from '../catalogue/index.ts'
 import { askedTable, HERE_BIT, SEND_SHIFT, type AskedTable } from './asked.ts'
 import type { NarrowingChoice } from './choice.ts'
 import type { SearchIndex } from './columns.ts'
+import { formatOf, heldFrom, heldTo, placeOfHeld, usesOfHeld, valueFrom, valueTo, yearOf } from './documentRow.ts'
 import { chosenNodes, rootsOf } from './tree.ts'
 import { valueNumber } from './values.ts'
 
@@ -32,13 +33,14 @@ const FAMILY_AT = FAMILY_CODES.flatMap((family, number) => [
 ])
 
 export class Passing {
-  /** Of the document looked at last: a copy at another place than the chosen ones is all that is asked. */
-  meetsSomewhere = false
-  /** It would pass the choice of places if nothing were asked of copies. */
+  /** Of the document looked at last: it would pass the choice of places if nothing were asked of copies. */
   passesUnasked = false
   inNowThere = false
   /** Bit c: a passing copy is the c-th thing too. */
   more = 0
+  /** Places in scope, chosen or not, where a copy is all that is asked: the first `metCount` of `met`. */
+  readonly met: Uint16Array
+  metCount = 0
 
   private readonly table: AskedTable
   /** Flags of each place, and where its entries stand in the table, family by family. */
@@ -60,6 +62,7 @@ export class Passing {
     const { placeTree, formatTree } = index
     this.table = askedTable(choice.copies)
     this.placeCount = placeTree.codes.length
+    this.met = new Uint16Array(this.placeCount)
     this.places = placeFlags(index, choice)
     this.tableAt = tableOffsets(index, choice)
     this.formatScope = chosenNodes(formatTree, choice.scopeFormats)
@@ -75,38 +78,39 @@ export class Passing {
   /** @returns what the document fails, 0 when it passes all, OUTSIDE when it is not of the standing scope */
   look(doc: number): number {
     const { index } = this
-    const format = index.format[doc]
+    const format = formatOf(index, doc)
     if (this.formatScope !== null && this.formatScope[format] === 0) return OUTSIDE
     let fails = this.lookAtCopies(doc, FAMILY_AT[format] * this.placeCount)
     if (fails === OUTSIDE) return OUTSIDE
     if (this.formatPasses !== null && this.formatPasses[format] === 0) fails |= FORMAT
-    const year = index.year[doc]
+    const year = yearOf(index, doc)
     if (year < this.from || year > this.to) fails |= YEARS
     return this.marks === null ? fails : fails | this.lookAtValues(doc, this.marks)
   }
 
   private lookAtCopies(doc: number, family: number): number {
-    const { heldStart, heldPlace, heldUse } = this.index
+    const { held } = this.index
+    const { places, tableAt, table, met } = this
     let flags = 0
-    let anywhere = 0
+    let metCount = 0
     let passing = 0
     let inNow = 0
-    for (let e = heldStart[doc], end = heldStart[doc + 1]; e < end; e += 1) {
-      const place = heldPlace[e]
-      const flag = this.places[place]
+    for (let e = heldFrom(this.index, doc), end = heldTo(this.index, doc); e < end; e += 1) {
+      const place = placeOfHeld(held[e])
+      const flag = places[place]
       if ((flag & IN_SCOPE) === 0) continue
       flags |= flag
-      const use = heldUse[e]
-      const met = this.table[this.tableAt[family + place] | use]
-      if ((met & 1) === 0) continue
-      anywhere = 1
+      const use = usesOfHeld(held[e])
+      const entry = table[tableAt[family + place] | use]
+      if ((entry & 1) === 0) continue
+      met[metCount++] = place
       if ((flag & CHOSEN) === 0) continue
-      passing |= met
+      passing |= entry
       inNow |= use
     }
+    this.metCount = metCount
     if (flags === 0) return OUTSIDE
     const barred = (flags & BARRED) !== 0
-    this.meetsSomewhere = anywhere === 1
     this.passesUnasked = !barred && (flags & CHOSEN) !== 0
     this.inNowThere = !barred && inNow > 15
     this.more = barred ? 0 : passing >> 1
@@ -114,31 +118,21 @@ export class Passing {
   }
 
   private lookAtValues(doc: number, marks: Uint16Array): number {
-    const { valueStart, value } = this.index
+    const { value } = this.index
     let found = 0
-    for (let i = valueStart[doc], end = valueStart[doc + 1]; i < end; i += 1) found |= marks[value[i]]
+    for (let i = valueFrom(this.index, doc), end = valueTo(this.index, doc); i < end; i += 1) found |= marks[value[i]]
     return ((this.needed & ~found) | (found >> 8)) << LISTED_SHIFT
-  }
-
-  /** Calls `each` for every place in scope where a copy is all that is asked. */
-  eachPlace(doc: number, each: (place: number) => void): void {
-    const { heldStart, heldPlace, heldUse, format } = this.index
-    const family = FAMILY_AT[format[doc]] * this.placeCount
-    for (let e = heldStart[doc], end = heldStart[doc + 1]; e < end; e += 1) {
-      const place = heldPlace[e]
-      if ((this.places[place] & IN_SCOPE) !== 0 && (this.table[this.tableAt[family + place] | heldUse[e]] & 1) !== 0) each(place)
-    }
   }
 
   /** Lowest call number among the copies that pass, Infinity where there is none. */
   lowestCall(doc: number): number {
-    const { heldStart, heldPlace, heldUse, heldCall, format } = this.index
-    const family = FAMILY_AT[format[doc]] * this.placeCount
+    const { held, heldCall } = this.index
+    const family = FAMILY_AT[formatOf(this.index, doc)] * this.placeCount
     let lowest = Infinity
-    for (let e = heldStart[doc], end = heldStart[doc + 1]; e < end; e += 1) {
-      const place = heldPlace[e]
+    for (let e = heldFrom(this.index, doc), end = heldTo(this.index, doc); e < end; e += 1) {
+      const place = placeOfHeld(held[e])
       if ((this.places[place] & (IN_SCOPE | CHOSEN)) !== (IN_SCOPE | CHOSEN)) continue
-      if ((this.table[this.tableAt[family + place] | heldUse[e]] & 1) !== 0 && heldCall[e] < lowest) lowest = heldCall[e]
+      if ((this.table[this.tableAt[family + place] | usesOfHeld(held[e])] & 1) !== 0 && heldCall[e] < lowest) lowest = heldCall[e]
     }
     return lowest
   }

@@ -1,13 +1,13 @@
 /** One question to the catalogue: matched, narrowed, counted, ordered. */
-import { FACETS, LISTED_FACETS, LONG_FACETS, type Facet, type ListedFacet, type SearchField, type Sort } from '../asking/index.ts'
+import { FACETS, LONG_FACETS, type Facet, type ListedFacet, type SearchField, type Sort } from '../asking/index.ts'
 import type { NarrowingChoice } from './choice.ts'
-import { longFacetCounts, nodeCounts, soughtValues, valueCounts, type ValueCount } from './counts.ts'
+import { facetCounts, nodeCounts, soughtValues, type ValueCount } from './counts.ts'
 import { EVERY_FIELD, maskOf } from './fields.ts'
 import { matchesOf } from './match.ts'
 import { countWorks, narrow, Outrun, type Narrowed, type StillWanted } from './narrow.ts'
 import type { QueryNode } from './query/parse.ts'
 import { scoreTogether } from './rank.ts'
-import { FIRST_YEAR } from './tally.ts'
+import { FIRST_YEAR, YEARS_COUNTED } from './tally.ts'
 import { TopWorks, type Ranked } from './topWorks.ts'
 import { recordsIn, statisticsOf, type Segment, type Segments } from './whole.ts'
 
@@ -51,18 +51,13 @@ export function search(segments: Segments, question: SearchQuestion, wanted: Sti
   const byName = <K extends string>(names: readonly K[], numberOf: (narrowed: Narrowed, name: K) => number) =>
     Object.fromEntries(names.map((name) => [name, sum((narrowed) => numberOf(narrowed, name))])) as Record<K, number>
   const counted = parts.map(({ segment, narrowed }) => ({ index: segment.index, tallies: narrowed.tallies }))
-  const long = LONG_FACETS.map((facet) => [facet, longFacetCounts(counted, facet, chosenOf(question, facet))] as const)
-  const short = LISTED_FACETS.filter((facet) => !isLong(facet)).map((facet) => [facet, valueCounts(counted, facet)] as const)
+  const listed = facetCounts(counted, (facet) => chosenOf(question, facet))
   return {
     count: sum((narrowed) => narrowed.count),
     records: sum((narrowed) => narrowed.records),
     rows: rowsOf(parts, question),
-    facets: {
-      place: nodeCounts(counted, 'place'),
-      format: nodeCounts(counted, 'format'),
-      ...Object.fromEntries([...short, ...long.map(([facet, { shown }]) => [facet, shown] as const)]),
-    } as SearchResult['facets'],
-    values: Object.fromEntries(long.map(([facet, { values }]) => [facet, values])) as SearchResult['values'],
+    facets: { place: nodeCounts(counted, 'place'), format: nodeCounts(counted, 'format'), ...listed.shown },
+    values: Object.fromEntries(LONG_FACETS.map((facet) => [facet, listed.values[facet]])) as SearchResult['values'],
     years: yearCounts(counted.map(({ tallies }) => tallies.years)),
     copies: byName(Object.keys(parts[0].narrowed.copies) as (keyof Narrowed['copies'])[], ({ copies }, name) => copies[name]),
     without: byName([...FACETS, 'years', 'copies'], ({ without }, name) => without[name]),
@@ -113,11 +108,10 @@ export function facetValues(
 }
 
 const fieldsOf = (question: Pick<SearchQuestion, 'field'>): number => (question.field === 'anywhere' ? EVERY_FIELD : maskOf(question.field))
-const isLong = (name: Facet): boolean => (LONG_FACETS as readonly Facet[]).includes(name)
 const chosenOf = ({ narrowing }: SearchQuestion, name: Facet): string[] => [...(narrowing.only[name] ?? []), ...(narrowing.not[name] ?? [])]
 
 function yearCounts(tallies: readonly Narrowed['tallies']['years'][]): SearchResult['years'] {
-  return Array.from({ length: tallies[0].size }, (_, i) => ({
+  return Array.from({ length: YEARS_COUNTED }, (_, i) => ({
     year: FIRST_YEAR + i,
     count: tallies.reduce((sum, tally) => sum + tally.count(i), 0),
   })).filter(({ count }) => count > 0)

@@ -2,6 +2,7 @@
 import { FixedReverseHeap } from 'mnemonist'
 import type { Sort } from '../asking/index.ts'
 import type { SearchIndex } from './columns.ts'
+import { yearOf } from './documentRow.ts'
 import type { Passing } from './passing.ts'
 
 export interface Ranked {
@@ -15,8 +16,8 @@ export interface Ranked {
 /** What a document is ordered by; of a work, its lowest counts. A work without a year is neither new nor old. */
 const KEYS: Record<Sort, (index: SearchIndex, passing: Passing, doc: number, score: number) => number> = {
   relevance: (_index, _passing, _doc, score) => -score,
-  newest: (index, _passing, doc) => -index.year[doc],
-  oldest: (index, _passing, doc) => index.year[doc] || Infinity,
+  newest: (index, _passing, doc) => -yearOf(index, doc),
+  oldest: (index, _passing, doc) => yearOf(index, doc) || Infinity,
   title: (index, _passing, doc) => index.titleOf[doc],
   person: (index, _passing, doc) => index.personOf[doc] * index.titles.length + index.titleOf[doc],
   added: (index, _passing, doc) => -index.recordIds[doc],

@@ -5,6 +5,7 @@
 import { hashesOf, IndexBuilder } from './build.ts'
 import type { SearchIndex } from './columns.ts'
 import type { HeldAt, SearchDocument } from './document.ts'
+import { heldEntry, heldFrom, heldTo, placeOfHeld, workOf } from './documentRow.ts'
 import type { FacetTree } from './tree.ts'
 
 export interface Segment {
@@ -53,7 +54,7 @@ export function livingRecords(segments: Segments): number {
 /** Records of the same work as this one, itself among them; none where the catalogue does not have it. */
 export function recordsOfWork(segments: Segments, recordId: number): number[] {
   const at = standingOf(segments, recordId)
-  return at === null ? [] : recordsIn(at.index, at.index.workOf[at.doc])
+  return at === null ? [] : recordsIn(at.index, workOf(at.index, at.doc))
 }
 
 export const recordsIn = (index: SearchIndex, work: number): number[] =>
@@ -75,9 +76,9 @@ export function recordsWithKey(segments: Segments, workKey: string): number[] {
 export function setInNow(segments: Segments, recordId: number, { place, usesIn }: Pick<HeldAt, 'place' | 'usesIn'>): void {
   const at = standingOf(segments, recordId)
   if (at === null) return
-  const { heldStart, heldPlace, heldUse } = at.index
-  for (let e = heldStart[at.doc]; e < heldStart[at.doc + 1]; e += 1)
-    if (heldPlace[e] === place) heldUse[e] = (heldUse[e] & 15) | (usesIn << 4)
+  const { held } = at.index
+  for (let e = heldFrom(at.index, at.doc); e < heldTo(at.index, at.doc); e += 1)
+    if (placeOfHeld(held[e]) === place) held[e] = heldEntry(place, held[e] & 15, usesIn)
 }
 
 /**

@@ -16,8 +16,15 @@ const VISIBLE: readonly SearchField[] = ['title', 'person', 'series', 'publisher
 const HIDDEN: readonly SearchField[] = ['contents', 'subject', 'summary', 'notes']
 const LONGEST = 140
 
-/** @returns null when everything that matched stands in sight */
-export function whyMatched(document: Pick<SearchDocument, 'texts' | 'language'>, query: QueryNode): Reason | null {
+/**
+ * @param hidden texts that count for a field though no row shows them: other names
+ * @returns null when everything that matched stands in sight
+ */
+export function whyMatched(
+  document: Pick<SearchDocument, 'texts' | 'language'>,
+  query: QueryNode,
+  hidden: readonly { field: SearchField; text: string }[] = [],
+): Reason | null {
   const sought = soughtWords(query)
   if (sought.length === 0) return null
   const stems = new Map(sought.map((word) => [stemOf(word, document.language), word]))
@@ -27,12 +34,10 @@ export function whyMatched(document: Pick<SearchDocument, 'texts' | 'language'>,
   const unseen = sought.filter((word) => !inSight.has(word))
   if (unseen.length === 0) return null
   let best: { field: SearchField; text: string; found: number } | null = null
-  for (const field of HIDDEN) {
-    for (const text of document.texts[field]) {
-      const words = new Set(wordsOf(text).map(fits))
-      const found = unseen.filter((word) => words.has(word)).length
-      if (found > (best?.found ?? 0)) best = { field, text, found }
-    }
+  for (const { field, text } of [...HIDDEN.flatMap((name) => document.texts[name].map((one) => ({ field: name, text: one }))), ...hidden]) {
+    const words = new Set(wordsOf(text).map(fits))
+    const found = unseen.filter((word) => words.has(word)).length
+    if (found > (best?.found ?? 0)) best = { field, text, found }
   }
   return best && { field: best.field, pieces: markedPieces(best.text, (word) => fits(word) !== undefined) }
 }

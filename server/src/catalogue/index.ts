@@ -2,6 +2,7 @@
 import type { TitleRecord } from '@catalex/core/catalogue'
 import type { Database, Write } from '../database/index.ts'
 
+export { keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
 export { loadMarc, type LoadFault, type LoadReport } from './loading.ts'
 
 export interface StoredTitle {

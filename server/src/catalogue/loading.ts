@@ -1,5 +1,6 @@
 /** Loads MARC files: streamed, in batches, with a report of every record that could not be read and why. */
-import { BadRecord } from '@catalex/core/catalogue'
+import { authorityFromMarc, BadRecord, isAuthority, type Authority } from '@catalex/core/catalogue'
+import { storeAuthorities } from './authorities.ts'
 import type { Libraries } from '../branches/index.ts'
 import type { Database } from '../database/index.ts'
 import { recordsIn } from './marcFiles.ts'
@@ -10,6 +11,8 @@ export interface LoadReport {
   added: number
   replaced: number
   items: number
+  /** Authority records: headings with their other names. */
+  headings: number
   /** Call numbers that are kept as they are since their scheme can't read them; they sort last. */
   unreadCallNumbers: number
   faults: LoadFault[]
@@ -33,7 +36,7 @@ export async function loadMarc(
   progress: (read: number) => void = () => undefined,
 ): Promise<LoadReport> {
   const store = await Store.open(database)
-  const report: LoadReport = { read: 0, added: 0, replaced: 0, items: 0, unreadCallNumbers: 0, faults: [] }
+  const report: LoadReport = { read: 0, added: 0, replaced: 0, items: 0, headings: 0, unreadCallNumbers: 0, faults: [] }
   // While one batch is being stored, the next is read.
   let storing: Promise<void> = Promise.resolve()
   const flush = async (file: string, batch: readonly PreparedRecord[]) => {
@@ -46,12 +49,14 @@ export async function loadMarc(
   }
   for (const file of files) {
     let batch: PreparedRecord[] = []
+    const authorities: Authority[] = []
     for await (const read of recordsIn(file)) {
       report.read += 1
       if ('fault' in read) report.faults.push({ file, record: read.number, controlNumber: null, ...read.fault })
       else {
         try {
-          batch.push(prepare(read.number, read.record, libraries))
+          if (isAuthority(read.record)) authorities.push(authorityFromMarc(read.record))
+          else batch.push(prepare(read.number, read.record, libraries))
         } catch (error) {
           if (!(error instanceof BadRecord)) throw error
           const controlNumber = read.record.fields.find(([tag]) => tag === '001')?.[1]?.trim() ?? null
@@ -64,8 +69,10 @@ export async function loadMarc(
       }
     }
     await flush(file, batch)
+    await storing
+    await database.write((write) => storeAuthorities(write, authorities))
+    report.headings += authorities.length
   }
-  await storing
   report.faults.sort((a, b) => files.indexOf(a.file) - files.indexOf(b.file) || a.record - b.record)
   return report
 }

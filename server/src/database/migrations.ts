@@ -52,12 +52,21 @@ const CHANGES = [
   `CREATE INDEX itemsByShelf ON items(sortKey)`,
 ]
 
+const AUTHORITIES = [
+  `CREATE TABLE headingReferences (
+    controlNumber TEXT NOT NULL, kind TEXT NOT NULL, label TEXT NOT NULL, key TEXT NOT NULL, target TEXT NOT NULL, type TEXT NOT NULL,
+    PRIMARY KEY (kind, key, type, target, controlNumber)) WITHOUT ROWID`,
+  `CREATE INDEX referencesOfRecord ON headingReferences(controlNumber)`,
+  `CREATE INDEX referencesToHeading ON headingReferences(target)`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
   '003-circulation': CIRCULATION,
   '004-call-numbers': CALL_NUMBERS,
   '005-changes': CHANGES,
+  '006-authorities': AUTHORITIES,
 }
 
 export async function migrate(database: Database): Promise<void> {

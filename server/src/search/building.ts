@@ -2,7 +2,7 @@
 import { documentOf, IndexBuilder, USE_BITS, type HeldAt, type SearchDocument, type SearchIndex } from '@catalex/core/search'
 import { isInNow, isLost } from '@catalex/core/copies'
 import type { Libraries } from '../branches/index.ts'
-import { everyTitle, titlesById } from '../catalogue/index.ts'
+import { everyTitle, otherNamesOf, titlesById } from '../catalogue/index.ts'
 import { standingCopies, type StandingCopy } from '../circulation/index.ts'
 import type { Database } from '../database/index.ts'
 
@@ -24,9 +24,10 @@ export async function buildIndex(
 
 /** Every record as the index takes it in; the next are fetched while these are being used. */
 export async function* everyDocument(database: Database, libraries: Libraries, today: string): AsyncGenerator<SearchDocument[]> {
+  const otherNames = await otherNamesOf(database)
   for await (const titles of everyTitle(database)) {
     const copies = await standingCopies(database, libraries, { from: titles[0].id, to: titles[titles.length - 1].id }, today)
-    yield titles.map(({ id, record }) => documentOf(id, record, heldAt(copies.get(id) ?? [], libraries)))
+    yield titles.map(({ id, record }) => documentOf(id, record, heldAt(copies.get(id) ?? [], libraries), otherNames))
   }
 }
 
@@ -37,11 +38,15 @@ export async function documentsOf(
   ids: readonly number[],
   today: string,
 ): Promise<SearchDocument[]> {
-  const [titles, copies] = await Promise.all([titlesById(database, ids), standingCopies(database, libraries, { ids }, today)])
+  const [titles, copies, otherNames] = await Promise.all([
+    titlesById(database, ids),
+    standingCopies(database, libraries, { ids }, today),
+    otherNamesOf(database),
+  ])
   // Numbers of works follow the order of records, whatever the order in which they are read.
   return [...titles.values()]
     .sort((a, b) => a.id - b.id)
-    .map(({ id, record }) => documentOf(id, record, heldAt(copies.get(id) ?? [], libraries)))
+    .map(({ id, record }) => documentOf(id, record, heldAt(copies.get(id) ?? [], libraries), otherNames))
 }
 
 export function heldAt(copies: readonly StandingCopy[], libraries: Libraries): HeldAt[] {

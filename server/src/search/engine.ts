@@ -5,6 +5,7 @@ import {
   countOf,
   facetValues,
   headingsBeginning,
+  headingsNamed,
   offersFor,
   pack,
   search,
@@ -46,6 +47,7 @@ export interface Jobs {
     asks: { kind: HeadingKind; start: string | number; most: number; scope: Scope }
     gives: { position: number; total: number; headings: Heading[] }
   }
+  headings: { asks: { kind: HeadingKind; labels: readonly string[]; scope: Scope }; gives: Heading[] }
   suggest: { asks: { typed: string; most: number; scope: Scope }; gives: { kind: SuggestedKind; headings: Heading[] }[] }
   changes: { asks: { placeTree: FacetTree; documents: SearchDocument[] }; gives: PackedIndex }
 }
@@ -94,6 +96,7 @@ const WORK: Work = {
   },
   values: (segments, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),
   browse: (segments, { kind, start, most, scope }) => browseHeadings(segments, kind, start, most, scope),
+  headings: (segments, { kind, labels, scope }) => headingsNamed(segments, kind, labels, scope),
   suggest: (segments, { typed, most, scope }) =>
     HEADING_KINDS.filter((kind) => kind !== 'call-number')
       .map((kind) => ({ kind, headings: headingsBeginning(segments, kind, typed, most, scope) }))

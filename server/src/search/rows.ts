@@ -2,9 +2,18 @@
 import type { SearchQuery, SearchRowLine } from '@catalex/contract/search'
 import type { TitleRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
-import { languageOf, textsOf, whyMatched, type QueryNode, type SearchRow } from '@catalex/core/search'
+import {
+  facetValuesOf,
+  languageOf,
+  otherNamesIn,
+  textsOf,
+  whyMatched,
+  type OtherNames,
+  type QueryNode,
+  type SearchRow,
+} from '@catalex/core/search'
 import type { Libraries } from '../branches/index.ts'
-import { titlesById, type StoredTitle } from '../catalogue/index.ts'
+import { otherNamesOf, titlesById, type StoredTitle } from '../catalogue/index.ts'
 import { byTitle, copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Database } from '../database/index.ts'
 import { editionLine, inScope, nearestFirst, shelfPlaceOf } from '../titles/index.ts'
@@ -21,11 +30,13 @@ export async function dressRows(
   const ids = rows.flatMap((row) => row.recordIds)
   const [titles, copies] = await Promise.all([titlesById(database, ids), copiesOf(database, libraries, ids, today)])
   const copiesByTitle = byTitle(copies)
+  const headings = [...titles.values()].flatMap(({ record }) => Object.values(facetValuesOf(record)).flat())
+  const otherNames = await otherNamesOf(database, headings)
   return rows.flatMap((row) => {
     const title = titles.get(row.recordId)
     if (!title) return []
     const editions = row.recordIds.flatMap((id) => titles.get(id) ?? [])
-    return [rowFrom(libraries, title, editions, copiesByTitle, query, node, pickup)]
+    return [rowFrom(libraries, title, editions, copiesByTitle, otherNames, query, node, pickup)]
   })
 }
 
@@ -34,6 +45,7 @@ function rowFrom(
   title: StoredTitle,
   editions: StoredTitle[],
   copies: Map<number, CopyNow[]>,
+  otherNames: OtherNames,
   query: SearchQuery,
   node: QueryNode,
   pickup: string | undefined,
@@ -51,7 +63,7 @@ function rowFrom(
     year: record.year,
     series: record.series[0] ?? null,
     editions: editions.map((edition) => editionLine(edition, all, places)),
-    why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node),
+    why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node, otherNamesIn(record, otherNames)),
     nearest: nearestOf(libraries, copies.get(title.id) ?? [], places, pickup),
   }
 }

@@ -13,13 +13,13 @@ import { verdictOn } from '@catalex/core/holds'
 import { livingRecords, pack, recordsOfWork, sendTable, type SearchQuestion, type Segments, type SendTable } from '@catalex/core/search'
 import type { Libraries } from '../branches/index.ts'
 import type { Database } from '../database/index.ts'
+import { browse } from './browsing.ts'
 import { buildIndex } from './building.ts'
 import { LocalEngine, type Engine } from './engine.ts'
 import { Follower } from './following.ts'
 import { questionFrom } from './question.ts'
 import { readQuery, type ReadQuery } from './reading.ts'
 import { dressRows } from './rows.ts'
-import { shelfLabels } from './shelfLabels.ts'
 import type { Snapshot } from './snapshot.ts'
 import { stampOf } from './stamp.ts'
 
@@ -110,12 +110,8 @@ export class SearchService {
     }
   }
 
-  async browse(query: BrowseQuery, signal?: AbortSignal): Promise<BrowseAnswer> {
-    const scope = { places: query.in, formats: query.as }
-    const shelf = shelfLabels(this.database, query.kind)
-    const start = query.position ?? (await shelf.startAt(query.from))
-    const { headings, ...more } = await this.engine.ask('browse', { kind: query.kind, start, most: query.size, scope }, signal)
-    return { ...more, headings: await shelf.labelled(headings) }
+  browse(query: BrowseQuery, signal?: AbortSignal): Promise<BrowseAnswer> {
+    return browse(this.database, this.engine, query, signal)
   }
 
   suggest(query: SuggestQuery, signal?: AbortSignal): Promise<SuggestAnswer> {

@@ -1,0 +1,49 @@
+/** Browsing: the headings of the catalogue, and among them the other names by which they are sought. */
+import type { BrowseAnswer, BrowseQuery } from '@catalex/contract/search'
+import { shelfKeyFrom } from '@catalex/core/callnumber'
+import type { Heading } from '@catalex/core/search'
+import { callTextsOf, keyOf, referencesBetween, type HeadingReference } from '../catalogue/index.ts'
+import type { Database } from '../database/index.ts'
+import type { Engine } from './engine.ts'
+
+type Line = BrowseAnswer['headings'][number]
+
+export async function browse(database: Database, engine: Engine, query: BrowseQuery, signal?: AbortSignal): Promise<BrowseAnswer> {
+  const scope = { places: query.in, formats: query.as }
+  const start = query.position ?? (query.kind === 'call-number' ? shelfKeyFrom(query.from) : query.from)
+  // One more than asked for: where the next page begins, this one's references end.
+  const { headings, position, total } = await engine.ask('browse', { kind: query.kind, start, most: query.size + 1, scope }, signal)
+  const page = headings.slice(0, query.size)
+  if (query.kind === 'call-number') return { position, total, headings: await shelfLines(database, page) }
+  const end = headings.at(query.size)
+  const from = query.position === undefined ? keyOf(query.from) : position === 0 ? '' : keyOf(page.at(0)?.label ?? '')
+  const references = await referencesBetween(database, query.kind, from, end ? keyOf(end.label) : null)
+  const labels = [...new Set(references.map(({ target }) => target))]
+  const counts = new Map(
+    (await engine.ask('headings', { kind: query.kind, labels, scope }, signal)).map(({ label, count }) => [label, count]),
+  )
+  // A reference to a heading that the catalogue does not have leads nowhere.
+  return { position, total, headings: merged(page, references.filter(({ target }) => counts.has(target)), counts) } // prettier-ignore
+}
+
+function merged(page: readonly Heading[], references: readonly HeadingReference[], counts: ReadonlyMap<string, number>): Line[] {
+  const also = (label: string) => references.filter((one) => one.type === 'see also' && one.label === label).map((one) => one.target)
+  const lines = page.map(({ label, count }): Line => ({ label, count, see: null, also: also(label) }))
+  const known = new Set(page.map(({ label }) => label))
+  const see = references
+    .filter(({ type, label }) => type === 'see' && !known.has(label))
+    .map(({ label, target }): Line => ({ label, count: counts.get(target) ?? 0, see: target, also: [] }))
+  return [...lines, ...see]
+    .map((line) => ({ line, key: keyOf(line.label) }))
+    .sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0))
+    .map(({ line }) => line)
+}
+
+/** Call numbers are ordered by their sort keys; people want to read what stands on the label. */
+async function shelfLines(database: Database, page: readonly Heading[]): Promise<Line[]> {
+  const texts = await callTextsOf(
+    database,
+    page.map(({ label }) => label),
+  )
+  return page.map(({ label, count }) => ({ label: texts.get(label) ?? label, count, see: null, also: [] }))
+}
