@@ -109,3 +109,46 @@ describe('a row', () => {
     expect((await search({ q: 'nine knots' })).rows[0].why).toBeNull()
   })
 })
+
+describe('browsing', () => {
+  const browse = (parameters: Record<string, string>) => ask<BrowseAnswer>('/api/headings', parameters)
+  const labels = ({ headings }: BrowseAnswer) => headings.map(({ label, see }) => (see === null ? label : `${label} > ${see}`))
+
+  it('shows other names where they stand in the alphabet, and headings beside', async () => {
+    const vane = await browse({ kind: 'person', from: 'vane', size: '1' })
+    expect(vane.headings[0]).toMatchObject({ label: 'Vane, Isolde', see: 'Orrick, Tamsin, 1961-' })
+    expect(vane.headings[0].count).toBeGreaterThan(0)
+    const harbors = await browse({ kind: 'subject', from: 'harbo', size: '2' })
+    expect(labels(harbors).slice(0, 2)).toEqual(['Harbors', 'Harbours > Harbors'])
+    expect(harbors.headings[0].also).toContain('Navigation')
+  })
+
+  it('goes through all headings forwards and back without gap or repeat', async () => {
+    for (const kind of ['person', 'title', 'subject', 'series', 'call-number']) {
+      const whole = await browse({ kind, size: '100' })
+      const pages: string[] = []
+      for (let position = 0; position < 60; position += 20)
+        pages.push(...labels(await browse({ kind, position: String(position), size: '20' })))
+      expect(pages).toEqual(labels(await browse({ kind, position: '0', size: '60' })))
+      expect(labels(whole).slice(0, 40)).toEqual(pages.slice(0, 40))
+      const last = await browse({ kind, position: String(whole.total - 1), size: '20' })
+      expect(last.headings.filter(({ see }) => see === null)).toHaveLength(1)
+    }
+  })
+
+  it('begins on the shelf where a call number would stand, and finds what stands there', async () => {
+    const shelf = await browse({ kind: 'call-number', from: '387', size: '3' })
+    expect(shelf.headings[0].label).toMatch(/^387/)
+    const answer = await search({ q: shelf.headings[0].label, field: 'number' })
+    expect(answer.count).toBeGreaterThanOrEqual(shelf.headings[0].count)
+    expect(shelf.headings[0].count).toBeGreaterThan(0)
+  })
+})
+
+describe('another name of a person', () => {
+  it('finds what the person wrote, and says so', async () => {
+    const answer = await search({ q: 'isolde vane nine knots' })
+    expect(titles(answer)).toEqual(['Nine knots'])
+    expect(answer.rows[0].why).toMatchObject({ field: 'person', pieces: [{ text: 'Vane', marked: true }, { text: ', ' }, { text: 'Isolde', marked: true }] }) // prettier-ignore
+  })
+})

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { readCallNumber, type CallNumberScheme } from './index.ts'
+import { readCallNumber, shelfKeyFrom, type CallNumberScheme } from './index.ts'
 
 const read = (scheme: CallNumberScheme, text: string, more: { prefix?: string; enumeration?: string; copy?: string } = {}) =>
   readCallNumber({ scheme, classPart: text, itemPart: null, suffix: null, prefix: null, enumeration: null, copy: null, ...more })
@@ -104,5 +104,19 @@ describe('spine label', () => {
     ['nlm', 'WY 100 .A5 2018', undefined, ['WY', '100', '.A5', '2018']],
   ])('of %s %s', (scheme, text, prefix, lines) => {
     expect(read(scheme, text, { prefix }).spine).toEqual(lines)
+  })
+})
+
+describe('where somebody begins on the shelf', () => {
+  it.each<[string, CallNumberScheme, string, string | null]>([
+    ['387.15', 'dewey', '387.155 VAR', '387.1 ARN'],
+    ['39', 'dewey', '390 AAA', '388 AAA'],
+    ['vk 1015', 'lc', 'VK1015 .A1', 'VK100 .Z9'],
+    ['VK', 'lc', 'VK9 .B4 2001', 'V5 .A1'],
+    ['orr', 'author', 'ORR v.1', 'ARK'],
+    ['', 'dewey', '005.1 ABC', null],
+  ])('who has typed "%s": the first %s is %s', (typed, scheme, first, last) => {
+    expect(shelfKeyFrom(typed) <= read(scheme, first).sortKey).toBe(true)
+    if (last !== null) expect(read(scheme, last).sortKey < shelfKeyFrom(typed)).toBe(true)
   })
 })

@@ -1,5 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { isbn13, issn, readIso2709, BadRecord, titleFromMarc, holdingsOf, workKey, filingTitle, type MarcRecord } from './index.ts'
+import {
+  authorityFromMarc,
+  DoubtFinder,
+  isAuthority,
+  isbn13,
+  issn,
+  readIso2709,
+  BadRecord,
+  titleFromMarc,
+  holdingsOf,
+  workKey,
+  filingTitle,
+  type MarcRecord,
+} from './index.ts'
 import { decodeMarc8 } from './marc8.ts'
 
 const FIXED = '200101s2019    xx            000 0 eng d'
@@ -161,6 +174,56 @@ describe('works', () => {
       work([['100', '1 ', 'a', 'Lund, Marta,', 'd', '1984-'], title]),
     )
     expect(work([title])).not.toBe(work([title], '00000ngm a2200000 i 4500'))
+  })
+})
+
+describe('doubtful joins', () => {
+  const doubts = (...records: string[][][]) => {
+    const finder = new DoubtFinder()
+    records.forEach((fields, i) => {
+      finder.add(titleFromMarc(record([['001', `r${String(i + 1)}`], ...fields])))
+    })
+    return finder.doubts().map(({ reason, records: named }) => [reason, named.map(({ controlNumber }) => controlNumber).join(' ')])
+  }
+  const report = ['245', '10', 'a', 'Annual report']
+  const from = (publisher: string) => ['264', ' 1', 'a', 'Pellan :', 'b', `${publisher},`, 'c', '2019.']
+  const by = (dates?: string) => ['100', '1 ', 'a', 'Lund, Marta,', ...(dates ? ['d', dates] : [])]
+  it.each<[string, string[][][], string[][]]>([
+    ['joined by the title alone', [[report, from('Mole Press')], [report, from('Reed House')]], [['joined by title alone', 'r1 r2']]],
+    ['joined by title, from one publisher', [[report, from('Mole Press')], [report, from('Mole Press')]], []],
+    ['joined by author and title', [[by('1931-'), report, from('Mole Press')], [by('1931-2004'), report, from('Reed House')]], []],
+    ['parted by dates', [[by('1931-'), report], [by('1984-'), report]], []],
+    ['parted by dates that some lack', [[by('1931-'), report], [by(), report]], [['parted by dates that some records lack', 'r1 r2']]],
+    ['some fiction, some not', [[by(), report, ['655', ' 7', 'a', 'Novels']], [by(), report, ['008', `${FIXED.slice(0, 33)}0${FIXED.slice(34)}`]]], [['joined though only some are fiction', 'r1 r2']]],
+  ])('%s', (_, records, found) => {
+    expect(doubts(...records)).toEqual(found)
+  }) // prettier-ignore
+})
+
+describe('authority records', () => {
+  const authority = (fields: string[][]) => authorityFromMarc({ leader: '00000nz  a2200000n  4500', fields: [['001', 'a1'], ...fields] })
+  it('give a heading its other names and its neighbours', () => {
+    expect(
+      authority([
+        ['100', '1 ', 'a', 'Orrick, Tamsin,', 'd', '1961-'],
+        ['400', '1 ', 'a', 'Vane, Isolde'],
+        ['410', '2 ', 'a', 'Vane Society'],
+        ['450', '  ', 'a', 'No name'],
+        ['500', '1 ', 'a', 'Orrick, Tamsin,', 'd', '1961-'],
+        ['500', '1 ', 'a', 'Lund, Marta,', 'd', '1931-2004'],
+      ]),
+    ).toEqual({
+      controlNumber: 'a1',
+      kind: 'person',
+      heading: 'Orrick, Tamsin, 1961-',
+      otherNames: ['Vane, Isolde', 'Vane Society'],
+      related: ['Lund, Marta, 1931-2004'],
+    })
+    expect(authority([['150', '  ', 'a', 'Railroads', 'x', 'History'], ['450', '  ', 'a', 'Railways', 'x', 'History']])).toMatchObject({ kind: 'subject', heading: 'Railroads – History', otherNames: ['Railways – History'] }) // prettier-ignore
+  })
+  it('are told by their leader, and need a heading that is browsed', () => {
+    expect([isAuthority({ leader: '00000nz  a2200000n  4500', fields: [] }), isAuthority(record([]))]).toEqual([true, false])
+    expect(faultOf(() => authority([['148', '  ', 'a', 'Nineteenth century']]))?.reason).toMatch(/no heading/)
   })
 })
 

@@ -1,5 +1,6 @@
 /** What a record says: reading MARC 21, formats, identifiers, holdings, and which records are one work. */
 export * from './formats.ts'
+export { DoubtFinder, type Doubt } from './doubts.ts'
 export { holdingsOf } from './holdings.ts'
 export { isbn13, issn } from './identifiers.ts'
 export { BadRecord, readIso2709, type RecordFault } from './iso2709.ts'

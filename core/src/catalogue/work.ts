@@ -8,7 +8,26 @@ import { familyOf } from './formats.ts'
 import type { TitleRecord } from './title.ts'
 
 export function workKey(title: TitleRecord): string {
-  return [kindOf(title), authorOf(title), wordingOf(title)].join('|')
+  const { kind, author, born, wording } = workKeyParts(title)
+  return [kind, [author, ...(born === null ? [] : [born])].join(' '), wording].join('|')
+}
+
+export interface WorkKeyParts {
+  kind: string
+  author: string
+  /** A birth year parts namesakes; the rest of the dates differs between records of one person. */
+  born: string | null
+  wording: string
+}
+
+export function workKeyParts(title: TitleRecord): WorkKeyParts {
+  const main = title.people.find((person) => person.main)
+  return {
+    kind: kindOf(title),
+    author: main ? plain(main.name) : '',
+    born: /\d{4}/.exec(main?.dates ?? '')?.[0] ?? null,
+    wording: wordingOf(title),
+  }
 }
 
 /** Text in any carrier is one kind; a serial, a film, a score, a recording of music, a map or a thing is each its own. */
@@ -16,14 +35,6 @@ function kindOf(title: TitleRecord): string {
   const family = familyOf(title.carrier)
   const text = ['print', 'large-print', 'braille', 'spoken', 'player', 'microform', 'online']
   return text.includes(family) ? 'text' : family
-}
-
-function authorOf(title: TitleRecord): string {
-  const main = title.people.find((person) => person.main)
-  if (!main) return ''
-  // A birth year parts namesakes; the rest of the dates differs between records of one person.
-  const born = /\d{4}/.exec(main.dates ?? '')
-  return [plain(main.name), ...(born ? [born[0]] : [])].join(' ')
 }
 
 function wordingOf(title: TitleRecord): string {

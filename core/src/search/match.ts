@@ -71,12 +71,10 @@ class Matching {
   /** Other forms of the word count too, a little less than the word itself. */
   private word(word: string, fields: number): Matches {
     const { index } = this
-    const exact = index.terms.find(word)
-    const others = otherForms(index, word).filter(({ term }) => term !== exact)
-    if (others.length === 0) return this.term(exact, word, fields)
+    const forms = new WordForms(index, word).all
+    if (forms.length === 1 && forms[0].languages === EVERY_LANGUAGE) return this.term(forms[0].term, word, fields)
     const union = Union.over(index)
-    if (exact >= 0) this.gather(union, exact, word, fields, 1, EVERY_LANGUAGE)
-    for (const { term, languages } of others) this.gather(union, term, index.terms.at(term), fields, OTHER_FORM, languages)
+    for (const { term, languages, worth } of forms) this.gather(union, term, index.terms.at(term), fields, worth, languages)
     return union.take()
   }
 
@@ -184,16 +182,72 @@ class Matching {
     return union.take()
   }
 
-  /** Exclusions are taken from what the rest matches, so that they cost no more than they remove. */
+  /**
+   * The fewest first, so that of common words only those documents are looked at that are still in question. Exclusions are
+   * taken from what the rest matches, so that they cost no more than they remove.
+   */
   private conjunction(nodes: readonly QueryNode[], fields: number): Matches {
-    const wanted = nodes.filter((node) => node.kind !== 'not')
     const excluded = nodes.filter((node) => node.kind === 'not')
-    const sets = wanted.map((node) => this.of(node, fields)).sort((a, b) => a.docs.length - b.docs.length)
-    const start = sets.length > 0 ? sets.reduce(intersection) : everything(this.index)
-    return excluded.reduce((rest, node) => difference(rest, this.of(node.node, fields)), start)
+    const words = nodes.filter((node) => node.kind === 'word').map((node) => new WordForms(this.index, node.word))
+    const others = nodes.filter((node) => node.kind !== 'not' && node.kind !== 'word').map((node) => this.of(node, fields))
+    words.sort((a, b) => a.size - b.size)
+    if (others.length === 0 && words.length > 0) others.push(this.word(words.shift()?.word ?? '', fields))
+    let found = others.length > 0 ? others.sort((a, b) => a.docs.length - b.docs.length).reduce(intersection) : everything(this.index)
+    for (const forms of words) {
+      const few = found.docs.length * MUCH_RARER < forms.size
+      found = few ? this.having(found, forms, fields) : intersection(found, this.word(forms.word, fields))
+    }
+    return excluded.reduce((rest, node) => difference(rest, this.of(node.node, fields)), found)
+  }
+
+  /** Those of the documents in which the word stands in some form. */
+  private having({ docs, scores }: Matches, forms: WordForms, fields: number): Matches {
+    const { postMask, titleLength, language } = this.index
+    const probes = forms.all.map(({ term, languages, worth }) => ({
+      cursor: new Cursor(this.index, term),
+      languages,
+      weight: this.rarity(this.index.terms.at(term)) * worth,
+    }))
+    let count = 0
+    for (let i = 0; i < docs.length; i += 1) {
+      const doc = docs[i]
+      let best = 0
+      for (const { cursor, languages, weight } of probes) {
+        if ((languages & (1 << language[doc])) === 0 || !cursor.seek(doc)) continue
+        const mask = postMask[cursor.posting] & fields
+        // Scores are kept in single precision, here as where all of a word's documents are gathered.
+        if (mask !== 0) best = Math.max(best, Math.fround(weight * worthOf(mask, titleLength[doc])))
+      }
+      if (best === 0) continue
+      docs[count] = doc
+      scores[count] = scores[i] + best
+      count += 1
+    }
+    return cut({ docs, scores }, count)
   }
 }
 
+/** A word with its other forms, and in how many documents they stand at most. */
+class WordForms {
+  readonly all: { term: number; languages: number; worth: number }[]
+  readonly size: number
+
+  constructor(
+    index: SearchIndex,
+    readonly word: string,
+  ) {
+    const exact = index.terms.find(word)
+    const others = otherForms(index, word).filter(({ term }) => term !== exact)
+    this.all = [
+      ...(exact < 0 ? [] : [{ term: exact, languages: EVERY_LANGUAGE, worth: 1 }]),
+      ...others.map((form) => ({ ...form, worth: OTHER_FORM })),
+    ]
+    this.size = this.all.reduce((sum, { term }) => sum + index.termStart[term + 1] - index.termStart[term], 0)
+  }
+}
+
+/** So many times fewer documents than a word has, and they are looked at one by one. */
+const MUCH_RARER = 8
 const OTHER_FORM = 0.7
 const EVERY_LANGUAGE = -1
 

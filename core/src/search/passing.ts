@@ -154,11 +154,14 @@ function tableOffsets({ placeTree }: SearchIndex, { pickup, sends }: NarrowingCh
   const { roots, count } = rootsOf(placeTree)
   const here = chosenNodes(placeTree, pickup === null ? [] : [pickup])
   const places = placeTree.codes.length
-  return Uint16Array.from({ length: FAMILY_CODES.length * places }, (_, at) => {
-    const place = at % places
-    const sendable = sends?.[Math.floor(at / places) * count + roots[place]] ?? 0
-    return (sendable << SEND_SHIFT) | (here?.[place] === 1 ? HERE_BIT : 0)
-  })
+  const offsets = new Uint16Array(FAMILY_CODES.length * places)
+  for (let family = 0; family < FAMILY_CODES.length; family += 1) {
+    for (let place = 0; place < places; place += 1) {
+      const sendable = sends?.[family * count + roots[place]] ?? 0
+      offsets[family * places + place] = (sendable << SEND_SHIFT) | (here?.[place] === 1 ? HERE_BIT : 0)
+    }
+  }
+  return offsets
 }
 
 function passingNodes({ formatTree }: SearchIndex, choice: NarrowingChoice): Uint8Array | null {

@@ -27,10 +27,21 @@ const stemmers = new Map(STEMMED_LANGUAGES.map((code) => [code, snowball.newStem
 /** From 1, 0 for a language without stemmer. */
 export const languageNumber = (code: string): number => STEMMED_LANGUAGES.indexOf(code) + 1
 
+/** Stems of the words that were asked for last; whoever explains a list asks for the same ones again and again. */
+const known = new Map<string, string>()
+const MOST_KNOWN = 20_000
+
 /** The stem of a folded word, the word itself in a language without stemmer. */
 export function stemOf(word: string, language: string): string {
   const stemmer = stemmers.get(language)
-  return !stemmer || word.length < 3 || /\d/.test(word) ? word : stemmer.stem(word)
+  if (!stemmer || word.length < 3 || /\d/.test(word)) return word
+  const key = groupKey(language, word)
+  const before = known.get(key)
+  if (before !== undefined) return before
+  if (known.size >= MOST_KNOWN) known.clear()
+  const stem = stemmer.stem(word)
+  known.set(key, stem)
+  return stem
 }
 
 const groupKey = (language: string, stem: string): string => `${language}:${stem}`

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import type { LoanRow } from '@catalex/contract/files'
 import { stringify } from 'csv-stringify/sync'
 import { Marc } from 'marcjs'
+import { authorityRecords } from '../titles/authorities.ts'
 import type { World } from './world.ts'
 
 /** Into a folder beside, which takes its place when it is whole. */
@@ -13,6 +14,12 @@ export async function writeWorld(world: World, folder: string, progress: (titles
   rmSync(building, { recursive: true, force: true })
   mkdirSync(building, { recursive: true })
   const titles = await writeRecords(world, building, progress)
+  writeFileSync(
+    join(building, 'authorities.mrc'),
+    authorityRecords()
+      .map((record) => Marc.format(record, 'iso2709'))
+      .join(''),
+  )
   writeFileSync(join(building, 'library.json'), JSON.stringify(world.library, null, 2))
   writeFileSync(join(building, 'policies.json'), JSON.stringify(world.policies, null, 2))
   writeFileSync(join(building, 'readers.csv'), stringify(world.readers, { header: true }))

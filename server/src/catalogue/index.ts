@@ -29,7 +29,8 @@ export interface StoredItem {
   note: string | null
 }
 
-const ITEM_COLUMNS =
+/** Columns of an item joined with its title. */
+export const ITEM_COLUMNS =
   'barcode, titleId, carrier, system, branch, collection, useRule, standing, callText, spine, sortKey, enumeration, copy, note'
 
 type Reading = Pick<Database, 'read'> | { read: Write['all'] }
@@ -47,14 +48,6 @@ export async function titlesById(database: Database, ids: readonly number[]): Pr
 export async function titleIdOf(database: Database, controlNumber: string): Promise<number | null> {
   const [row] = await database.read<{ id: number }>('SELECT id FROM titles WHERE controlNumber = $controlNumber', { controlNumber })
   return row?.id ?? null
-}
-
-/** Copies of these titles, in shelf order. */
-export async function itemsOf(reading: Reading, titleIds: readonly number[]): Promise<StoredItem[]> {
-  return reading.read<StoredItem>(
-    `SELECT ${ITEM_COLUMNS} FROM items JOIN titles ON titles.id = titleId WHERE titleId IN (SELECT value FROM json_each($ids)) AND standing <> 'withdrawn' ORDER BY sortKey, barcode`,
-    { ids: JSON.stringify(titleIds) },
-  )
 }
 
 export async function itemByBarcode(reading: Reading, barcode: string): Promise<StoredItem | null> {

@@ -3,7 +3,7 @@ import { familyOf, type UseRule, type StandingStatus } from '@catalex/core/catal
 import { statusOf, useRuleOf, type Copy } from '@catalex/core/copies'
 import { PROMISING_STATES } from '@catalex/core/holds'
 import type { Libraries } from '../branches/index.ts'
-import { itemsOf, type StoredItem } from '../catalogue/index.ts'
+import { ITEM_COLUMNS, type StoredItem } from '../catalogue/index.ts'
 import type { Database, Write } from '../database/index.ts'
 
 export interface CopyNow extends Copy {
@@ -13,23 +13,17 @@ export interface CopyNow extends Copy {
 export type Reading = Pick<Database, 'read'> | { read: Write['all'] }
 
 const PROMISING = PROMISING_STATES.map((state) => `'${state}'`).join(', ')
+const HOLD_STATE = `(SELECT state FROM holds WHERE holds.barcode = items.barcode AND state IN (${PROMISING}))`
 
+/** Copies of these titles, in shelf order; asked in one go with what circulation knows of them, since every row of every list needs it. */
 export async function copiesOf(reading: Reading, libraries: Libraries, titleIds: readonly number[], today: string): Promise<CopyNow[]> {
-  const items = await itemsOf(reading, titleIds)
-  const barcodes = JSON.stringify(items.map((item) => item.barcode))
-  const [loans, promises] = await Promise.all([
-    reading.read<{ barcode: string; due: string }>(
-      'SELECT barcode, due FROM loans WHERE barcode IN (SELECT value FROM json_each($barcodes))',
-      { barcodes },
-    ),
-    reading.read<{ barcode: string; state: string }>(
-      `SELECT barcode, state FROM holds WHERE state IN (${PROMISING}) AND barcode IN (SELECT value FROM json_each($barcodes))`,
-      { barcodes },
-    ),
-  ])
-  const due = new Map(loans.map((loan) => [loan.barcode, loan.due]))
-  const promised = new Map(promises.map((promise) => [promise.barcode, promise.state]))
-  return items.map((item) => copyFrom(item, libraries, due.get(item.barcode) ?? null, promised.get(item.barcode) ?? null, today))
+  const rows = await reading.read<StoredItem & { due: string | null; holdState: string | null }>(
+    `SELECT ${ITEM_COLUMNS}, due, ${HOLD_STATE} AS holdState
+     FROM items JOIN titles ON titles.id = titleId LEFT JOIN loans USING (barcode)
+     WHERE titleId IN (SELECT value FROM json_each($ids)) AND standing <> 'withdrawn' ORDER BY sortKey, barcode`,
+    { ids: JSON.stringify(titleIds) },
+  )
+  return rows.map(({ due, holdState, ...item }) => copyFrom(item, libraries, due, holdState, today))
 }
 
 export function byTitle(copies: readonly CopyNow[]): Map<number, CopyNow[]> {
@@ -86,8 +80,7 @@ export async function standingCopies(
     due: string | null
     holdState: string | null
   }>(
-    `SELECT titleId, branch, collection, useRule, standing, sortKey, due,
-       (SELECT state FROM holds WHERE holds.barcode = items.barcode AND state IN (${PROMISING})) AS holdState
+    `SELECT titleId, branch, collection, useRule, standing, sortKey, due, ${HOLD_STATE} AS holdState
      FROM items LEFT JOIN loans USING (barcode) WHERE ${condition} AND standing <> 'withdrawn' ORDER BY titleId`,
     parameters,
   )

@@ -6,6 +6,7 @@ import { Command } from 'commander'
 import { indexing } from './indexing.ts'
 import { load } from './load.ts'
 import { serve } from './serve.ts'
+import { works } from './works.ts'
 
 const { version } = JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { version: string }
 const program = new Command('catalex').description('A catalogue of physical items for a consortium of libraries').version(version)
@@ -25,6 +26,13 @@ program
   .option('--data <file>', 'database', 'var/catalex.sqlite')
   .option('--check', 'compare, and name what differs')
   .action(indexing)
+
+program
+  .command('works')
+  .description('Name the works whose joining of records is doubtful')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .option('--report <file>', 'write all of them as JSON')
+  .action(works)
 
 program
   .command('serve')

@@ -130,6 +130,7 @@ function say(report: LoadReport, options: Options): void {
   console.log(
     `Loaded: ${String(report.added)} new and ${String(report.replaced)} replaced of ${String(report.read)} records, with ${String(report.items)} copies.`,
   )
+  if (report.headings > 0) console.log(`${String(report.headings)} headings with other names.`)
   if (report.unreadCallNumbers > 0)
     console.log(`${String(report.unreadCallNumbers)} call numbers can't be read by their scheme; they are kept as they are and sort last.`)
   for (const fault of report.faults.slice(0, SHOWN_FAULTS)) {

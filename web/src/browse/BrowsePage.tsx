@@ -1,13 +1,13 @@
-/** Headings in alphabetical order, from any letters on, forwards and back. */
+/** Headings in alphabetical order and call numbers in shelf order, from any letters on, forwards and back. */
 import { HEADING_KINDS, type HeadingKind } from '@catalex/core/asking'
 import Button from '@mui/material/Button'
-import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState, type SubmitEvent } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useStanding } from '../app/standing.tsx'
-import { browseQuery, headingAddress } from '../search/queries.ts'
 import { Trouble } from '../ui/Trouble.tsx'
+import { HeadingList } from './HeadingList.tsx'
+import { useHeadings } from './useHeadings.ts'
 import styles from './browse.module.css'
 
 export default function BrowsePage() {
@@ -17,17 +17,10 @@ export default function BrowsePage() {
   const { standing } = useStanding()
   const kind: HeadingKind = HEADING_KINDS.find((known) => known === parameters.kind) ?? 'person'
   const from = address.get('from') ?? ''
-  const position = address.get('position') === null ? null : Number(address.get('position'))
-  const { data, error, refetch } = useQuery(browseQuery(kind, { from, position }, standing))
-  const [letters, setLetters] = useState(from)
+  const headings = useHeadings(kind, from, standing)
   useEffect(() => {
-    document.title = `${t('browse.heading')} · Catalex`
-  }, [t])
-  const submit = (event: SubmitEvent) => {
-    event.preventDefault()
-    setAddress({ from: letters })
-  }
-  const size = data?.headings.length ?? 0
+    document.title = `${t(`browse.kinds.${kind}`)} · Catalex`
+  }, [t, kind])
   return (
     <div className={styles.page}>
       <h1>{t('browse.heading')}</h1>
@@ -38,62 +31,42 @@ export default function BrowsePage() {
           </Link>
         ))}
       </nav>
-      <form className={styles.start} onSubmit={submit}>
-        <label>
-          {t('browse.from')}{' '}
-          <input
-            type="text"
-            value={letters}
-            onChange={(event) => {
-              setLetters(event.target.value)
-            }}
-          />
-        </label>
-        <Button type="submit" variant="outlined" size="small">
-          {t('browse.go')}
-        </Button>
-      </form>
-      {error && <Trouble error={error} onRetry={() => void refetch()} />}
-      {data && (
-        <>
-          <ol className={styles.headings} start={data.position + 1}>
-            {data.headings.map(({ label, count }) => (
-              <li key={label}>
-                <Link to={headingAddress(kind, label)}>{label}</Link>
-                <span>{count === 0 ? t('browse.none') : count.toLocaleString()}</span>
-              </li>
-            ))}
-          </ol>
-          <nav className={styles.pages} aria-label={t('search.pages')}>
-            <Button
-              size="small"
-              variant="outlined"
-              disabled={data.position === 0}
-              onClick={() => {
-                setAddress({ position: String(Math.max(0, data.position - PAGE)) })
-              }}
-            >
-              {t('browse.back')}
-            </Button>
-            <span>
-              {t('browse.position', { from: Math.min(data.position + 1, data.total), to: data.position + size, total: data.total })}
-            </span>
-            <Button
-              size="small"
-              variant="outlined"
-              disabled={data.position + size >= data.total}
-              onClick={() => {
-                setAddress({ position: String(data.position + size) })
-              }}
-            >
-              {t('browse.on')}
-            </Button>
-          </nav>
-        </>
-      )}
+      <Start
+        key={`${kind} ${from}`}
+        letters={from}
+        hint={t(kind === 'call-number' ? 'browse.fromCallNumber' : 'browse.from')}
+        onGo={(letters) => {
+          setAddress({ from: letters })
+        }}
+      />
+      {headings.error && <Trouble error={headings.error} onRetry={() => void headings.refetch()} />}
+      {headings.data && <HeadingList key={`${kind} ${from}`} kind={kind} letters={from} headings={headings} />}
     </div>
   )
 }
 
-/** As many headings as the server gives at once. */
-const PAGE = 30
+function Start({ letters, hint, onGo }: { letters: string; hint: string; onGo(letters: string): void }) {
+  const { t } = useTranslation()
+  const [typed, setTyped] = useState(letters)
+  const submit = (event: SubmitEvent) => {
+    event.preventDefault()
+    onGo(typed)
+  }
+  return (
+    <form className={styles.start} onSubmit={submit}>
+      <label>
+        {hint}{' '}
+        <input
+          type="text"
+          value={typed}
+          onChange={(event) => {
+            setTyped(event.target.value)
+          }}
+        />
+      </label>
+      <Button type="submit" variant="outlined" size="small">
+        {t('browse.go')}
+      </Button>
+    </form>
+  )
+}

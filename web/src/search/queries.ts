@@ -1,5 +1,5 @@
 /** What a search asks the server. */
-import type { BrowseAnswer, FacetValues, SearchAnswer, SuggestAnswer } from '@catalex/contract/search'
+import type { FacetValues, SearchAnswer, SuggestAnswer } from '@catalex/contract/search'
 import { FACETS, type HeadingKind, type ListedFacet } from '@catalex/core/asking'
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { get, type Parameters } from '../app/api.ts'
@@ -53,15 +53,6 @@ export function suggestQuery(q: string, standing: Standing) {
     queryKey: ['suggest', parameters],
     queryFn: ({ signal }) => get<SuggestAnswer>('/api/suggestions', parameters, signal),
     enabled: q.length > 1,
-    placeholderData: keepPreviousData,
-  })
-}
-
-export function browseQuery(kind: HeadingKind, at: { from: string; position: number | null }, standing: Standing) {
-  const parameters = { kind, from: at.from, position: at.position ?? undefined, in: standing.in, as: standing.as }
-  return queryOptions({
-    queryKey: ['browse', parameters],
-    queryFn: ({ signal }) => get<BrowseAnswer>('/api/headings', parameters, signal),
     placeholderData: keepPreviousData,
   })
 }

@@ -1,0 +1,120 @@
+/** The headings themselves: scrolled both ways, with more fetched before the end comes in sight; arrows move the focus. */
+import type { HeadingKind } from '@catalex/core/asking'
+import { useEffect, useLayoutEffect, useRef, type RefObject } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'react-router'
+import { useKeys } from '../app/keys.ts'
+import { headingAddress } from '../search/queries.ts'
+import type { HeadingLine, useHeadings } from './useHeadings.ts'
+import styles from './browse.module.css'
+
+interface Props {
+  kind: HeadingKind
+  letters: string
+  headings: ReturnType<typeof useHeadings>
+}
+
+export function HeadingList({ kind, letters, headings }: Props) {
+  const { t } = useTranslation()
+  const { lines, before, first, end, total, hasPreviousPage, hasNextPage, isFetching, fetchPreviousPage, fetchNextPage } = headings
+  const list = useRef<HTMLDivElement>(null)
+  const earlier = useSight(list, () => void fetchPreviousPage(), hasPreviousPage && !isFetching)
+  const further = useSight(list, () => void fetchNextPage(), hasNextPage && !isFetching)
+  useStayInPlace(list, before, lines.length)
+  useArrows(list)
+  return (
+    <>
+      <div ref={list} className={styles.list} role="region" aria-label={t(`browse.kinds.${kind}`)} aria-busy={isFetching} tabIndex={-1}>
+        <div ref={earlier} className={styles.edge}>
+          {hasPreviousPage ? t('browse.more') : null}
+        </div>
+        <ol className={styles.headings}>
+          {lines.map((line, i) => (
+            <li key={`${line.label} ${line.see ?? ''}`} data-start={letters !== '' && i === before} data-shelf={kind === 'call-number'}>
+              <Heading kind={kind} line={line} />
+            </li>
+          ))}
+        </ol>
+        <div ref={further} className={styles.edge}>
+          {hasNextPage ? t('browse.more') : lines.length > 0 ? t('browse.end') : t('browse.nothing')}
+        </div>
+      </div>
+      <p className={styles.position} role="status">
+        {t('browse.position', { from: Math.min(first + 1, total), to: end, total })}
+      </p>
+    </>
+  )
+}
+
+function Heading({ kind, line: { label, count, see, also } }: { kind: HeadingKind; line: HeadingLine }) {
+  const { t } = useTranslation()
+  return (
+    <>
+      <div>
+        {see === null ? (
+          <Link to={headingAddress(kind, label)}>{label}</Link>
+        ) : (
+          <>
+            <span className={styles.other}>{label}</span> <i>{t('browse.see')}</i> <Link to={headingAddress(kind, see)}>{see}</Link>
+          </>
+        )}
+        {also.length > 0 && (
+          <p className={styles.also}>
+            <i>{t('browse.also')}</i>{' '}
+            {also.map((other, i) => (
+              <span key={other}>
+                {i > 0 && ' · '}
+                <Link to={`/browse/${kind}?from=${encodeURIComponent(other)}`}>{other}</Link>
+              </span>
+            ))}
+          </p>
+        )}
+      </div>
+      <span className={styles.count}>{count === 0 ? t('browse.none') : t('browse.count', { count })}</span>
+    </>
+  )
+}
+
+/** Calls `onSight` when the element comes near the visible part of the list. */
+function useSight(list: RefObject<HTMLDivElement | null>, onSight: () => void, wanted: boolean) {
+  const edge = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    if (!edge.current || !wanted) return
+    const watching = new IntersectionObserver(([entry]) => {
+      if (entry.isIntersecting) onSight()
+    }, { root: list.current, rootMargin: '200px' }) // prettier-ignore
+    watching.observe(edge.current)
+    return () => {
+      watching.disconnect()
+    }
+  })
+  return edge
+}
+
+/** Lines that come in above push nothing down: what was in sight stays where it was. */
+function useStayInPlace(list: RefObject<HTMLDivElement | null>, before: number, lines: number): void {
+  const height = useRef({ before: 0, height: 0 })
+  useLayoutEffect(() => {
+    const box = list.current
+    if (!box) return
+    if (before > height.current.before) box.scrollBy({ top: box.scrollHeight - height.current.height, behavior: 'instant' })
+    height.current = { before, height: box.scrollHeight }
+  }, [list, before, lines])
+}
+
+/** Arrows and j, k go from heading to heading, as in the list of titles. */
+function useArrows(list: RefObject<HTMLDivElement | null>): void {
+  const move = (by: number) => {
+    const links = [...(list.current?.querySelectorAll<HTMLAnchorElement>('li > div > a') ?? [])]
+    const at = links.indexOf(document.activeElement as HTMLAnchorElement)
+    const start = links.findIndex((link) => link.closest('li')?.dataset.start === 'true')
+    const next = at < 0 ? Math.max(0, start) : Math.max(0, Math.min(links.length - 1, at + by))
+    links.at(next)?.focus()
+  }
+  useKeys('j, ArrowDown', () => {
+    move(1)
+  })
+  useKeys('k, ArrowUp', () => {
+    move(-1)
+  })
+}
