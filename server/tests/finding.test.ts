@@ -118,8 +118,9 @@ describe('browsing', () => {
     const vane = await browse({ kind: 'person', from: 'vane', size: '1' })
     expect(vane.headings[0]).toMatchObject({ label: 'Vane, Isolde', see: 'Orrick, Tamsin, 1961-' })
     expect(vane.headings[0].count).toBeGreaterThan(0)
-    const harbors = await browse({ kind: 'subject', from: 'harbo', size: '2' })
-    expect(labels(harbors).slice(0, 2)).toEqual(['Harbors', 'Harbours > Harbors'])
+    const harbors = await browse({ kind: 'subject', from: 'harbo', size: '4' })
+    expect(labels(harbors)).toContain('Harbours > Harbors')
+    expect(labels(harbors)[0]).toBe('Harbors')
     expect(harbors.headings[0].also).toContain('Navigation')
   })
 

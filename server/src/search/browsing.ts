@@ -15,6 +15,7 @@ export async function browse(database: Database, engine: Engine, query: BrowseQu
   const { headings, position, total } = await engine.ask('browse', { kind: query.kind, start, most: query.size + 1, scope }, signal)
   const page = headings.slice(0, query.size)
   if (query.kind === 'call-number') return { position, total, headings: await shelfLines(database, page) }
+  if (query.kind === 'title') return { position, total, headings: merged(page, [], new Map()) }
   const end = headings.at(query.size)
   const from = query.position === undefined ? keyOf(query.from) : position === 0 ? '' : keyOf(page.at(0)?.label ?? '')
   const references = await referencesBetween(database, query.kind, from, end ? keyOf(end.label) : null)
@@ -33,10 +34,14 @@ function merged(page: readonly Heading[], references: readonly HeadingReference[
   const see = references
     .filter(({ type, label }) => type === 'see' && !known.has(label))
     .map(({ label, target }): Line => ({ label, count: counts.get(target) ?? 0, see: target, also: [] }))
-  return [...lines, ...see]
-    .map((line) => ({ line, key: keyOf(line.label) }))
-    .sort((a, b) => (a.key < b.key ? -1 : a.key > b.key ? 1 : 0))
-    .map(({ line }) => line)
+  return see.reduce(inserted, lines)
+}
+
+/** Headings stay in the order of the catalogue; another name goes before the first that stands behind it. */
+function inserted(lines: readonly Line[], line: Line): Line[] {
+  const key = keyOf(line.label)
+  const at = lines.findIndex(({ label }) => keyOf(label) > key)
+  return at < 0 ? [...lines, line] : [...lines.slice(0, at), line, ...lines.slice(at)]
 }
 
 /** Call numbers are ordered by their sort keys; people want to read what stands on the label. */

@@ -16,7 +16,7 @@ interface Props {
 
 export function HeadingList({ kind, letters, headings }: Props) {
   const { t } = useTranslation()
-  const { lines, before, first, end, total, hasPreviousPage, hasNextPage, isFetching, fetchPreviousPage, fetchNextPage } = headings
+  const { lines, before, total, hasPreviousPage, hasNextPage, isFetching, fetchPreviousPage, fetchNextPage } = headings
   const list = useRef<HTMLDivElement>(null)
   const earlier = useSight(list, () => void fetchPreviousPage(), hasPreviousPage && !isFetching)
   const further = useSight(list, () => void fetchNextPage(), hasNextPage && !isFetching)
@@ -39,9 +39,7 @@ export function HeadingList({ kind, letters, headings }: Props) {
           {hasNextPage ? t('browse.more') : lines.length > 0 ? t('browse.end') : t('browse.nothing')}
         </div>
       </div>
-      <p className={styles.position} role="status">
-        {t('browse.position', { from: Math.min(first + 1, total), to: end, total })}
-      </p>
+      <p className={styles.total}>{t('browse.total', { count: total })}</p>
     </>
   )
 }

@@ -24,22 +24,22 @@ export function useHeadings(kind: HeadingKind, letters: string, standing: Standi
     getPreviousPageParam: ({ position }): Start | undefined =>
       position > 0 ? { position: Math.max(0, position - PAGE), size: Math.min(PAGE, position) } : undefined,
   })
-  const pages = query.data?.pages
-  const lines = useMemo(() => pages?.flatMap((page) => page.headings) ?? [], [pages])
-  const parameters = query.data?.pageParams
+  const pages = useMemo(() => query.data?.pages.map(withoutNext) ?? [], [query.data])
+  const lines = useMemo(() => pages.flat(), [pages])
   /** Lines that stand before the letters asked for. */
-  const before = useMemo(() => {
-    const at = parameters?.findIndex((start) => (start as Start & { from?: string }).from !== undefined) ?? -1
-    return pages?.slice(0, Math.max(0, at)).reduce((sum, page) => sum + page.headings.length, 0) ?? 0
-  }, [pages, parameters])
-  return {
-    ...query,
-    lines,
-    before,
-    total: pages?.at(0)?.total ?? 0,
-    first: pages?.at(0)?.position ?? 0,
-    end: pages?.at(-1) ? endOf(pages[pages.length - 1]) : 0,
-  }
+  const before = pages.slice(0, (query.data?.pageParams as Start[] | undefined)?.findIndex((start) => 'from' in start) ?? 0).flat().length
+  return { ...query, lines, before, total: query.data?.pages.at(0)?.total ?? 0 }
+}
+
+/** A name between two pages comes with both: it stands with the one that it begins. */
+function withoutNext({ headings }: BrowseAnswer, at: number, pages: readonly BrowseAnswer[]): HeadingLine[] {
+  const next = new Set(
+    pages
+      .at(at + 1)
+      ?.headings.filter(({ see }) => see !== null)
+      .map(({ label }) => label) ?? [],
+  )
+  return headings.filter(({ label, see }) => see === null || !next.has(label))
 }
 
 /** Other names have no place in the order. */
