@@ -109,3 +109,51 @@ test('by keyboard: headings while typing, and browsing in their order', async ({
   await expect(row(page, 'Knitting by the harbour light')).toBeVisible()
   await expect(count(page)).toHaveText('1 title')
 })
+
+test('browsing goes both ways by keyboard, along the shelf too, and other names lead to the heading', async ({ page }) => {
+  await page.goto('/browse/person?from=vane')
+  const other = page.getByRole('listitem').filter({ hasText: 'Vane, Isolde' })
+  await expect(other).toHaveCount(1)
+  await expect(other).toContainText('see Orrick, Tamsin')
+  await noBarriers(page)
+  const focused = () => page.evaluate(() => document.activeElement?.textContent ?? '')
+  await page.keyboard.press('j')
+  expect(await focused()).toMatch(/^Orrick, Tamsin/)
+  const names = [await focused()]
+  for (let i = 0; i < 50; i += 1) {
+    await page.keyboard.press('k')
+    const name = await focused()
+    // At the edge of what has been fetched, the next ones come.
+    if (name === names[names.length - 1]) await page.waitForTimeout(150)
+    else names.push(name)
+  }
+  expect(names.length).toBeGreaterThan(42)
+  expect([...names.slice(1)].sort((a, b) => b.localeCompare(a, 'en'))).toEqual(names.slice(1))
+  await other.getByRole('link').click()
+  await expect(row(page, 'Nine knots')).toBeVisible()
+  await page.goto('/browse/call-number?from=VK')
+  await expect(page.getByRole('listitem').filter({ hasText: /^VK/ }).first()).toBeVisible()
+  await expect(page.getByRole('listitem').first()).not.toHaveText(/^VK/)
+  await page.keyboard.press('ArrowDown')
+  expect(await focused()).toMatch(/^VK/)
+  await page.keyboard.press('ArrowUp')
+  expect(await focused()).not.toMatch(/^VK/)
+  await noBarriers(page)
+})
+
+test('a list that is about to be another opens nothing any more', async ({ page }) => {
+  await page.goto('/search?q=tide')
+  const first = page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').first()
+  await expect(first).toBeVisible()
+  let answer = () => undefined as unknown
+  await page.route('**/api/search?*', async (route) => {
+    await new Promise((done) => (answer = () => { done(undefined) }))
+    await route.continue()
+  }) // prettier-ignore
+  await page.getByLabel('Order').selectOption('title')
+  await expect(page.getByRole('region', { name: 'Titles found' })).toHaveAttribute('aria-busy', 'true')
+  await first.getByRole('link').click({ force: true })
+  await expect(page).toHaveURL(/\/search\?/)
+  answer()
+  await expect(page.getByRole('region', { name: 'Titles found' })).toHaveAttribute('aria-busy', 'false')
+})

@@ -33,7 +33,9 @@ export function SearchBand() {
   })
 
   const go = (words: string) => {
-    void navigate(addressOf(newQuestion(asked, words.trim(), field), { in: standing.in, as: standing.as, at: parameters.get('at') }))
+    // What has just been kept may stand in the address before it is drawn.
+    const now = searching ? questionFrom(new URLSearchParams(window.location.search)) : EMPTY_QUESTION
+    void navigate(addressOf(newQuestion(now, words.trim(), field), { in: standing.in, as: standing.as, at: parameters.get('at') }))
   }
   const search = (event: SubmitEvent) => {
     event.preventDefault()
