@@ -9,7 +9,7 @@ import type { SearchDocument } from './document.ts'
 import { heldEntry, rowsFrom } from './documentRow.ts'
 import { FIELD_SPAN, TEXT_GAP } from './fields.ts'
 import { FORMAT_NODE, FORMAT_TREE } from './formats.ts'
-import { gatheredBy, GrowingArray, Numbering, startsOf } from './growing.ts'
+import { gatheredBy, GrowingArray, Lists, Numbering, startsOf } from './growing.ts'
 import { hashOf } from './hash.ts'
 import { postingsFrom } from './postings.ts'
 import { nearTable } from './spelling.ts'
@@ -202,55 +202,6 @@ export class IndexBuilder {
       valueDoc: byValue.docs,
       ...spokenNames(labels, valueFirst),
     }
-  }
-}
-
-/** Lists of numbers that go with documents, several columns side by side. */
-class Lists<Name extends string> {
-  private readonly names: readonly Name[]
-  private readonly columns: GrowingArray[]
-  private readonly ends = new GrowingArray()
-
-  constructor(...names: Name[]) {
-    this.names = names
-    this.columns = names.map(() => new GrowingArray())
-  }
-
-  push(...entry: number[]): void {
-    for (let i = 0; i < entry.length; i += 1) this.columns[i].push(entry[i])
-  }
-
-  endDocument(): void {
-    this.ends.push(this.columns[0].length)
-  }
-
-  column(name: Name): Uint32Array {
-    return this.columns[this.names.indexOf(name)].done()
-  }
-
-  first(document: number): number {
-    return document === 0 ? 0 : this.ends.values[document - 1]
-  }
-
-  end(document: number): number {
-    return this.ends.values[document]
-  }
-
-  startsIn(order: Uint32Array): Uint32Array {
-    return startsOf(order.length, (i) => this.end(order[i]) - this.first(order[i]))
-  }
-
-  /** A column with the documents in another order. */
-  inOrder(order: Uint32Array, name: Name): Uint32Array {
-    const column = this.column(name)
-    const sorted = new Uint32Array(column.length)
-    let at = 0
-    for (const document of order) {
-      const entries = column.subarray(this.first(document), this.end(document))
-      sorted.set(entries, at)
-      at += entries.length
-    }
-    return sorted
   }
 }
 

@@ -1,10 +1,11 @@
 /** The search engine: an inverted index in typed arrays, built from records and asked in one pass. */
 export { IndexBuilder } from './build.ts'
-export { LAYOUT, pack, unpack, type PackedHeader, type PackedIndex, type SearchIndex } from './columns.ts'
+export type { SearchIndex } from './columns.ts'
+export { LAYOUT, pack, unpack, type PackedHeader, type PackedIndex } from './packing.ts'
 export { documentOf, languageOf, otherNamesIn, textsOf, type HeldAt, type OtherNames, type SearchDocument } from './document.ts'
 export { facetValuesOf, sendTable, USE_BITS, type SendTable } from './facets.ts'
 export type { NarrowingChoice } from './choice.ts'
-export { identifiersIn, type IdentifierQuery } from './query/identifier.ts'
+export { identifiersIn, misprintIn, type IdentifierQuery } from './query/identifier.ts'
 export { CqlError, isCql, parseCql } from './query/cql.ts'
 export { parseQuery, type ParsedQuery, type QueryNode, type QueryPart } from './query/parse.ts'
 export { countOf, facetValues, search, type SearchQuestion, type SearchResult, type SearchRow } from './search.ts'

@@ -3,6 +3,7 @@ import type { SearchIndex } from './columns.ts'
 import { EVERY_FIELD, MASK_WEIGHT, maskOf } from './fields.ts'
 import { formatOf, yearOf } from './documentRow.ts'
 import { hashOf } from './hash.ts'
+import { alike, cut, difference, intersection, NOTHING, type Matches } from './matches.ts'
 import { Adjacency, Cursor, positionsAt } from './postings.ts'
 import { FIELD_SPAN, TEXT_GAP } from './fields.ts'
 import type { QueryNode } from './query/parse.ts'
@@ -12,12 +13,6 @@ import { Union } from './union.ts'
 import { valueNumber } from './values.ts'
 import type { Statistics } from './whole.ts'
 
-export interface Matches {
-  docs: Uint32Array
-  scores: Float32Array
-}
-
-const NOTHING: Matches = { docs: new Uint32Array(0), scores: new Float32Array(0) }
 const TITLE = maskOf('title')
 
 /** @param fields mask of the fields in which words may stand */
@@ -255,7 +250,6 @@ const EVERY_LANGUAGE = -1
 const BREVITY = Float32Array.from({ length: 256 }, (_, length) => 8 / (1 + Math.sqrt(length)))
 const worthOf = (mask: number, titleLength: number): number => MASK_WEIGHT[mask] + (mask & TITLE ? BREVITY[titleLength] : 0)
 
-const alike = (docs: Uint32Array): Matches => ({ docs, scores: new Float32Array(docs.length) })
 const everything = (index: SearchIndex): Matches => alike(Uint32Array.from({ length: index.docCount }, (_, doc) => doc))
 
 /** Documents by their columns; they all match alike. */
@@ -278,40 +272,4 @@ function withValue(index: SearchIndex, facet: 'language' | 'format', value: stri
 export function hasWholeTitle(index: SearchIndex, doc: number, hash: number): boolean {
   for (let i = index.wholeStart[doc]; i < index.wholeStart[doc + 1]; i += 1) if (index.wholeTitle[i] === hash) return true
   return false
-}
-
-function intersection(a: Matches, b: Matches): Matches {
-  const docs = new Uint32Array(Math.min(a.docs.length, b.docs.length))
-  const scores = new Float32Array(docs.length)
-  let count = 0
-  for (let i = 0, j = 0; i < a.docs.length && j < b.docs.length;) {
-    if (a.docs[i] < b.docs[j]) i += 1
-    else if (a.docs[i] > b.docs[j]) j += 1
-    else {
-      docs[count] = a.docs[i]
-      scores[count] = a.scores[i] + b.scores[j]
-      count += 1
-      i += 1
-      j += 1
-    }
-  }
-  return cut({ docs, scores }, count)
-}
-
-function difference(a: Matches, b: Matches): Matches {
-  const docs = new Uint32Array(a.docs.length)
-  const scores = new Float32Array(a.docs.length)
-  let count = 0
-  for (let i = 0, j = 0; i < a.docs.length; i += 1) {
-    while (j < b.docs.length && b.docs[j] < a.docs[i]) j += 1
-    if (b.docs[j] === a.docs[i]) continue
-    docs[count] = a.docs[i]
-    scores[count] = a.scores[i]
-    count += 1
-  }
-  return cut({ docs, scores }, count)
-}
-
-function cut(matches: Matches, count: number): Matches {
-  return count === matches.docs.length ? matches : { docs: matches.docs.subarray(0, count), scores: matches.scores.subarray(0, count) }
 }

@@ -8,7 +8,7 @@ import { AVAILABILITY, LISTED_FACETS, type Availability, type Facet } from '../a
 import type { NarrowingChoice } from './choice.ts'
 import type { SearchIndex } from './columns.ts'
 import { formatOf, valueFrom, valueTo, workOf, yearOf } from './documentRow.ts'
-import type { Matches } from './match.ts'
+import type { Matches } from './matches.ts'
 import { FORMAT, listedBit, OUTSIDE, Passing, PLACE, YEARS } from './passing.ts'
 import { talliesFor, yearAt, type Tallies } from './tally.ts'
 import type { TopWorks } from './topWorks.ts'

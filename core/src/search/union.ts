@@ -1,6 +1,6 @@
 /** Several sets of documents as one: what is in any of them, gathered over a bit for each document. */
 import type { SearchIndex } from './columns.ts'
-import type { Matches } from './match.ts'
+import type { Matches } from './matches.ts'
 
 /** Memory for one union at a time, kept with the index: a set has to be taken before the next is begun. */
 export class Union {

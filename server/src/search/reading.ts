@@ -1,6 +1,6 @@
 /** How a query is read: a number that the catalogue has, a title from its start, CQL, or words. */
 import type { SearchAnswer, SearchQuery } from '@catalex/contract/search'
-import { identifiersIn, isCql, parseCql, parseQuery, type QueryNode, type SearchQuestion } from '@catalex/core/search'
+import { identifiersIn, isCql, misprintIn, parseCql, parseQuery, type QueryNode, type SearchQuestion } from '@catalex/core/search'
 import { withoutArticle, wordsOf } from '@catalex/core/words'
 import { titlesByCallNumber, titlesByNumber } from '../catalogue/index.ts'
 import type { Database } from '../database/index.ts'
@@ -43,12 +43,20 @@ function whole(node: QueryNode, kind?: PartKind, text = ''): ReadQuery {
   return { text: null, node, field: 'anywhere', readback: kind === undefined ? [] : [{ kind, text: text.trim(), without: '' }] }
 }
 
-/** Numbers are looked up exactly, whatever else the text could mean; where the catalogue has none, they are words. */
+/**
+ * Numbers are looked up exactly, whatever else the text could mean. One that can only be an ISBN or ISSN stays one where the
+ * catalogue does not have it, or where it can't be right; others are words then.
+ */
 async function numberIn(database: Database, q: string, numbersOnly: boolean): Promise<ReadQuery | null> {
-  for (const { kind, value } of identifiersIn(q)) {
+  const identifiers = identifiersIn(q)
+  for (const { kind, value } of identifiers) {
     const recordIds = await titlesByNumber(database, kind, value)
     if (recordIds.length > 0) return whole({ kind: 'records', recordIds }, kind, q)
   }
+  const misprint = misprintIn(q)
+  const standard = identifiers.find(({ kind }) => kind !== 'barcode')
+  if (misprint) return whole({ kind: 'records', recordIds: [] }, `${misprint}-misprint`, q)
+  if (standard) return whole({ kind: 'records', recordIds: [] }, standard.kind, q)
   const text = q.trim().replace(/\s+/g, ' ')
   if (text.length < 3 || !/\d/.test(text)) return null
   const recordIds = await titlesByCallNumber(database, text, numbersOnly)

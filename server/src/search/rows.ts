@@ -16,43 +16,44 @@ import type { Libraries } from '../branches/index.ts'
 import { otherNamesOf, titlesById, type StoredTitle } from '../catalogue/index.ts'
 import { byTitle, copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Database } from '../database/index.ts'
-import { editionLine, inScope, nearestFirst, shelfPlaceOf } from '../titles/index.ts'
+import { editionLine, inScope, nearestFirst, shelfPlaceOf, type Whose } from '../titles/index.ts'
+
+/** What the rows are dressed for. */
+export interface Viewing {
+  query: SearchQuery
+  /** The query as it was read. */
+  node: QueryNode
+  pickup: string | undefined
+  today: string
+}
 
 export async function dressRows(
   database: Database,
   libraries: Libraries,
   rows: readonly SearchRow[],
-  query: SearchQuery,
-  node: QueryNode,
-  pickup: string | undefined,
-  today: string,
+  { query, node, pickup, today }: Viewing,
 ): Promise<SearchRowLine[]> {
   const ids = rows.flatMap((row) => row.recordIds)
   const [titles, copies] = await Promise.all([titlesById(database, ids), copiesOf(database, libraries, ids, today)])
-  const copiesByTitle = byTitle(copies)
   const headings = [...titles.values()].flatMap(({ record }) => Object.values(facetValuesOf(record)).flat())
-  const otherNames = await otherNamesOf(database, headings)
+  // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
+  const whose = { libraries, scope: query.place.length > 0 ? query.place : query.in, pickup }
+  const dressing = { whose, copies: byTitle(copies), node, otherNames: await otherNamesOf(database, headings) }
   return rows.flatMap((row) => {
     const title = titles.get(row.recordId)
-    if (!title) return []
-    const editions = row.recordIds.flatMap((id) => titles.get(id) ?? [])
-    return [rowFrom(libraries, title, editions, copiesByTitle, otherNames, query, node, pickup)]
+    return title ? [rowFrom(title, row.recordIds.flatMap((id) => titles.get(id) ?? []), dressing)] : [] // prettier-ignore
   })
 }
 
-function rowFrom(
-  libraries: Libraries,
-  title: StoredTitle,
-  editions: StoredTitle[],
-  copies: Map<number, CopyNow[]>,
-  otherNames: OtherNames,
-  query: SearchQuery,
-  node: QueryNode,
-  pickup: string | undefined,
-): SearchRowLine {
+interface Dressing {
+  whose: Whose
+  copies: Map<number, CopyNow[]>
+  node: QueryNode
+  otherNames: OtherNames
+}
+
+function rowFrom(title: StoredTitle, editions: readonly StoredTitle[], { whose, copies, node, otherNames }: Dressing): SearchRowLine {
   const { record } = title
-  // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
-  const places = query.place.length > 0 ? query.place : query.in
   const all = editions.flatMap((edition) => copies.get(edition.id) ?? [])
   return {
     controlNumber: title.controlNumber,
@@ -62,26 +63,19 @@ function rowFrom(
     who: whoOf(record),
     year: record.year,
     series: record.series[0] ?? null,
-    editions: editions.map((edition) => editionLine(edition, all, places)),
+    editions: editions.map((edition) => editionLine(edition, all, whose.scope)),
     why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node, otherNamesIn(record, otherNames)),
-    nearest: nearestOf(libraries, copies.get(title.id) ?? [], places, pickup),
+    nearest: nearestOf(copies.get(title.id) ?? [], whose),
   }
 }
 
-function nearestOf(
-  libraries: Libraries,
-  copies: readonly CopyNow[],
-  places: readonly string[],
-  pickup: string | undefined,
-): SearchRowLine['nearest'] {
+function nearestOf(copies: readonly CopyNow[], whose: Whose): SearchRowLine['nearest'] {
   const [copy] = nearestFirst(
-    copies.filter((candidate) => inScope(candidate, places)),
-    libraries,
-    places,
-    pickup,
+    copies.filter((candidate) => inScope(candidate, whose.scope)),
+    whose,
   )
   if (!copy) return null
-  return { place: shelfPlaceOf(copy, libraries), inNow: isInNow(copy), status: copy.status, use: copy.use, due: copy.due }
+  return { place: shelfPlaceOf(copy, whose.libraries), inNow: isInNow(copy), status: copy.status, use: copy.use, due: copy.due }
 }
 
 /** The main entry, else those with the first roles; names in the order in which they are spoken. */

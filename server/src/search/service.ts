@@ -102,7 +102,7 @@ export class SearchService {
       ...counted,
       page: query.page,
       size: query.size,
-      rows: await dressRows(this.database, this.libraries, rows, query, read.node, asker.pickup, asker.today),
+      rows: await dressRows(this.database, this.libraries, rows, { query, node: read.node, pickup: asker.pickup, today: asker.today }),
       readback: read.readback,
       offers,
       unnarrowed,

@@ -42,32 +42,28 @@ export function shelfPlaceOf(copy: CopyNow, libraries: Libraries): ShelfPlace {
   }
 }
 
-/** The copies a reader would go for first: in now, at the pickup location, in the scope, then in the order of the branches. */
-export function nearestFirst(
-  copies: readonly CopyNow[],
-  libraries: Libraries,
-  scope: readonly string[],
-  pickup: string | undefined,
-): CopyNow[] {
-  const branches = libraries.branchesIn([])
-  const rank = (copy: CopyNow): number =>
-    (isInNow(copy) ? 0 : isLost(copy) ? 8000 : 4000) +
-    (copy.branch === pickup ? 0 : inScope(copy, scope) ? 1000 : 2000) +
-    branches.indexOf(copy.branch)
-  return [...copies].sort((a, b) => rank(a) - rank(b))
+/** Whose copies come first: those of the pickup location, of the scope, then of the others, in the order of the branches. */
+export interface Whose {
+  libraries: Libraries
+  scope: readonly string[]
+  pickup: string | undefined
 }
 
-/** The copies table: own branch, then own places, then the rest; within a place in shelf order. */
-export function ownPlacesFirst(
-  copies: readonly CopyNow[],
-  libraries: Libraries,
-  scope: readonly string[],
-  pickup: string | undefined,
-): CopyNow[] {
-  const branches = libraries.branchesIn([])
-  const rank = (copy: CopyNow): number => (copy.branch === pickup ? 0 : inScope(copy, scope) ? 1000 : 2000) + branches.indexOf(copy.branch)
-  return [...copies].sort((a, b) => rank(a) - rank(b))
+/** The copies a reader would go for first: in now, then as whose they are; lost ones last. */
+export function nearestFirst(copies: readonly CopyNow[], whose: Whose): CopyNow[] {
+  const place = placeRank(whose)
+  return ranked(copies, (copy) => (isInNow(copy) ? 0 : isLost(copy) ? 8000 : 4000) + place(copy))
 }
+
+/** The copies table: within a place in shelf order. */
+export const ownPlacesFirst = (copies: readonly CopyNow[], whose: Whose): CopyNow[] => ranked(copies, placeRank(whose))
+
+function placeRank({ libraries, scope, pickup }: Whose): (copy: CopyNow) => number {
+  const branches = libraries.branchesIn([])
+  return (copy) => (copy.branch === pickup ? 0 : inScope(copy, scope) ? 1000 : 2000) + branches.indexOf(copy.branch)
+}
+
+const ranked = (copies: readonly CopyNow[], rank: (copy: CopyNow) => number): CopyNow[] => [...copies].sort((a, b) => rank(a) - rank(b))
 
 export function copyLine(copy: CopyNow, libraries: Libraries, category: string, hold: CopyLine['hold']): CopyLine {
   const { item } = copy

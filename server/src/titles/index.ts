@@ -1,3 +1,3 @@
 /** Titles as readers see them. */
-export { editionLine, inScope, nearestFirst, shelfPlaceOf } from './editions.ts'
+export { editionLine, inScope, nearestFirst, shelfPlaceOf, type Whose } from './editions.ts'
 export { titlePage, type TitleQuestion } from './page.ts'

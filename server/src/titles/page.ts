@@ -36,9 +36,7 @@ export async function titlePage(database: Database, libraries: Libraries, questi
   const pickup = pickupOf(libraries, category, question.pickup ?? reader?.homeBranch)
   const own = ownPlacesFirst(
     copies.filter((copy) => copy.recordId === titleId),
-    libraries,
-    scope,
-    pickup.branch,
+    { libraries, scope, pickup: pickup.branch },
   )
   const hold = { rules: libraries.holdRules, category, homeSystem, pickup, selfServe: libraries.selfServe, copies: own }
   return {

@@ -113,6 +113,8 @@ export const english = {
       article: 'left aside',
       isbn: 'ISBN',
       issn: 'ISSN',
+      'isbn-misprint': 'ISBN with a wrong digit',
+      'issn-misprint': 'ISSN with a wrong digit',
       barcode: 'barcode',
       callnumber: 'call number',
       cql: 'CQL',
@@ -159,6 +161,8 @@ export const english = {
     results: 'Titles found',
     emptyTitle: 'Nothing here has all of that',
     emptyWords: 'No title has {{words}} with what you narrowed to.',
+    misprint:
+      'The last digit of this number is worked out from the others, and does not fit them: one of them is wrong. Look at it once more, or search by title or person.',
     emptyOffers: 'What would find more',
     offer: {
       wider_one: 'Search all libraries and formats: {{count}} title',

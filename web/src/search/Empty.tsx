@@ -14,10 +14,11 @@ interface Props {
 
 export function Empty({ question, answer, onChange, onWider }: Props) {
   const { t } = useTranslation()
+  const misprinted = answer.readback.some(({ kind }) => kind === 'isbn-misprint' || kind === 'issn-misprint')
   return (
     <div className={styles.empty}>
       <h2>{t('search.emptyTitle')}</h2>
-      <p>{t('search.emptyOffers')}</p>
+      <p>{t(misprinted ? 'search.misprint' : 'search.emptyOffers')}</p>
       <ul>
         {answer.wider !== null && (
           <li>

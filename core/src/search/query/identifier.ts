@@ -20,3 +20,15 @@ export function identifiersIn(text: string): IdentifierQuery[] {
     ...(/^\d{6,}$/.test(digits) ? [{ kind: 'barcode' as const, value: digits }] : []),
   ]
 }
+
+/**
+ * A text that has the form of an ISBN or ISSN, but whose check digit does not fit: some digit is wrong.
+ * ISBN: 10 digits or X at the end, or 13 from 978 or 979 (ISO 2108); ISSN: two groups of four (ISO 3297).
+ */
+export function misprintIn(text: string): 'isbn' | 'issn' | null {
+  const bare = text.trim().replace(/^(isbn|issn)[:\s]*/i, '')
+  if (/^\d{4}-\d{3}[\dXx]$/.test(bare)) return issn(bare) === null ? 'issn' : null
+  const digits = bare.replace(/[\s-]/g, '')
+  const formed = /^\d{9}[\dXx]$/.test(digits) || /^97[89]\d{10}$/.test(digits)
+  return formed && isbn13(bare) === null ? 'isbn' : null
+}

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { identifiersIn } from './identifier.ts'
+import { identifiersIn, misprintIn } from './identifier.ts'
 import { parseQuery, type QueryNode } from './parse.ts'
 
 const word = (text: string): QueryNode => ({ kind: 'word', word: text })
@@ -59,5 +59,18 @@ describe('the box', () => {
     ['lighthouse 1234567', []],
   ])('knows %s for a number', (text, kinds) => {
     expect(identifiersIn(text).map(({ kind }) => kind)).toEqual(kinds)
+  })
+
+  it.each([
+    ['0-306-40615-3', 'isbn'],
+    ['ISBN 978 0 306 40615 8', 'isbn'],
+    ['978-0-306-40615-7', null],
+    ['0378-5954', 'issn'],
+    ['0378-5955', null],
+    ['1984', null],
+    ['31234567890123', null],
+    ['lighthouse', null],
+  ])('knows whether %s has a wrong digit', (text, kind) => {
+    expect(misprintIn(text)).toBe(kind)
   })
 })
