@@ -14,6 +14,10 @@ import { setClock } from '../src/standins/index.ts'
 
 const DAY = '2026-11-25'
 
+export const fail = (error: unknown): never => {
+  throw error
+}
+
 export interface Catalogue {
   address: string
   database: Database
@@ -32,7 +36,7 @@ export async function startCatalogue(titles: number): Promise<Catalogue> {
   const database = await Database.open(data)
   const libraries = await Libraries.load(database)
   const clock = setClock(libraries.file.timeZone, `${DAY}T11:20`)
-  const search = await SearchService.open({ database, libraries, today: () => DAY })
+  const search = await SearchService.open({ database, libraries, today: () => DAY, trouble: fail })
   const app = createApp({
     version: 'test',
     database,

@@ -9,7 +9,7 @@ import { loadMarc } from '../src/catalogue/index.ts'
 import { indexing, usableSnapshot } from '../src/cli/indexing.ts'
 import { Database } from '../src/database/index.ts'
 import { SearchService, snapshotFile } from '../src/search/index.ts'
-import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+import { fail, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 const DAY = '2026-11-25'
 let catalogue: Catalogue
@@ -99,7 +99,7 @@ describe('the index in the file', () => {
     const database = await Database.open(catalogue.data)
     const snapshot = await usableSnapshot(database, catalogue.libraries, catalogue.data)
     expect(snapshot).not.toBeNull()
-    return { database, snapshot: snapshot ?? undefined, libraries: catalogue.libraries, today: () => DAY }
+    return { database, snapshot: snapshot ?? undefined, libraries: catalogue.libraries, today: () => DAY, trouble: fail }
   }
 
   it('was written by the load, and with what has changed since answers like the one that is served', async () => {

@@ -104,6 +104,9 @@ describe('what readers type', () => {
     expect(narrow.count).toBe(0)
     expect(narrow.wider).toBeGreaterThan(0)
     expect((await search({ q: 'five lights' })).wider).toBeNull()
+    const narrowed = await search({ q: 'winter', format: 'large-print' })
+    expect(narrowed.unnarrowed).toBeGreaterThan(narrowed.count)
+    expect(narrowed.wider).toBeNull()
   })
 
   it('refuses what it does not know, in words', async () => {

@@ -47,7 +47,7 @@ async function benchAt(titles: number): Promise<void> {
   const libraries = await Libraries.load(database)
   const snapshot = readSnapshot(snapshotFile(data)) ?? undefined
   const engine = new EnginePool(Number(options.threads))
-  const service = await SearchService.open({ database, libraries, today: () => DAY, snapshot, engine })
+  const service = await SearchService.open({ database, libraries, today: () => DAY, snapshot, engine, trouble: console.error })
   const ask = (asked: Partial<SearchQuery>) => service.answer(checkedQuery<SearchQuery>(searchQuerySchema, { ...asked }), asker)
   await ask({ q: 'tide' })
   console.log(`started from a file of ${megabytes(statSync(snapshotFile(data)).size)} and answered in ${seconds(starting)}`)

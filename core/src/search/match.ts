@@ -1,11 +1,10 @@
 /** Which documents of a segment a query matches, and how well: sets of documents in ascending order, each with a score. */
 import type { SearchIndex } from './columns.ts'
-import { EVERY_FIELD, MASK_WEIGHT, maskOf } from './fields.ts'
+import { EVERY_FIELD, FIELD_SPAN, MASK_WEIGHT, maskOf, TEXT_GAP } from './fields.ts'
 import { formatOf, yearOf } from './documentRow.ts'
 import { hashOf } from './hash.ts'
 import { alike, cut, difference, intersection, NOTHING, type Matches } from './matches.ts'
 import { Adjacency, Cursor, positionsAt } from './postings.ts'
-import { FIELD_SPAN, TEXT_GAP } from './fields.ts'
 import type { QueryNode } from './query/parse.ts'
 import { otherForms } from './stems.ts'
 import { chosenNodes } from './tree.ts'
@@ -38,7 +37,7 @@ class Matching {
       case 'phrase':
         return this.phrase(node.words, fields)
       case 'records':
-        return alike(Uint32Array.from(node.recordIds.map((id) => index.docOfRecord[id] ?? -1).filter((doc) => doc >= 0)).sort())
+        return alike(documentsOf(index, node.recordIds))
       case 'within':
         return this.of(node.node, maskOf(node.field))
       case 'years':
@@ -251,6 +250,11 @@ const BREVITY = Float32Array.from({ length: 256 }, (_, length) => 8 / (1 + Math.
 const worthOf = (mask: number, titleLength: number): number => MASK_WEIGHT[mask] + (mask & TITLE ? BREVITY[titleLength] : 0)
 
 const everything = (index: SearchIndex): Matches => alike(Uint32Array.from({ length: index.docCount }, (_, doc) => doc))
+
+function documentsOf(index: SearchIndex, recordIds: readonly number[]): Uint32Array {
+  const docs = new Set(recordIds.map((id) => index.docOfRecord[id] ?? -1).filter((doc) => doc >= 0))
+  return Uint32Array.from(docs).sort()
+}
 
 /** Documents by their columns; they all match alike. */
 function picked(index: SearchIndex, test: (doc: number) => boolean): Matches {

@@ -7,7 +7,7 @@
 import { AVAILABILITY, LISTED_FACETS, type Availability, type Facet } from '../asking/index.ts'
 import type { NarrowingChoice } from './choice.ts'
 import type { SearchIndex } from './columns.ts'
-import { formatOf, valueFrom, valueTo, workOf, yearOf } from './documentRow.ts'
+import { formatOf, workOf, yearOf } from './documentRow.ts'
 import type { Matches } from './matches.ts'
 import { FORMAT, listedBit, OUTSIDE, Passing, PLACE, YEARS } from './passing.ts'
 import { talliesFor, yearAt, type Tallies } from './tally.ts'
@@ -90,8 +90,10 @@ export function countWorks({ index, dead }: Segment, { docs }: Matches, choice: 
 class Counting {
   private readonly tallies: Tallies
   private count = 0
-  /** Documents that pass, as many as records say. */
-  private readonly passedDocs: Uint32Array
+  /** Documents that are counted somewhere, each with the one choice that it fails, 0 for none. */
+  private readonly docs: Uint32Array
+  private readonly fails: Uint16Array
+  private kept = 0
   private records = 0
   private workPassed = false
   /** Of the work at hand: what passing copies are too, and what its records would reach if one choice were dropped. */
@@ -106,12 +108,13 @@ class Counting {
     private readonly passing: Passing,
     most: number,
   ) {
-    this.passedDocs = new Uint32Array(most)
+    this.docs = new Uint32Array(most)
+    this.fails = new Uint16Array(most)
     this.tallies = talliesFor(index)
   }
 
   passed(doc: number, work: number): void {
-    this.passedDocs[this.records] = doc
+    this.keep(doc, 0)
     this.records += 1
     this.workPassed = true
     this.more |= this.passing.more
@@ -119,26 +122,23 @@ class Counting {
   }
 
   failedOne(failed: number, doc: number, work: number): void {
-    const { index, tallies } = this
     if (failed === PLACE) {
       if (this.passing.passesUnasked) this.reached |= UNASKED
       if (this.passing.metCount === 0) return
       this.countPlaces(work)
-    } else if (failed === FORMAT) tallies.formats.addUnder(index.formatTree.parents, formatOf(index, doc), work)
-    else if (failed === YEARS) tallies.years.add(yearAt(yearOf(index, doc)), work)
-    else this.countFacet(Math.log2(failed / listedBit(0)), doc, work)
+    } else this.keep(doc, failed)
     this.reached |= failed
+  }
+
+  private keep(doc: number, failed: number): void {
+    this.docs[this.kept] = doc
+    this.fails[this.kept] = failed
+    this.kept += 1
   }
 
   private countPlaces(work: number): void {
     const { met, metCount } = this.passing
     this.tallies.places.addAllUnder(this.index.placeTree.parents, met, metCount, work)
-  }
-
-  private countFacet(facet: number, doc: number, work: number): void {
-    const { valueFirst, value } = this.index
-    for (let i = valueFrom(this.index, doc); i < valueTo(this.index, doc); i += 1)
-      if (value[i] >= valueFirst[facet] && value[i] < valueFirst[facet + 1]) this.tallies.values.add(value[i], work)
   }
 
   endWork(): void {
@@ -168,14 +168,27 @@ class Counting {
     }
   }
 
-  /** Of all that passed, column by column: one short loop after the other runs faster than one long one. */
+  /**
+   * Of all that is kept, column by column: one short loop after the other runs faster than one long one. Each runs through
+   * the works in their order, so that none is counted twice.
+   */
   private countColumns(): void {
-    const { index, passedDocs, records, tallies } = this
-    tallies.values.addValues(index, passedDocs, records)
-    for (let k = 0; k < records; k += 1) {
-      const doc = passedDocs[k]
-      tallies.formats.addUnder(index.formatTree.parents, formatOf(index, doc), workOf(index, doc))
-      tallies.years.add(yearAt(yearOf(index, doc)), workOf(index, doc))
+    const { index, docs, fails, kept, tallies } = this
+    tallies.values.addValues(index, docs, kept, (at) => (fails[at] === 0 ? EVERY_VALUE : rangeOf(index, fails[at])))
+    for (let k = 0; k < kept; k += 1) {
+      const doc = docs[k]
+      if (fails[k] === 0 || fails[k] === FORMAT)
+        tallies.formats.addUnder(index.formatTree.parents, formatOf(index, doc), workOf(index, doc))
+      if (fails[k] === 0 || fails[k] === YEARS) tallies.years.add(yearAt(yearOf(index, doc)), workOf(index, doc))
     }
   }
 }
+
+/** Values that are counted of a document that fails this choice only: those of its facet. */
+function rangeOf({ valueFirst }: SearchIndex, failed: number): { from: number; to: number } {
+  const facet = Math.log2(failed / listedBit(0))
+  return failed === FORMAT || failed === YEARS ? NO_VALUE : { from: valueFirst[facet], to: valueFirst[facet + 1] }
+}
+
+const EVERY_VALUE = { from: 0, to: Infinity }
+const NO_VALUE = { from: 0, to: 0 }

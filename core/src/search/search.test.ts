@@ -266,6 +266,18 @@ describe('search', () => {
     )
   })
 
+  it('counts a work once where one of its records passes and another fails the one choice only', () => {
+    const index = indexOf([
+      document(1, 'a', { title: ['Tide'] }, { carrier: 'blu-ray', year: 2001, facets: { ...NO_FACETS, person: ['Orrick', 'Lund'] } }),
+      document(2, 'a', { title: ['Tide'] }, { carrier: 'dvd', year: 2002, facets: { ...NO_FACETS, person: ['Lund'] } }),
+      document(3, 'b', { title: ['Tide'] }, { carrier: 'blu-ray', year: 2001, facets: { ...NO_FACETS, person: ['Lund'] } }),
+    ])
+    const asked = (only: Partial<Record<Facet, string[]>>) =>
+      search(index, { query: parseQuery('tide').node, field: 'anywhere', narrowing: { ...ALL, only }, ...PAGE }).facets
+    expect(asked({ format: ['dvd'] }).format).toEqual({ film: 2, 'blu-ray': 2, dvd: 1 })
+    expect(asked({ person: ['Orrick'] }).person).toEqual({ Lund: 2, Orrick: 1 })
+  })
+
   it('orders works as one index would, whatever has changed since it was built', () => {
     fc.assert(
       fc.property(world, history, fc.constantFrom(...SORTS), fc.nat(6), (documents, past, sort, from) => {

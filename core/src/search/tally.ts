@@ -36,24 +36,27 @@ export class Tally {
   }
 
   /**
-   * Counts the values of these documents, of which those of a work come in a run: a loop that does
-   * nothing else, so that the processor can fetch ahead.
+   * Counts values of these documents, of which those of a work come in a run: a loop that does nothing else, so that the
+   * processor can fetch ahead.
    * @param count how many of the documents
+   * @param rangeOf the values of the k-th document that count
    */
-  addValues(index: SearchIndex, docs: Uint32Array, count: number): void {
+  addValues(index: SearchIndex, docs: Uint32Array, count: number, rangeOf: (k: number) => { from: number; to: number }): void {
     const { cells, touched } = this
     const { value } = index
     let { touchedCount } = this
     for (let k = 0; k < count; k += 1) {
       const doc = docs[k]
       const mark = workOf(index, doc) + 1
+      const { from, to } = rangeOf(k)
       for (let i = valueFrom(index, doc), end = valueTo(index, doc); i < end; i += 1) {
-        const at = 2 * value[i]
-        const last = cells[at + 1]
+        const thing = value[i]
+        if (thing < from || thing >= to) continue
+        const last = cells[2 * thing + 1]
         if (last === mark) continue
-        if (last === 0) touched[touchedCount++] = value[i]
-        cells[at + 1] = mark
-        cells[at] += 1
+        if (last === 0) touched[touchedCount++] = thing
+        cells[2 * thing + 1] = mark
+        cells[2 * thing] += 1
       }
     }
     this.touchedCount = touchedCount

@@ -46,7 +46,7 @@ async function check(database: Database, data: string): Promise<void> {
   const libraries = await Libraries.load(database)
   const snapshot = await usableSnapshot(database, libraries, data)
   if (snapshot === null) throw new Error(`${snapshotFile(data)} is no index of this catalogue: make one with "catalex index".`)
-  const search = await SearchService.open({ database, libraries, today: () => NO_DAY, snapshot })
+  const search = await SearchService.open({ database, libraries, today: () => NO_DAY, snapshot, trouble: console.error })
   await search.settled()
   const { titles } = await sizeOf(database)
   let wrong = 0

@@ -56,13 +56,11 @@ async function openSearch(database: Database, libraries: Libraries, options: Ser
   const snapshot = found ?? (await usableSnapshot(database, libraries, options.data)) ?? undefined
   const threads = Number(options.threads)
   const engine = threads > 0 ? new EnginePool(threads) : undefined
-  const search = await SearchService.open({ database, libraries, today, snapshot, engine })
+  const search = await SearchService.open({ database, libraries, today, snapshot, engine, trouble: console.error })
   console.log(`Index ${found === null ? 'built' : 'read'} in ${((Date.now() - started) / 1000).toFixed(1)} s.`)
   // Another process may load records into the same database.
   setInterval(() => {
-    search.catchUp().catch((error: unknown) => {
-      console.error(error)
-    })
+    search.catchUp().catch(console.error)
   }, LOOK_EVERY).unref()
   return search
 }

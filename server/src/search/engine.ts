@@ -38,8 +38,8 @@ export interface Jobs {
     gives: {
       result: SearchResult
       offers: Offer[]
-      /** Titles without narrowings, and without the standing scope either. */ unnarrowed: number
-      wider: number
+      /** Titles without narrowings, and, where there is a standing scope, without that either. */ unnarrowed: number
+      wider: number | null
     }
   }
   values: { asks: { question: SearchQuestion; facet: ListedFacet; find: string; most: number }; gives: { value: string; count: number }[] }
@@ -91,7 +91,7 @@ const WORK: Work = {
       result,
       offers,
       unnarrowed,
-      wider: narrowing.scopePlaces.length + narrowing.scopeFormats.length > 0 ? countWith(EVERYWHERE) : unnarrowed,
+      wider: narrowing.scopePlaces.length + narrowing.scopeFormats.length > 0 ? countWith(EVERYWHERE) : null,
     }
   },
   values: (segments, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),

@@ -28,6 +28,8 @@ export class Follower {
     /** Number of the last change that the index knows. */
     private last: number,
     private readonly today: () => string,
+    /** Told of what went wrong where nobody waits; it is tried again at the next change. */
+    private readonly trouble: (error: unknown) => void,
   ) {
     this.segments = segmentsOf(layers)
   }
@@ -54,9 +56,11 @@ export class Follower {
       for (const id of records) this.changed.add(id)
     }
     if (this.changed.size > 0 && this.laying === null)
-      this.laying = this.layChanged().finally(() => {
-        this.laying = null
-      })
+      this.laying = this.layChanged()
+        .catch(this.trouble)
+        .finally(() => {
+          this.laying = null
+        })
   }
 
   private after(number: number): Promise<Change[]> {
@@ -77,21 +81,31 @@ export class Follower {
     while (this.changed.size > 0) {
       const changed = this.changed
       this.changed = new Set()
-      const before = this.last
-      const known = new Set([...this.layers.spokenFor, ...changed])
-      const documents = await documentsOf(this.database, this.libraries, [...known], this.today())
-      const more = [...spokenForBy(this.segments, known, documents)].filter((id) => !known.has(id))
-      documents.push(...(await documentsOf(this.database, this.libraries, more, this.today())))
-      documents.sort((a, b) => a.recordId - b.recordId)
-      const changes = await this.engine.ask('changes', { placeTree: this.libraries.placeTree, documents })
-      this.layers = { main: this.layers.main, changes, spokenFor: [...known, ...more] }
-      this.segments = segmentsOf(this.layers)
-      await this.engine.lay(this.layers)
-      // Copies that came or went while the layer was made were noted in the one before.
-      const since = await this.database.read<Change>("SELECT DISTINCT titleId FROM changes WHERE number > $before AND kind = 'copies'", {
-        before,
-      })
-      await this.refresh(since.map(({ titleId }) => titleId))
+      try {
+        await this.lay(changed)
+      } catch (error) {
+        for (const id of changed) this.changed.add(id)
+        throw error
+      }
     }
+  }
+
+  /** Makes the layer anew, of what it speaks for already and of these records. */
+  private async lay(changed: ReadonlySet<number>): Promise<void> {
+    const before = this.last
+    const known = new Set([...this.layers.spokenFor, ...changed])
+    const documents = await documentsOf(this.database, this.libraries, [...known], this.today())
+    const more = [...spokenForBy(this.segments, known, documents)].filter((id) => !known.has(id))
+    documents.push(...(await documentsOf(this.database, this.libraries, more, this.today())))
+    documents.sort((a, b) => a.recordId - b.recordId)
+    const changes = await this.engine.ask('changes', { placeTree: this.libraries.placeTree, documents })
+    this.layers = { main: this.layers.main, changes, spokenFor: [...known, ...more] }
+    this.segments = segmentsOf(this.layers)
+    await this.engine.lay(this.layers)
+    // Copies that came or went while the layer was made were noted in the one before.
+    const since = await this.database.read<Change>("SELECT DISTINCT titleId FROM changes WHERE number > $before AND kind = 'copies'", {
+      before,
+    })
+    await this.refresh(since.map(({ titleId }) => titleId))
   }
 }

@@ -20,7 +20,7 @@ interface Job {
 }
 
 interface Hand {
-  worker: Worker
+  worker: Worker | null
   /** Number of the job that is to be given up. */
   givenUp: Int32Array
   busy: Job | null
@@ -32,22 +32,38 @@ const PATIENCE = 10_000
 export class EnginePool implements Engine {
   private readonly hands: Hand[]
   private readonly waiting: Job[] = []
+  private layers: Layers | null = null
   private segments: Segments = []
   private lastId = 0
+  private closing = false
 
-  constructor(threads: number) {
+  constructor(
+    threads: number,
+    private readonly script = new URL('./worker.js', import.meta.url),
+  ) {
     this.hands = Array.from({ length: threads }, () => {
-      const givenUp = new Int32Array(new SharedArrayBuffer(4))
-      const worker = new Worker(new URL('./worker.js', import.meta.url), { workerData: givenUp })
-      const hand: Hand = { worker, givenUp, busy: null }
-      worker.on('message', (message: FromWorker) => {
-        this.finished(hand, message)
-      })
-      worker.on('error', (error) => {
-        hand.busy?.reject(error)
-        throw error
-      })
+      const hand: Hand = { worker: null, givenUp: new Int32Array(new SharedArrayBuffer(4)), busy: null }
+      this.hire(hand)
       return hand
+    })
+  }
+
+  private hire(hand: Hand): void {
+    const worker = new Worker(this.script, { workerData: hand.givenUp })
+    hand.worker = worker
+    if (this.layers) worker.postMessage({ layers: this.layers } satisfies ToWorker)
+    worker.on('message', (message: FromWorker) => {
+      this.finished(hand, message)
+    })
+    // A thread that broke down (of memory, say) fails its job, and another takes its place.
+    worker.on('error', (error) => {
+      hand.busy?.reject(error)
+      hand.busy = null
+    })
+    worker.on('exit', () => {
+      if (this.closing) return
+      this.hire(hand)
+      this.next()
     })
   }
 
@@ -94,7 +110,7 @@ export class EnginePool implements Engine {
       if (hand.busy !== null || this.waiting.length === 0) continue
       const job = this.lightest()
       hand.busy = job
-      hand.worker.postMessage({ id: job.id, name: job.name, asks: job.asks } satisfies ToWorker)
+      hand.worker?.postMessage({ id: job.id, name: job.name, asks: job.asks } satisfies ToWorker)
     }
   }
 
@@ -115,12 +131,14 @@ export class EnginePool implements Engine {
   }
 
   lay(layers: Layers): Promise<void> {
+    this.layers = layers
     this.segments = segmentsOf(layers)
-    for (const { worker } of this.hands) worker.postMessage({ layers } satisfies ToWorker)
+    for (const { worker } of this.hands) worker?.postMessage({ layers } satisfies ToWorker)
     return Promise.resolve()
   }
 
   async close(): Promise<void> {
-    await Promise.all(this.hands.map(({ worker }) => worker.terminate()))
+    this.closing = true
+    await Promise.all(this.hands.map(({ worker }) => worker?.terminate()))
   }
 }

@@ -37,6 +37,8 @@ export interface Opening {
   /** The index from a file; without it, it is built here and now. */
   snapshot?: Snapshot
   engine?: Engine
+  /** Told when changed records could not be taken in. */
+  trouble(error: unknown): void
 }
 
 export class SearchService {
@@ -49,12 +51,12 @@ export class SearchService {
     private readonly follower: Follower,
   ) {}
 
-  static async open({ database, libraries, today, snapshot, engine = new LocalEngine() }: Opening): Promise<SearchService> {
+  static async open({ database, libraries, today, snapshot, engine = new LocalEngine(), trouble }: Opening): Promise<SearchService> {
     const last = snapshot?.changes ?? (await stampOf(database)).changes
     const main = snapshot?.index ?? pack(await buildIndex(database, libraries, today()))
     const layers = { main, changes: null, spokenFor: [] }
     await engine.lay(layers)
-    const follower = new Follower(database, libraries, engine, layers, last, today)
+    const follower = new Follower(database, libraries, engine, layers, last, today, trouble)
     await follower.catchUp()
     return new SearchService(database, libraries, engine, follower)
   }
@@ -106,7 +108,7 @@ export class SearchService {
       readback: read.readback,
       offers,
       unnarrowed,
-      wider: wider > result.count ? wider : null,
+      wider: wider !== null && wider > result.count ? wider : null,
     }
   }
 
