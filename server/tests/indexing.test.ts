@@ -132,6 +132,11 @@ describe('the index in the file', () => {
     await expect(indexing({ data: copy, check: true })).rejects.toThrow(/differ in 1 records/)
     await indexing({ data: copy })
     await expect(indexing({ data: copy, check: true })).resolves.toBeUndefined()
+    // The older index knows nothing of changes that have been forgotten since.
+    cpSync(snapshotFile(catalogue.data), snapshotFile(copy))
+    await expect(indexing({ data: copy, check: true })).rejects.toThrow(/no index of this catalogue/)
+    await indexing({ data: copy })
+    await expect(indexing({ data: copy, check: true })).resolves.toBeUndefined()
   })
 
   it('is not taken for that of another catalogue, nor when it is broken off', async () => {

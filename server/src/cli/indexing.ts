@@ -5,7 +5,7 @@ import { SingleBar } from 'cli-progress'
 import { Libraries } from '../branches/index.ts'
 import { sizeOf } from '../catalogue/index.ts'
 import { Database, migrate } from '../database/index.ts'
-import { buildIndex, everyDocument, forgetChanges, readSnapshot, SearchService, snapshotFile, stampOf, writeSnapshot, type Snapshot } from '../search/index.ts' // prettier-ignore
+import { buildIndex, canFollow, everyDocument, forgetChanges, readSnapshot, SearchService, snapshotFile, stampOf, writeSnapshot, type Snapshot } from '../search/index.ts' // prettier-ignore
 
 export async function indexing(options: { data: string; check?: boolean; clock?: string }): Promise<void> {
   if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)
@@ -35,9 +35,8 @@ const NO_DAY = '0001-01-01'
 export async function usableSnapshot(database: Database, libraries: Libraries, data: string): Promise<Snapshot | null> {
   const snapshot = readSnapshot(snapshotFile(data))
   if (snapshot === null) return null
-  const { catalogue, changes } = await stampOf(database)
   const samePlaces = snapshot.index.header.placeTree.codes.join() === libraries.placeTree.codes.join()
-  return snapshot.catalogue === catalogue && snapshot.changes <= changes && samePlaces ? snapshot : null
+  return samePlaces && (await canFollow(database, snapshot)) ? snapshot : null
 }
 
 const SHOWN = 20

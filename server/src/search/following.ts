@@ -49,11 +49,11 @@ export class Follower {
 
   private async read(): Promise<void> {
     for (let changes = await this.after(this.last); changes.length > 0; changes = await this.after(this.last)) {
-      this.last = changes[changes.length - 1].number
       const records = new Set(changes.filter(({ kind }) => kind === 'record').map(({ titleId }) => titleId))
       const copies = changes.filter(({ kind, titleId }) => kind === 'copies' && !records.has(titleId)).map(({ titleId }) => titleId)
       await this.refresh([...new Set(copies)])
       for (const id of records) this.changed.add(id)
+      this.last = changes[changes.length - 1].number
     }
     if (this.changed.size > 0 && this.laying === null)
       this.laying = this.layChanged()

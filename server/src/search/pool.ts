@@ -26,6 +26,8 @@ interface Hand {
   busy: Job | null
 }
 
+const MOST_BROKEN_DOWN = 5
+
 /** Documents that one millisecond of waiting is worth. */
 const PATIENCE = 10_000
 
@@ -36,6 +38,8 @@ export class EnginePool implements Engine {
   private segments: Segments = []
   private lastId = 0
   private closing = false
+  /** Threads that broke down since one last finished a job. */
+  private brokenDown = 0
 
   constructor(
     threads: number,
@@ -56,12 +60,16 @@ export class EnginePool implements Engine {
       this.finished(hand, message)
     })
     // A thread that broke down (of memory, say) fails its job, and another takes its place.
+    let reason: unknown = new Error('The thread that searched has ended.')
     worker.on('error', (error) => {
-      hand.busy?.reject(error)
-      hand.busy = null
+      reason = error
     })
     worker.on('exit', () => {
+      hand.busy?.reject(reason)
+      hand.busy = null
       if (this.closing) return
+      this.brokenDown += 1
+      if (this.brokenDown > MOST_BROKEN_DOWN) throw new Error('The threads that search break down again and again.', { cause: reason })
       this.hire(hand)
       this.next()
     })
@@ -125,6 +133,7 @@ export class EnginePool implements Engine {
   private finished(hand: Hand, message: FromWorker): void {
     const job = hand.busy
     hand.busy = null
+    this.brokenDown = 0
     if ('answer' in message) job?.resolve(message.answer)
     else job?.reject('outrun' in message ? new Outrun() : new Error(message.failed))
     this.next()

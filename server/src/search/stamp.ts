@@ -10,6 +10,13 @@ export async function stampOf(database: Database): Promise<Stamp> {
   return stamp
 }
 
+/** Whether every change is still known that has come since an index was made. */
+export async function canFollow(database: Database, { catalogue, changes }: Stamp): Promise<boolean> {
+  const now = await stampOf(database)
+  const [{ first }] = await database.read<{ first: number | null }>('SELECT min(number) AS first FROM changes')
+  return catalogue === now.catalogue && changes <= now.changes && changes + 1 >= (first ?? now.changes + 1)
+}
+
 /** Forgets the changes that the index in the file knows. */
 export async function forgetChanges(database: Database, upTo: number): Promise<void> {
   await database.write((write) => write.run('DELETE FROM changes WHERE number <= $upTo', { upTo }))
