@@ -14,5 +14,10 @@ export interface NarrowingChoice {
   /** What a copy has to be. `here` means at the pickup location. */
   copies: readonly Availability[]
   pickup: string | null
+  /** In hand by a time: a copy in now whose place needs no longer than this to the pickup location; null where no time is asked. */
+  inHand: { arrivals: ArrivalTable; by: number } | null
   sends: SendTable | null
 }
+
+/** When a copy that is in now at a place would be in hand at the pickup location, by node of the place tree; times of any unit. */
+export type ArrivalTable = ArrayLike<number>

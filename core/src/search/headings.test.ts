@@ -60,6 +60,7 @@ describe('offers', () => {
     years: { from: null, to: null },
     copies: [],
     pickup: null,
+    inHand: null,
     sends: null,
   }
   const offers = (text: string) => {
@@ -104,6 +105,7 @@ describe('spelling', () => {
       years: { from: null, to: null },
       copies: [],
       pickup: null,
+      inHand: null,
       sends: null,
     }
     const question: SearchQuestion = {

@@ -29,7 +29,7 @@ export interface OfferContext {
 /** Fewer titles than this and other readings are worth a look. */
 const FEW = 10
 const MOST_SPELLINGS = 3
-const EVERYWHERE = { scopePlaces: [], scopeFormats: [], only: {}, not: {}, years: { from: null, to: null }, copies: [] }
+const EVERYWHERE = { scopePlaces: [], scopeFormats: [], only: {}, not: {}, years: { from: null, to: null }, copies: [], inHand: null }
 
 export function offersFor(context: OfferContext): Offer[] {
   return [...spellings(context), ...hintOffer(context), ...readings(context)]

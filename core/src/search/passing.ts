@@ -25,6 +25,8 @@ export const OUTSIDE = -1
 const IN_SCOPE = 1
 const CHOSEN = 2
 const BARRED = 4
+/** Its copies would be in hand too late. */
+const LATE = 8
 
 /** Family number by node of the format tree, in which each family stands before its carriers. */
 const FAMILY_AT = FAMILY_CODES.flatMap((family, number) => [
@@ -60,7 +62,8 @@ export class Passing {
     choice: NarrowingChoice,
   ) {
     const { placeTree, formatTree } = index
-    this.table = askedTable(choice.copies)
+    // Only a copy that is in now has a time at which it is in hand.
+    this.table = askedTable(choice.inHand === null ? choice.copies : [...choice.copies, 'inNow'])
     this.placeCount = placeTree.codes.length
     this.met = new Uint16Array(this.placeCount)
     this.places = placeFlags(index, choice)
@@ -102,7 +105,7 @@ export class Passing {
       flags |= flag
       const use = usesOfHeld(held[e])
       const entry = table[tableAt[family + place] | use]
-      if ((entry & 1) === 0) continue
+      if ((entry & 1) === 0 || (flag & LATE) !== 0) continue
       met[metCount++] = place
       if ((flag & CHOSEN) === 0) continue
       passing |= entry
@@ -131,7 +134,7 @@ export class Passing {
     let lowest = Infinity
     for (let e = heldFrom(this.index, doc), end = heldTo(this.index, doc); e < end; e += 1) {
       const place = placeOfHeld(held[e])
-      if ((this.places[place] & (IN_SCOPE | CHOSEN)) !== (IN_SCOPE | CHOSEN)) continue
+      if ((this.places[place] & (IN_SCOPE | CHOSEN | LATE)) !== (IN_SCOPE | CHOSEN)) continue
       if ((this.table[this.tableAt[family + place] | usesOfHeld(held[e])] & 1) !== 0 && heldCall[e] < lowest) lowest = heldCall[e]
     }
     return lowest
@@ -142,11 +145,14 @@ function placeFlags({ placeTree }: SearchIndex, choice: NarrowingChoice): Uint8A
   const scope = chosenNodes(placeTree, choice.scopePlaces)
   const chosen = chosenNodes(placeTree, choice.only.place ?? [])
   const barred = chosenNodes(placeTree, choice.not.place ?? [])
+  const { inHand } = choice
   const flag = (nodes: Uint8Array | null, place: number, bit: number, otherwise: number) =>
     nodes === null ? otherwise : nodes[place] === 1 ? bit : 0
+  const late = (place: number) => (inHand !== null && !(inHand.arrivals[place] <= inHand.by) ? LATE : 0)
   return Uint8Array.from(
     placeTree.codes,
-    (_, place) => flag(scope, place, IN_SCOPE, IN_SCOPE) | flag(chosen, place, CHOSEN, CHOSEN) | flag(barred, place, BARRED, 0),
+    (_, place) =>
+      flag(scope, place, IN_SCOPE, IN_SCOPE) | flag(chosen, place, CHOSEN, CHOSEN) | flag(barred, place, BARRED, 0) | late(place),
   )
 }
 

@@ -123,6 +123,7 @@ const question = fc.record({
     years: fc.record({ from: year, to: year }),
     copies: fc.subarray([...AVAILABILITY]),
     pickup: fc.constantFrom('quay', 'isle'),
+    inHand: fc.option(fc.record({ arrivals: fc.array(fc.nat(5), { minLength: 9, maxLength: 9 }), by: fc.nat(5) }), { freq: 2 }),
     sends: fc.uint8Array({ minLength: FAMILY_CODES.length * 2, maxLength: FAMILY_CODES.length * 2, max: 15 }),
   }),
 })
@@ -199,13 +200,15 @@ function bruteForce(
   const sends = (d: SearchDocument, place: number) => n.sends?.[FAMILY_CODES.indexOf(familyOf(d.carrier)) * 2 + (place < 6 ? 0 : 1)] ?? 0
   const copyFits = (d: SearchDocument, h: HeldAt) =>
     [1, 2, 4, 8].some((use) => {
-      const onShelf = n.copies.includes('inNow') || n.copies.includes('sendable')
+      const onShelf = n.copies.includes('inNow') || n.copies.includes('sendable') || n.inHand !== null
       return (
         ((onShelf ? h.usesIn : h.uses) & use) !== 0 &&
         (!n.copies.includes('takeHome') || use === 1 || use === 8) &&
         (!n.copies.includes('sendable') || (sends(d, h.place) & use) !== 0)
       )
     })
+  const inTime = (h: HeldAt) => n.inHand === null || n.inHand.arrivals[h.place] <= n.inHand.by
+  const asked = n.copies.length > 0 || n.inHand !== null
   const passes = documents.filter((d) => {
     const seen = d.holdings.filter((h) => n.scopePlaces.length === 0 || under(h.place, n.scopePlaces))
     return (
@@ -222,14 +225,24 @@ function bruteForce(
       seen.some(
         (h) =>
           (!n.only.place?.length || under(h.place, n.only.place)) &&
-          (n.copies.length === 0 || (copyFits(d, h) && (!n.copies.includes('here') || under(h.place, [n.pickup ?? ''])))),
+          (!asked || (copyFits(d, h) && inTime(h) && (!n.copies.includes('here') || under(h.place, [n.pickup ?? ''])))),
       )
     )
   })
   return new Set(passes.map((d) => d.workKey))
 }
 
-const ALL = { scopePlaces: [], scopeFormats: [], only: {}, not: {}, years: { from: null, to: null }, copies: [], pickup: null, sends: null }
+const ALL = {
+  scopePlaces: [],
+  scopeFormats: [],
+  only: {},
+  not: {},
+  years: { from: null, to: null },
+  copies: [],
+  pickup: null,
+  inHand: null,
+  sends: null,
+}
 /** Which record of a work matches best depends on how rare words are, to which records that are gone still count. */
 const unordered = ({ rows, ...counts }: SearchResult) => ({ ...counts, works: rows.map((row) => row.recordIds).sort() })
 const PAGE = { sort: 'relevance' as const, from: 0, size: 100 }
@@ -259,7 +272,7 @@ describe('search', () => {
           expect(result.without[facet]).toBe(
             ask({ only: { ...narrowing.only, [facet]: [] }, not: { ...narrowing.not, [facet]: [] } }).count,
           )
-        expect(result.without.copies).toBe(ask({ copies: [] }).count)
+        expect(result.without.copies).toBe(ask({ copies: [], inHand: null }).count)
         expect(result.without.years).toBe(ask({ years: { from: null, to: null } }).count)
       }),
       { numRuns: 300 },

@@ -76,7 +76,7 @@ export function segmentsOf({ main, changes, spokenFor }: Layers): Segments {
 
 type Work = { [Name in JobName]: (segments: Segments, asks: Jobs[Name]['asks'], wanted: StillWanted) => Jobs[Name]['gives'] }
 
-const UNNARROWED = { only: {}, not: {}, years: { from: null, to: null }, copies: [] }
+const UNNARROWED = { only: {}, not: {}, years: { from: null, to: null }, copies: [], inHand: null }
 const EVERYWHERE = { ...UNNARROWED, scopePlaces: [], scopeFormats: [] }
 
 const WORK: Work = {
@@ -104,9 +104,9 @@ const WORK: Work = {
   changes: (_segments, { placeTree, documents }) => pack(changesIndex(placeTree, documents)),
 }
 
-function isNarrowed({ only, not, years, copies }: SearchQuestion['narrowing']): boolean {
+function isNarrowed({ only, not, years, copies, inHand }: SearchQuestion['narrowing']): boolean {
   const chosen = [...Object.values(only), ...Object.values(not)].some((values) => values.length > 0)
-  return chosen || copies.length > 0 || years.from !== null || years.to !== null
+  return chosen || copies.length > 0 || inHand !== null || years.from !== null || years.to !== null
 }
 
 export function work<Name extends JobName>(

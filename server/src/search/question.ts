@@ -25,6 +25,7 @@ function narrowingFrom(query: SearchQuery, pickup: string | null, sends: SendTab
     years: { from: query.yearFrom ?? null, to: query.yearTo ?? null },
     copies: query.copies,
     pickup,
+    inHand: null,
     sends,
   }
 }
