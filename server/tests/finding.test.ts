@@ -137,6 +137,11 @@ describe('browsing', () => {
     }
   })
 
+  it('has nothing behind the last heading, and begins at a prefix as it stands on the spine', async () => {
+    expect((await browse({ kind: 'person', position: '999999' })).headings).toEqual([])
+    expect(labels(await browse({ kind: 'call-number', from: 'lp fic orr', size: '1' }))[0]).toMatch(/^LP FIC ORR/)
+  })
+
   it('begins on the shelf where a call number would stand, and finds what stands there', async () => {
     const shelf = await browse({ kind: 'call-number', from: '387', size: '3' })
     expect(shelf.headings[0].label).toMatch(/^387/)

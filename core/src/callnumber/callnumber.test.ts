@@ -120,3 +120,17 @@ describe('where somebody begins on the shelf', () => {
     if (last !== null) expect(read(scheme, last).sortKey < shelfKeyFrom(typed)).toBe(true)
   })
 })
+
+describe('a prefix that the library has', () => {
+  const heads = ['AFIC|', 'ALP FIC|', 'D|', 'DCD|', 'L|']
+  it.each<[string, CallNumberScheme, string, string]>([
+    ['fic orr', 'author', 'FIC', 'ORR v.1'],
+    ['LP FIC ORR', 'author', 'LP FIC', 'ORR v.1'],
+    ['CD 780', 'dewey', 'CD', '780 BER'],
+    ['FIC', 'author', 'FIC', 'ARK'],
+  ])('leads %s to its own shelf', (typed, scheme, prefix, first) => {
+    const { sortKey } = read(scheme, first, { prefix })
+    const key = shelfKeyFrom(typed, heads)
+    expect(key <= sortKey && sortKey.startsWith(key.slice(0, key.indexOf('|')))).toBe(true)
+  })
+})

@@ -63,16 +63,32 @@ export function readCallNumber(parts: CallNumberParts): CallNumber {
 }
 
 /**
- * Where in shelf order somebody begins who has typed this much of a call number: its scheme is told from how it begins,
- * three digits for Dewey, up to three letters in capitals or before a number for a letter class, else an author's name.
+ * Where in shelf order somebody begins who has typed this much of a call number. Its prefix is one that the library has
+ * ("FIC ORR"); its scheme is told from how it begins, three digits for Dewey, up to three letters in capitals or before a
+ * number for a letter class, else an author's name.
+ * @param heads what the library's sort keys begin with: the letter of a scheme, a prefix, a stroke
  */
-export function shelfKeyFrom(text: string): string {
+export function shelfKeyFrom(text: string, heads: readonly string[] = []): string {
   const typed = text.trim()
   if (typed === '') return ''
+  const prefixed = heads
+    .map((head) => ({ head, prefix: head.slice(1, -1) }))
+    .filter(({ prefix }) => prefix !== '' && `${typed.toUpperCase()} `.startsWith(`${prefix} `))
+    .sort((a, b) => b.prefix.length - a.prefix.length)
+  for (const { head, prefix } of prefixed) {
+    const rest = typed.slice(prefix.length).trim()
+    const key = rest === '' ? '' : readerOf(head)?.(rest)?.key
+    if (key !== undefined) return head + key
+  }
   if (/^\d/.test(typed)) return `${RANGES.dewey}|${readDewey(typed)?.key ?? typed}`
   if (/^[A-Z]{1,3}$/.test(typed) || /^[A-Za-z]{1,3}\s*\d/.test(typed)) return `${RANGES.lc}|${readLetterClass(typed)?.key ?? typed}`
   return `${RANGES.author}|${readWords(typed)?.key ?? ''}`
 }
+
+const readerOf = (head: string) =>
+  Object.entries(RANGES)
+    .flatMap(([scheme, range]) => (head.startsWith(range) ? [READERS[scheme as CallNumberSource]] : []))
+    .at(0)
 
 /** Library of Congress and NLM: class letters, number as a number, decimal as a fraction, cutters as fractions. */
 function readLetterClass(text: string): Reading | null {

@@ -111,3 +111,15 @@ export async function callTextsOf(database: Database, sortKeys: readonly string[
   )
   return new Map(rows.map((row) => [row.sortKey, row.callText]))
 }
+
+/** What sort keys begin with, scheme and prefix ("AFIC|"): a step of the order for each, however many copies stand under it. */
+export async function shelfHeads(database: Database): Promise<string[]> {
+  const rows = await database.read<{ head: string }>(
+    `WITH RECURSIVE heads(head) AS (
+       SELECT substr(min(sortKey), 1, instr(min(sortKey), '|')) FROM items
+       UNION ALL SELECT (SELECT substr(sortKey, 1, instr(sortKey, '|')) FROM items WHERE sortKey > head || char(1114111) ORDER BY sortKey LIMIT 1)
+         FROM heads WHERE head IS NOT NULL)
+     SELECT head FROM heads WHERE head IS NOT NULL`,
+  )
+  return rows.map(({ head }) => head)
+}

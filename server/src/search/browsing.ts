@@ -2,7 +2,7 @@
 import type { BrowseAnswer, BrowseQuery } from '@catalex/contract/search'
 import { shelfKeyFrom } from '@catalex/core/callnumber'
 import type { Heading } from '@catalex/core/search'
-import { callTextsOf, keyOf, referencesBetween, type HeadingReference } from '../catalogue/index.ts'
+import { callTextsOf, keyOf, referencesBetween, shelfHeads, type HeadingReference } from '../catalogue/index.ts'
 import type { Database } from '../database/index.ts'
 import type { Engine } from './engine.ts'
 
@@ -10,12 +10,14 @@ type Line = BrowseAnswer['headings'][number]
 
 export async function browse(database: Database, engine: Engine, query: BrowseQuery, signal?: AbortSignal): Promise<BrowseAnswer> {
   const scope = { places: query.in, formats: query.as }
-  const start = query.position ?? (query.kind === 'call-number' ? shelfKeyFrom(query.from) : query.from)
+  const start = query.position ?? (query.kind === 'call-number' ? shelfKeyFrom(query.from, await shelfHeads(database)) : query.from)
   // One more than asked for: where the next page begins, this one's references end.
   const { headings, position, total } = await engine.ask('browse', { kind: query.kind, start, most: query.size + 1, scope }, signal)
   const page = headings.slice(0, query.size)
   if (query.kind === 'call-number') return { position, total, headings: await shelfLines(database, page) }
-  if (query.kind === 'title') return { position, total, headings: merged(page, [], new Map()) }
+  // Titles have no other names, and behind the last heading stands nothing.
+  if (query.kind === 'title' || (page.length === 0 && query.position !== undefined))
+    return { position, total, headings: merged(page, [], new Map()) }
   const end = headings.at(query.size)
   const from = query.position === undefined ? keyOf(query.from) : position === 0 ? '' : keyOf(page.at(0)?.label ?? '')
   const references = await referencesBetween(database, query.kind, from, end ? keyOf(end.label) : null)
