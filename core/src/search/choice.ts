@@ -21,3 +21,14 @@ export interface NarrowingChoice {
 
 /** When a copy that is in now at a place would be in hand at the pickup location, by node of the place tree; times of any unit. */
 export type ArrivalTable = ArrayLike<number>
+
+/** Nothing chosen in any facet, and nothing asked of years or copies. */
+export const UNNARROWED = {
+  only: {},
+  not: {},
+  years: { from: null, to: null },
+  copies: [],
+  inHand: null,
+} satisfies Partial<NarrowingChoice>
+/** No standing scope either. */
+export const EVERYWHERE = { ...UNNARROWED, scopePlaces: [], scopeFormats: [] } satisfies Partial<NarrowingChoice>

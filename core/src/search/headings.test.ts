@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import {
   documentOf,
+  EVERYWHERE,
   facetTree,
   browseHeadings,
   headingsBeginning,
@@ -52,17 +53,7 @@ describe('headings', () => {
 })
 
 describe('offers', () => {
-  const narrowing = {
-    scopePlaces: [],
-    scopeFormats: [],
-    only: {},
-    not: {},
-    years: { from: null, to: null },
-    copies: [],
-    pickup: null,
-    inHand: null,
-    sends: null,
-  }
+  const narrowing = { ...EVERYWHERE, pickup: null, sends: null }
   const offers = (text: string) => {
     const question: SearchQuestion = { query: parseQuery(text).node, field: 'anywhere', narrowing, sort: 'relevance', from: 0, size: 0 }
     return offersFor({
@@ -97,17 +88,7 @@ describe('offers', () => {
 
 describe('spelling', () => {
   it('is not doubted where the words stand together in other places', () => {
-    const narrowing = {
-      scopePlaces: ['uni'],
-      scopeFormats: [],
-      only: {},
-      not: {},
-      years: { from: null, to: null },
-      copies: [],
-      pickup: null,
-      inHand: null,
-      sends: null,
-    }
+    const narrowing = { ...EVERYWHERE, pickup: null, sends: null }
     const question: SearchQuestion = {
       query: parseQuery('nine knots').node,
       field: 'anywhere',

@@ -1,5 +1,6 @@
 /** Other readings of a query, each with the exact number of titles it would find in the same places with the same narrowings. */
 import type { Facet } from '../asking/index.ts'
+import { EVERYWHERE } from './choice.ts'
 import { hintIn, type NamedPlace } from './query/hints.ts'
 import { parseQuery } from './query/parse.ts'
 import type { StillWanted } from './narrow.ts'
@@ -29,7 +30,6 @@ export interface OfferContext {
 /** Fewer titles than this and other readings are worth a look. */
 const FEW = 10
 const MOST_SPELLINGS = 3
-const EVERYWHERE = { scopePlaces: [], scopeFormats: [], only: {}, not: {}, years: { from: null, to: null }, copies: [], inHand: null }
 
 export function offersFor(context: OfferContext): Offer[] {
   return [...spellings(context), ...hintOffer(context), ...readings(context)]

@@ -9,6 +9,7 @@ import {
   changesIndex,
   countOf,
   differencesIn,
+  EVERYWHERE,
   facetTree,
   IndexBuilder,
   pack,
@@ -232,17 +233,7 @@ function bruteForce(
   return new Set(passes.map((d) => d.workKey))
 }
 
-const ALL = {
-  scopePlaces: [],
-  scopeFormats: [],
-  only: {},
-  not: {},
-  years: { from: null, to: null },
-  copies: [],
-  pickup: null,
-  inHand: null,
-  sends: null,
-}
+const ALL = { ...EVERYWHERE, pickup: null, sends: null }
 /** Which record of a work matches best depends on how rare words are, to which records that are gone still count. */
 const unordered = ({ rows, ...counts }: SearchResult) => ({ ...counts, works: rows.map((row) => row.recordIds).sort() })
 const PAGE = { sort: 'relevance' as const, from: 0, size: 100 }

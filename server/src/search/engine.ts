@@ -3,6 +3,7 @@ import {
   browseHeadings,
   changesIndex,
   countOf,
+  EVERYWHERE,
   facetValues,
   headingsBeginning,
   headingsNamed,
@@ -10,6 +11,7 @@ import {
   pack,
   search,
   unpack,
+  UNNARROWED,
   withChanges,
   type FacetTree,
   type Heading,
@@ -75,9 +77,6 @@ export function segmentsOf({ main, changes, spokenFor }: Layers): Segments {
 }
 
 type Work = { [Name in JobName]: (segments: Segments, asks: Jobs[Name]['asks'], wanted: StillWanted) => Jobs[Name]['gives'] }
-
-const UNNARROWED = { only: {}, not: {}, years: { from: null, to: null }, copies: [], inHand: null }
-const EVERYWHERE = { ...UNNARROWED, scopePlaces: [], scopeFormats: [] }
 
 const WORK: Work = {
   search: (segments, { question, words, places, thisYear }, wanted) => {
