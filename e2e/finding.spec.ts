@@ -1,9 +1,14 @@
 /** Finding: misspelt, narrowed, kept, built, browsed, compared, and back to the same row. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import { noBarriers, row } from './steps.ts'
 
 const narrowing = (page: Page) => page.getByRole('complementary', { name: 'Narrow the list' })
 const section = (page: Page, name: string) => narrowing(page).getByRole('region', { name, exact: true })
+/** A list of one's choice that opens on a press. */
+const choose = async (page: Page, list: Locator, option: string) => {
+  await list.click()
+  await page.getByRole('option', { name: option, exact: true }).click()
+}
 const count = (page: Page) => page.getByRole('heading', { level: 1 })
 
 test('a misspelt author leads to the right one, and the list is narrowed', async ({ page }) => {
@@ -34,18 +39,18 @@ test('a kept narrowing stays for the next search and says what it hides', async 
   await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('harbourmaster')
   await page.getByRole('button', { name: 'Search', exact: true }).click()
   await expect(page).toHaveURL(/q=harbourmaster.*format=large-print.*keep=format/)
-  await expect(page.getByRole('button', { name: 'Take back: harbourmaster' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Remove: harbourmaster' })).toBeVisible()
   const before = Number.parseInt((await count(page).textContent()) ?? '', 10)
   const hidden = Number.parseInt(/hides (\d+)/.exec((await page.getByText(/^hides \d+ titles?$/).textContent()) ?? '')?.[1] ?? '', 10)
   await noBarriers(page)
-  await page.getByRole('button', { name: 'Drop: Large print' }).click()
+  await page.getByRole('button', { name: 'Remove: Large print' }).click()
   await expect(count(page)).toHaveText(`${String(before + hidden)} titles`)
 })
 
 test('four things asked of copies are four different things', async ({ page }) => {
   // A facsimile that never leaves its reading rooms.
   await page.goto('/search?q=charters+pellan+priory&at=ferrygate')
-  const choice = (name: RegExp) => section(page, 'To be had').getByRole('checkbox', { name })
+  const choice = (name: RegExp) => section(page, 'Availability').getByRole('checkbox', { name })
   await expect(choice(/^Only Owned at Ferrygate, 0/)).toBeVisible()
   await expect(choice(/^Only On the shelf now, 1/)).toBeVisible()
   await expect(choice(/^Only May be taken home, 0/)).toBeVisible()
@@ -55,7 +60,7 @@ test('four things asked of copies are four different things', async ({ page }) =
 test('editions are compared in the row, and the way back finds the same row', async ({ page }) => {
   await page.goto('/search?q=house&sort=title')
   await expect(count(page)).toContainText('titles')
-  await page.getByRole('button', { name: 'Further' }).click()
+  await page.getByRole('button', { name: 'Next' }).click()
   await expect(page).toHaveURL(/page=2/)
   await expect(page.getByText(/^21–40 of/)).toBeVisible()
   const links = page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').getByRole('heading').getByRole('link')
@@ -68,15 +73,16 @@ test('editions are compared in the row, and the way back finds the same row', as
   await page.getByRole('button', { name: 'Compare 5 editions, and branches' }).click()
   const table = page.getByRole('region', { name: 'Editions side by side' })
   await expect(table.getByRole('row')).toHaveCount(6)
-  await expect(table.getByRole('cell', { name: 'Spanish' })).toHaveAttribute('data-differs', 'true')
+  await expect(table.getByRole('cell', { name: 'Spanish' })).toHaveCSS('font-weight', '600')
   await noBarriers(page)
 })
 
 test('the builder writes a query, the box shows it, the builder opens filled in', async ({ page }) => {
   await page.goto('/builder')
-  await page.getByLabel('Field').first().selectOption('title')
+  await choose(page, page.getByRole('combobox', { name: 'Field' }).first(), 'Title')
   await page.getByLabel('Words').first().fill('winter watch')
-  await page.getByLabel('Goes with the row above as').selectOption('not')
+  await page.getByRole('button', { name: 'Add a row' }).click()
+  await choose(page, page.getByRole('combobox', { name: 'Combine with the row above' }), 'but not')
   await page.getByLabel('Words').nth(1).fill('zebra')
   await noBarriers(page)
   const show = page.getByRole('button', { name: /^Show \d+ title/ })
@@ -87,13 +93,13 @@ test('the builder writes a query, the box shows it, the builder opens filled in'
   await expect(page.getByRole('combobox', { name: 'Search the catalogue' })).toHaveValue(
     'title all "winter watch" not anywhere all "zebra"',
   )
-  await page.getByRole('link', { name: 'Builder' }).click()
+  await page.getByRole('link', { name: 'Build a search' }).click()
   await expect(page.getByLabel('Words').nth(1)).toHaveValue('zebra')
 })
 
 test('by keyboard: headings while typing, and browsing in their order', async ({ page }) => {
   await page.goto('/')
-  await expect(page.getByRole('heading', { name: 'By kind' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'By format' })).toBeVisible()
   await page.keyboard.press('/')
   await page.keyboard.type('lund, m')
   await expect(page.getByRole('option', { name: /Lund, Marta, 1931-2004/ })).toBeVisible()
@@ -156,4 +162,25 @@ test('a list that is about to be another opens nothing any more', async ({ page 
   await expect(page).toHaveURL(/\/search\?/)
   answer()
   await expect(page.getByRole('region', { name: 'Titles found' })).toHaveAttribute('aria-busy', 'false')
+})
+
+test('one press of Enter is one step back, and a page behind the last is the last', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('winter watch')
+  await page.keyboard.press('Enter')
+  await expect(count(page)).toContainText('title')
+  await page.goBack()
+  await expect(page.getByRole('heading', { name: 'By format' })).toBeVisible()
+  await page.goto('/search?q=house&page=9999')
+  const [, last, all] = /^[\d,]+–([\d,]+) of ([\d,]+)$/.exec((await page.getByText(/^[\d,]+–[\d,]+ of/).textContent()) ?? '') ?? []
+  expect(last).toBe(all)
+  await expect(page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').first()).toBeVisible()
+})
+
+test('what stood in the box is what the builder opens with, exclusions and all', async ({ page }) => {
+  await page.goto('/search?q=tide+mill+-film')
+  const found = await count(page).textContent()
+  await page.getByRole('link', { name: 'Build a search' }).click()
+  await expect(page.getByLabel('Words').nth(1)).toHaveValue('film')
+  await expect(page.getByRole('button', { name: `Show ${found ?? ''}` })).toBeVisible()
 })

@@ -19,7 +19,7 @@ test('the main views', async ({ page }) => {
   await page.getByText('Narrowed to').waitFor()
   await take(page, 'search-narrowed')
   await page.goto('/search?q=five+lights&in=ferrygate')
-  await page.getByText('What would find more').waitFor()
+  await page.getByText('Try one of these').waitFor()
   await take(page, 'search-empty')
   await page.goto('/search?q=tamsin+orick')
   await page.getByRole('button', { name: 'tamsin orrick' }).waitFor()

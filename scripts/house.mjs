@@ -4,6 +4,8 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { promisify } from 'node:util'
+import { brotliCompress, constants, gzip } from 'node:zlib'
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 process.chdir(root)
@@ -113,9 +115,24 @@ export async function build() {
       env: { WEB_OUT: 'dist.new' },
       trouble: 'The web application could not be built: see above.',
     })
+    await precompress('web/dist.new')
     rmSync('web/dist', { recursive: true, force: true })
     renameSync('web/dist.new', 'web/dist')
     stamp('web', web)
+  }
+}
+
+const TEXT = /\.(js|css|html|svg|json)$/
+
+/** Beside each text file one for each way in which browsers take it compressed: as small as it gets, since it is done once. */
+async function precompress(folder) {
+  const brotli = promisify(brotliCompress)
+  const zip = promisify(gzip)
+  for (const file of filesUnder(folder)) {
+    if (!TEXT.test(file)) continue
+    const text = readFileSync(file)
+    writeFileSync(`${file}.br`, await brotli(text, { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }))
+    writeFileSync(`${file}.gz`, await zip(text, { level: 9 }))
   }
 }
 

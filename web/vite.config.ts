@@ -1,11 +1,30 @@
 import react from '@vitejs/plugin-react'
-import { defineConfig } from 'vite'
+import { defineConfig, type Plugin } from 'vite'
 
 const server = `http://127.0.0.1:${process.env.PORT ?? '4280'}`
 
+/** Modules that the entry reaches without a dynamic import: the first page needs them in any case, so they come in one piece. */
+const first = new Set<string>()
+const findFirst: Plugin = {
+  name: 'find-first',
+  buildEnd() {
+    const waiting = [...this.getModuleIds()].filter((id) => this.getModuleInfo(id)?.isEntry)
+    for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
+      if (first.has(id)) continue
+      first.add(id)
+      waiting.push(...(this.getModuleInfo(id)?.importedIds ?? []))
+    }
+  },
+}
+
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react(), findFirst],
   resolve: { conditions: ['source', 'module', 'browser', 'import', 'default'] },
   server: { port: 4281, proxy: { '/api': server } },
-  build: { outDir: process.env.WEB_OUT ?? 'dist', emptyOutDir: true, chunkSizeWarningLimit: 900 },
+  build: {
+    outDir: process.env.WEB_OUT ?? 'dist',
+    emptyOutDir: true,
+    chunkSizeWarningLimit: 900,
+    rolldownOptions: { output: { advancedChunks: { groups: [{ name: (id) => (first.has(id) ? 'first' : null) }] } } },
+  },
 })

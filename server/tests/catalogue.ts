@@ -5,12 +5,12 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { makeWorld, writeWorld } from '@catalex/demo/world'
-import { Libraries } from '../src/branches/index.ts'
 import { load } from '../src/cli/load.ts'
 import { Database } from '../src/database/index.ts'
 import { createApp } from '../src/http/index.ts'
+import { Libraries } from '../src/libraries/index.ts'
 import { SearchService } from '../src/search/index.ts'
-import { setClock } from '../src/standins/index.ts'
+import { virtualClock } from '../src/standins/index.ts'
 
 const DAY = '2026-11-25'
 
@@ -35,7 +35,7 @@ export async function startCatalogue(titles: number): Promise<Catalogue> {
   await load([], { world: join(folder, 'world'), data })
   const database = await Database.open(data)
   const libraries = await Libraries.load(database)
-  const clock = setClock(libraries.file.timeZone, `${DAY}T11:20`)
+  const clock = virtualClock(libraries.library.timeZone, `${DAY}T11:20`)
   const search = await SearchService.open({ database, libraries, today: () => DAY, trouble: fail })
   const app = createApp({
     version: 'test',
@@ -98,7 +98,7 @@ export class Visitor {
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     })
     const set = response.headers.get('set-cookie')
-    if (set) this.cookie = set.split(';')[0]
+    if (set) this.cookie = set.split(';')[0] ?? ''
     const text = await response.text()
     return { status: response.status, body: (text === '' ? null : JSON.parse(text)) as T }
   }

@@ -2,7 +2,8 @@
 import { cpSync, existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Marc } from 'marcjs'
-import type { SearchAnswer } from '@catalex/contract/search'
+import { checkedQuery } from '@catalex/contract/schema'
+import { searchQuerySchema, type SearchAnswer, type SearchQuery } from '@catalex/contract/search'
 import { makeWorld } from '@catalex/demo/world'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { loadMarc } from '../src/catalogue/index.ts'
@@ -20,7 +21,8 @@ beforeAll(async () => {
 })
 afterAll(() => catalogue.close())
 
-const [{ marc: pattern }] = [...makeWorld({ titles: 1, seed: 'edit', today: DAY, branches: 14 }).records()]
+const [{ marc: pattern } = { marc: { leader: '', fields: [] } }] = [...makeWorld({ titles: 1, seed: 'edit', today: DAY, branches: 14 }).records()]
+const UPDATE = { whole: false, alongside: () => Promise.resolve(), progress: () => undefined }
 const control = (tag: string) => pattern.fields.find(([name]) => name === tag) ?? [tag, '']
 
 /** A record of its own, as a file. */
@@ -38,7 +40,7 @@ const record = (number: string, title: string, author = 'Quillfeather, Ottoline'
 const load = async (...records: Buffer[]) => {
   const file = join(catalogue.folder, 'edits.mrc')
   writeFileSync(file, Buffer.concat(records))
-  const report = await loadMarc(catalogue.database, catalogue.libraries, [file])
+  const report = await loadMarc(catalogue.database, catalogue.libraries, [file], UPDATE)
   expect(report.faults).toEqual([])
 }
 const find = async (q: string, more = '') => (await visitor.get<SearchAnswer>(`/api/search?q=${encodeURIComponent(q)}${more}`)).body
@@ -76,7 +78,7 @@ describe('records loaded while the catalogue is served', () => {
   })
 
   it('know when their copies go', async () => {
-    await catalogue.database.write((write) => write.run("INSERT INTO loans (barcode, due) VALUES ('bedit1', '2026-12-01')"))
+    await catalogue.database.write((write) => write.run("INSERT INTO loans (barcode, due, source) VALUES ('bedit1', '2026-12-01', 'here')"))
     await catalogue.search.catchUp()
     expect((await find('petrel almanac', '&copies=inNow')).count).toBe(0)
     await catalogue.database.write((write) => write.run("DELETE FROM loans WHERE barcode = 'bedit1'"))
@@ -86,8 +88,8 @@ describe('records loaded while the catalogue is served', () => {
 
   it('that are gone are not found', async () => {
     await catalogue.database.write(async (write) => {
-      for (const table of ['identifiers', 'items']) await write.run(`DELETE FROM ${table} WHERE titleId = (SELECT id FROM titles WHERE controlNumber = 'edit2')`)
-      await write.run("DELETE FROM titles WHERE controlNumber = 'edit2'")
+      for (const table of ['identifiers', 'copies']) await write.run(`DELETE FROM ${table} WHERE recordId = (SELECT id FROM records WHERE controlNumber = 'edit2')`)
+      await write.run("DELETE FROM records WHERE controlNumber = 'edit2'")
     }) // prettier-ignore
     await catalogue.search.settled()
     expect((await find('ossifrage')).count).toBe(0)
@@ -107,10 +109,9 @@ describe('the index in the file', () => {
     const search = await SearchService.open(opening)
     await search.settled()
     for (const q of ['petrel almanac', 'ossifrage', 'the', '', 'river OR tide']) {
-      const query = { q, field: 'anywhere', page: 1, size: 20, sort: 'title', in: [], as: [], copies: ['inNow'] } as unknown as Parameters<SearchService['answer']>[0] // prettier-ignore
-      const asked = Object.assign({}, ...['place', 'format', 'language', 'audience', 'form', 'genre', 'person', 'subject', 'series'].flatMap((name) => [{ [name]: [] }, { [`not${name[0].toUpperCase()}${name.slice(1)}`]: [] }]), query) // prettier-ignore
-      const asker = { category: 'adult', pickup: 'ferrygate', today: DAY }
-      const [ours, served] = await Promise.all([search.answer(asked, asker), catalogue.search.answer(asked, asker)])
+      const asked = checkedQuery<SearchQuery>(searchQuerySchema, { q, sort: 'title', copies: ['inNow'] })
+      const searcher = { category: 'adult', at: 'ferrygate', today: DAY }
+      const [ours, served] = await Promise.all([search.answer(asked, searcher), catalogue.search.answer(asked, searcher)])
       expect(ours).toEqual(served)
     }
     await opening.database.close()
@@ -125,8 +126,8 @@ describe('the index in the file', () => {
     await expect(indexing({ data: copy, check: true })).resolves.toBeUndefined()
     const tampered = await Database.open(copy)
     await tampered.write(async (write) => {
-      await write.run('DROP TRIGGER titleChanged')
-      await write.run("UPDATE titles SET record = json_set(record, '$.year', 1066) WHERE id = 7")
+      await write.run('DROP TRIGGER recordChanged')
+      await write.run("UPDATE records SET record = json_set(record, '$.year', 1066) WHERE id = 7")
     })
     await tampered.close()
     await expect(indexing({ data: copy, check: true })).rejects.toThrow(/differ in 1 records/)

@@ -6,9 +6,11 @@ import { makeWorld } from '@catalex/demo/world'
 import { Marc } from 'marcjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { loadMarc } from '../src/catalogue/index.ts'
-import { Libraries } from '../src/branches/index.ts'
+import { faultInWords } from '../src/cli/sentences.ts'
+import { Libraries } from '../src/libraries/index.ts'
 import { Database, migrate } from '../src/database/index.ts'
 
+const UPDATE = { whole: false, alongside: () => Promise.resolve(), progress: () => undefined }
 const folder = mkdtempSync(join(tmpdir(), 'catalex-load-'))
 let database: Database
 let libraries: Libraries
@@ -22,14 +24,14 @@ const file = (name: string, content: string | Buffer) => {
 }
 /** A record of its own with changed fields. */
 const broken = (number: string, change: (fields: string[][]) => string[][]) => ({
-  leader: records[0].leader,
-  fields: change([['001', number], ['008', records[0].fields.find(([tag]) => tag === '008')?.[1] ?? ''], ['245', '10', 'a', 'A broken record'], ['852', '1 ', 'a', 'pslib', 'b', 'ferrygate', 'c', 'fiction', 'p', `b${number}`]]),
+  leader: records[0]!.leader,
+  fields: change([['001', number], ['008', records[0]!.fields.find(([tag]) => tag === '008')?.[1] ?? ''], ['245', '10', 'a', 'A broken record'], ['852', '1 ', 'a', 'pslib', 'b', 'ferrygate', 'c', 'fiction', 'p', `b${number}`]]),
 }) // prettier-ignore
 
 beforeAll(async () => {
   database = await Database.open(join(folder, 'catalex.sqlite'))
   await migrate(database)
-  await new Libraries(world.library, world.policies).save(database)
+  await database.write((write) => new Libraries(world).save(write))
   libraries = await Libraries.load(database)
 })
 afterAll(async () => {
@@ -54,9 +56,9 @@ describe('loading', () => {
       [700, octets('bad7', (fields) => fields.map((field) => (field[0] === '852' ? ['852', 'x ', ...field.slice(2)] : field)))],
     ]
     const pieces = good.flatMap((octets, i) => [...bad.filter(([at]) => at === i).map(([, octetsOfBad]) => octetsOfBad), octets])
-    const report = await loadMarc(database, libraries, [file('mixed.mrc', Buffer.concat(pieces))])
+    const report = await loadMarc(database, libraries, [file('mixed.mrc', Buffer.concat(pieces))], UPDATE)
     expect(report).toMatchObject({ read: 1007, added: 1000, replaced: 0 })
-    expect(report.faults.map(({ record, controlNumber, field, reason }) => [record, controlNumber, field, reason])).toEqual([
+    expect(report.faults.map((fault) => [fault.record, fault.controlNumber, fault.field, faultInWords(fault)])).toEqual([
       [11, null, null, 'The record is cut off before its end.'],
       [202, null, null, `The leader says 99 octets, the record has ${String(wrongLength.length)}.`],
       [303, null, '245', 'The field is not valid UTF-8.'],
@@ -65,12 +67,12 @@ describe('loading', () => {
       [606, 'bad6', '245', 'The record has 2 title fields where one is allowed.'],
       [707, 'bad7', '852', 'The first indicator "x" names no shelving scheme.'],
     ])
-    expect(await database.read("SELECT 1 FROM items WHERE barcode LIKE 'bbad%'")).toEqual([])
-    expect(await database.read('SELECT count(*) AS n FROM titles')).toEqual([{ n: 1000 }])
+    expect(await database.read("SELECT 1 FROM copies WHERE barcode LIKE 'bbad%'")).toEqual([])
+    expect(await database.read('SELECT count(*) AS n FROM records')).toEqual([{ n: 1000 }])
   })
 
   it('replaces what comes again, and refuses a barcode that another record has', async () => {
-    const [first, second] = records
+    const [first, second] = [records[0]!, records[1]!]
     const again = {
       leader: first.leader,
       fields: first.fields
@@ -79,17 +81,17 @@ describe('loading', () => {
     }
     const barcode = second.fields.find(([tag]) => tag === '852')?.[second.fields.find(([tag]) => tag === '852')!.indexOf('p') + 1]
     const thief = broken('thief', (fields) => fields.map((f) => (f[0] === '852' ? [...f.slice(0, -1), barcode ?? ''] : f)))
-    const report = await loadMarc(database, libraries, [file('again.mrc', Buffer.concat([written(again), written(thief)]))])
+    const report = await loadMarc(database, libraries, [file('again.mrc', Buffer.concat([written(again), written(thief)]))], UPDATE)
     expect(report).toMatchObject({ read: 2, added: 0, replaced: 1, faults: [{ controlNumber: 'thief', field: '852' }] })
     expect(
-      await database.read('SELECT title, (SELECT count(*) FROM items WHERE titleId = titles.id) AS copies FROM titles WHERE id = 1'),
+      await database.read('SELECT title, (SELECT count(*) FROM copies WHERE recordId = records.id) AS copies FROM records WHERE id = 1'),
     ).toEqual([{ title: 'Another title', copies: 0 }])
   })
 
   it('reads MARCXML', async () => {
     const marc = broken('xml1', (fields) => [...fields, ['500', '  ', 'a', 'Fish & ships <old>']])
     const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;')
-    const fields = marc.fields.map(([tag, first, ...rest]) =>
+    const fields = marc.fields.map(([tag = '', first = '', ...rest]) =>
       tag < '010'
         ? `<controlfield tag="${tag}">${first}</controlfield>`
         : `<datafield tag="${tag}" ind1="${first[0]}" ind2="${first[1]}">${rest.map((part, i) => (i % 2 === 0 ? `<subfield code="${part}">` : `${escape(part)}</subfield>`)).join('')}</datafield>`,
@@ -100,9 +102,9 @@ describe('loading', () => {
         'one.xml',
         `<?xml version="1.0"?><collection xmlns="http://www.loc.gov/MARC21/slim">${record}<record><leader>short</leader></record></collection>`,
       ),
-    ])
-    expect(report).toMatchObject({ read: 2, added: 1, faults: [{ record: 2, reason: 'There is no leader of 24 characters.' }] })
-    const [{ record: stored }] = await database.read<{ record: string }>("SELECT record FROM titles WHERE controlNumber = 'xml1'")
+    ], UPDATE)
+    expect(report).toMatchObject({ read: 2, added: 1, faults: [{ record: 2, code: 'no-xml-leader' }] })
+    const [{ record: stored } = { record: '' }] = await database.read<{ record: string }>("SELECT record FROM records WHERE controlNumber = 'xml1'")
     expect(JSON.parse(stored)).toMatchObject({ notes: [{ kind: 'general', text: 'Fish & ships <old>' }] })
   })
 })

@@ -1,8 +1,9 @@
 /** Jobs in threads: the lightest first, none for ever, none that nobody waits for. */
-import { facetTree, IndexBuilder, Outrun, pack, parseQuery } from '@catalex/core/search'
+import { parseQuery } from '@catalex/core/query'
+import { Cancelled, facetTree, IndexBuilder, pack } from '@catalex/core/search'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import type { Jobs } from '../src/search/engine.ts'
-import { EnginePool } from '../src/search/pool.ts'
+import type { Jobs } from '../src/search/engine/jobs.ts'
+import { EnginePool } from '../src/search/engine/pool.ts'
 
 const builder = new IndexBuilder(facetTree([{ code: 'quay', parent: null }]))
 /** Enough to weigh more than the moments between the questions. */
@@ -20,13 +21,13 @@ for (let id = 1; id <= TITLES; id += 1) {
 let pool: EnginePool
 beforeEach(async () => {
   pool = new EnginePool(1, new URL('./slowWorker.mjs', import.meta.url))
-  await pool.lay({ main: pack(builder.finish()), changes: null, spokenFor: [] })
+  await pool.use({ base: pack(builder.finish()), delta: null, superseded: [] })
 })
 afterEach(() => pool.close())
 
 /** What is asked here is what the stand-in understands. */
 const ask = (name: string, ms: number, words = 'rare', more: { signal?: AbortSignal; breakDown?: boolean } = {}) =>
-  pool.ask('values', { name, ms, breakDown: more.breakDown, question: { query: parseQuery(words).node } } as unknown as Jobs['values']['asks'], more.signal) as Promise<unknown> // prettier-ignore
+  pool.ask('values', { name, ms, breakDown: more.breakDown, question: { query: parseQuery(words).node } } as unknown as Jobs['values']['request'], more.signal) as Promise<unknown> // prettier-ignore
 
 const inOrder = () => {
   const done: string[] = []
@@ -57,11 +58,11 @@ describe('jobs', () => {
 
   it('are given up when nobody waits any more, waiting or running', async () => {
     const leaving = [new AbortController(), new AbortController(), new AbortController()]
-    leaving[2].abort()
-    const jobs = leaving.map(({ signal }, i) => expect(ask(`job ${String(i)}`, 60_000, 'rare', { signal })).rejects.toBeInstanceOf(Outrun))
-    leaving[1].abort()
+    leaving[2]!.abort()
+    const jobs = leaving.map(({ signal }, i) => expect(ask(`job ${String(i)}`, 60_000, 'rare', { signal })).rejects.toBeInstanceOf(Cancelled))
+    leaving[1]!.abort()
     await new Promise((later) => setTimeout(later, 50))
-    leaving[0].abort()
+    leaving[0]!.abort()
     await Promise.all(jobs)
     expect(await ask('next', 1)).toBe('next')
   })

@@ -1,4 +1,5 @@
 /** Searching over HTTP, on the demo's whole world. */
+import type { Problem } from '@catalex/contract/problem'
 import type { SearchAnswer } from '@catalex/contract/search'
 import { Chance } from '@catalex/demo/vocabulary'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -26,7 +27,7 @@ afterAll(async () => {
 describe('facets', () => {
   it('show what a press on them gives, for 200 random searches', async () => {
     const chance = new Chance('facets')
-    const rows = await catalogue.database.read<{ title: string }>('SELECT title FROM titles ORDER BY (id * 7919) % 12007 LIMIT 200')
+    const rows = await catalogue.database.read<{ title: string }>('SELECT title FROM records ORDER BY (id * 7919) % 12007 LIMIT 200')
     for (const { title } of rows) {
       const words = title.split(/[^\p{L}]+/u).filter((word) => word.length > 3)
       const asked = {
@@ -57,7 +58,7 @@ describe('what readers type', () => {
     ['lamp lens log', 'Lamp, lens and log'],
   ])('%s leads with %s', async (q, title) => {
     const { rows } = await search({ q })
-    expect(rows[0].title).toBe(title)
+    expect(rows[0]!.title).toBe(title)
   })
 
   it('finds a person in either order', async () => {
@@ -71,16 +72,16 @@ describe('what readers type', () => {
   })
 
   it('looks a number up exactly: ISBN with hyphens, barcode', async () => {
-    const [{ value }] = await catalogue.database.read<{ value: string }>(
-      "SELECT value FROM identifiers WHERE kind = 'isbn' AND titleId = 1",
+    const [{ value } = { value: '' }] = await catalogue.database.read<{ value: string }>(
+      "SELECT value FROM identifiers WHERE kind = 'isbn' AND recordId = 1",
     )
     const byIsbn = await search({ q: `${value.slice(0, 3)}-${value.slice(3, 6)}-${value.slice(6)}` })
     expect(byIsbn).toMatchObject({ count: 1, readback: [{ kind: 'isbn' }] })
     const wrong = value.slice(0, -1) + String((Number(value.slice(-1)) + 1) % 10)
     expect(await search({ q: wrong })).toMatchObject({ count: 0, readback: [{ kind: 'isbn-misprint', text: wrong }] })
     expect(await search({ q: '978-0-306-40615-7' })).toMatchObject({ count: 0, readback: [{ kind: 'isbn' }] })
-    const [{ barcode }] = await catalogue.database.read<{ barcode: string }>('SELECT barcode FROM items WHERE titleId = 1 LIMIT 1')
-    expect((await search({ q: barcode, field: 'number' })).rows[0].controlNumber).toBe('ps00000001')
+    const [{ barcode } = { barcode: '' }] = await catalogue.database.read<{ barcode: string }>('SELECT barcode FROM copies WHERE recordId = 1 LIMIT 1')
+    expect((await search({ q: barcode, field: 'number' })).rows[0]!.controlNumber).toBe('ps00000001')
   })
 
   it('shows the detective series in large print at Ferrygate with its place on the shelf', async () => {
@@ -95,7 +96,7 @@ describe('what readers type', () => {
 
   it('keeps a translated classic in five editions together and namesakes apart', async () => {
     const { rows } = await search({ q: 'house of tides', field: 'title' })
-    expect(rows[0].editions).toHaveLength(5)
+    expect(rows[0]!.editions).toHaveLength(5)
     expect((await search({ q: 'Marta Lund', field: 'person' })).count).toBe(2)
   })
 
@@ -109,17 +110,16 @@ describe('what readers type', () => {
     expect(narrowed.wider).toBeNull()
   })
 
-  it('refuses what it does not know, in words', async () => {
-    const { status, body } = await visitor.get<{ detail: string; remedy: string }>('/api/search?sort=loudest')
-    expect(status).toBe(400)
-    expect(body.detail).toContain('sort')
-    expect(body.remedy).toContain('openapi')
+  it('refuses what it does not know, and says what', async () => {
+    const { status, body } = await visitor.get<Problem>('/api/search?sort=loudest')
+    expect([status, body.type]).toEqual([400, 'urn:catalex:problem:not-understood'])
+    expect(body.violations).toMatchObject([{ at: 'sort', rule: 'enum' }])
   })
 })
 
 describe('the rest of the interface', () => {
   it('tells its health, describes itself, and answers every address', async () => {
-    expect((await visitor.get('/api/health')).body).toMatchObject({ titles: 12_000, indexReady: true })
+    expect((await visitor.get('/api/health')).body).toMatchObject({ records: 12_000, index: 'ready' })
     const { body } = await visitor.get<{ paths: Record<string, unknown> }>('/api/openapi.json')
     expect(Object.keys(body.paths)).toContain('/api/titles/{controlNumber}')
     expect((await visitor.get('/api/nothing')).status).toBe(404)

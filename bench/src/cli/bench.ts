@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { searchQuerySchema, type SearchQuery } from '@catalex/contract/search'
 import { checkedQuery } from '@catalex/contract/schema'
-import { Libraries } from '@catalex/server/branches'
+import { Libraries } from '@catalex/server/libraries'
 import { Database, migrate } from '@catalex/server/database'
 import { EnginePool, readSnapshot, SearchService, snapshotFile } from '@catalex/server/search'
 import { Command } from 'commander'
@@ -32,7 +32,7 @@ const options = new Command('bench')
 
 const seconds = (from: number): string => `${((performance.now() - from) / 1000).toFixed(1)} s`
 const megabytes = (octets: number): string => `${String(Math.round(octets / 1e6))} MB`
-const asker = { category: 'adult', pickup: 'northmole', today: DAY }
+const searcher = { category: 'adult', at: 'northmole', today: DAY }
 
 for (const titles of options.titles.map(Number)) await benchAt(titles)
 
@@ -48,7 +48,7 @@ async function benchAt(titles: number): Promise<void> {
   const snapshot = readSnapshot(snapshotFile(data)) ?? undefined
   const engine = new EnginePool(Number(options.threads))
   const service = await SearchService.open({ database, libraries, today: () => DAY, snapshot, engine, trouble: console.error })
-  const ask = (asked: Partial<SearchQuery>) => service.answer(checkedQuery<SearchQuery>(searchQuerySchema, { ...asked }), asker)
+  const ask = (asked: Partial<SearchQuery>) => service.answer(checkedQuery<SearchQuery>(searchQuerySchema, { ...asked }), searcher)
   await ask({ q: 'tide' })
   console.log(`started from a file of ${megabytes(statSync(snapshotFile(data)).size)} and answered in ${seconds(starting)}`)
   rmSync(join(folder, 'fts.sqlite'), { force: true })
@@ -89,9 +89,9 @@ type Ask = (asked: Partial<SearchQuery>) => Promise<unknown>
 async function report(kind: Measured, ask: Ask, top20: Baseline['top20']): Promise<number> {
   const samples = { whole: [] as number[], yardstick: [] as number[] }
   for (const [i, asked] of kind.asked.entries()) {
-    const run = await inTurn({ whole: () => ask(asked), yardstick: () => top20(kind.match[i]) }, Number(options.rounds))
-    samples.whole.push(...run.whole)
-    samples.yardstick.push(...run.yardstick)
+    const run = await inTurn({ whole: () => ask(asked), yardstick: () => top20(kind.match[i] ?? '') }, Number(options.rounds))
+    samples.whole.push(...(run.whole ?? []))
+    samples.yardstick.push(...(run.yardstick ?? []))
   }
   const [whole, yardstick] = [timesOf(samples.whole), timesOf(samples.yardstick)]
   const cells = [
@@ -107,7 +107,7 @@ async function report(kind: Measured, ask: Ask, top20: Baseline['top20']): Promi
 
 /** Eight clients at once, each asking all kinds in an order of its own. */
 async function reportTogether(kinds: readonly Measured[], ask: Ask, baseline: Baseline): Promise<void> {
-  const asked = kinds.flatMap((kind) => kind.asked.map((query, i) => ({ kind: kind.kind, query, match: kind.match[i] })))
+  const asked = kinds.flatMap((kind) => kind.asked.map((query, i) => ({ kind: kind.kind, query, match: kind.match[i] ?? '' })))
   const time = Number(options.seconds) * 1000
   const whole = await together(asked, CLIENTS, time, ({ query }) => ask(query))
   const yardstick = await together(asked, CLIENTS, time, ({ match }) => baseline.top20(match))

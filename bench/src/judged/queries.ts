@@ -1,31 +1,31 @@
 /** A judged set over the demo's world: what a reader would type, and the works that answer it. The same seed gives the same set. */
 import type { SearchQuery } from '@catalex/contract/search'
-import { fold, wordsOf, withoutArticle } from '@catalex/core/words'
+import { fold, wordsOf, withoutArticle } from '@catalex/core/text'
 import { Chance } from '@catalex/demo/vocabulary'
 import type { Database } from '@catalex/server/database'
-import type { TitleRecord } from '@catalex/core/catalogue'
+import type { BibRecord } from '@catalex/core/catalogue'
 
 export interface Judged {
   kind: string
   asked: Partial<SearchQuery>
-  /** Records any of which answers it. */
-  wanted: ReadonlySet<number>
+  /** Control numbers of records any of which answers it. */
+  wanted: ReadonlySet<string>
   /** Follow the first spelling that is offered when nothing is found. */
   misspelt: boolean
 }
 
 interface Known {
   id: number
-  record: TitleRecord
+  record: BibRecord
 }
 
 const EACH = 20
-/** The hand-written titles come first in the file; half of each kind is drawn from them. */
+/** The slot-written titles come first in the file; half of each kind is drawn from them. */
 const STORIES = 65
 
 export async function judgedQueries(database: Database): Promise<Judged[]> {
-  const rows = await database.read<{ id: number; record: string }>('SELECT id, record FROM titles ORDER BY id')
-  const all = rows.map(({ id, record }): Known => ({ id, record: JSON.parse(record) as TitleRecord }))
+  const rows = await database.read<{ id: number; record: string }>('SELECT id, record FROM records ORDER BY id')
+  const all = rows.map(({ id, record }): Known => ({ id, record: JSON.parse(record) as BibRecord }))
   const chance = new Chance('judged')
   const drawn = (fits: (known: Known) => boolean) => {
     const good = all.filter(fits)
@@ -42,17 +42,17 @@ export async function judgedQueries(database: Database): Promise<Judged[]> {
   }
   const whole = ({ record }: Known) => [record.title, record.remainder].filter(Boolean).join(' ')
   const sameTitle = (title: string) =>
-    new Set(all.filter(({ record }) => wordsOf(record.title).join(' ') === wordsOf(title).join(' ')).map(({ id }) => id))
+    new Set(all.filter(({ record }) => wordsOf(record.title).join(' ') === wordsOf(title).join(' ')).map(({ record }) => record.controlNumber))
   const byAuthor = (known: Known) =>
     known.record.people.some((person) => person.main && person.name.length > 6) && titleWord(known) !== null
   const author = (known: Known) => known.record.people.find((person) => person.main)?.name.split(',')[0] ?? ''
-  const one = (kind: string, q: string, wanted: ReadonlySet<number>, more: Partial<SearchQuery> = {}, misspelt = false): Judged => ({
+  const one = (kind: string, q: string, wanted: ReadonlySet<string>, more: Partial<SearchQuery> = {}, misspelt = false): Judged => ({
     kind,
     asked: { q, ...more },
     wanted,
     misspelt,
   })
-  const subjects = [...new Set(drawn(({ record }) => record.subjects.length > 0).map(({ record }) => record.subjects[0].heading))]
+  const subjects = [...new Set(drawn(({ record }) => record.subjects.length > 0).map(({ record }) => record.subjects[0]?.heading ?? ''))]
   return [
     ...drawn(() => true).map((known) => one('exact title', known.record.title, sameTitle(known.record.title))),
     ...drawn(({ record }) => record.remainder !== null).map((known) =>
@@ -68,12 +68,12 @@ export async function judgedQueries(database: Database): Promise<Judged[]> {
       one(
         'subject',
         heading.replaceAll(' – ', ' '),
-        new Set(all.filter(({ record }) => record.subjects.some((s) => s.heading === heading)).map(({ id }) => id)),
+        new Set(all.filter(({ record }) => record.subjects.some((s) => s.heading === heading)).map(({ record }) => record.controlNumber)),
         { field: 'subject' },
       ),
     ),
     ...drawn(({ record }) => record.identifiers.some(({ kind }) => kind === 'isbn')).map((known) =>
-      one('number', isbnAsPrinted(known), new Set([known.id])),
+      one('number', isbnAsPrinted(known), new Set([known.record.controlNumber])),
     ),
     ...drawn(({ record }) => fold(record.title) !== record.title.toLowerCase()).map((known) =>
       one('without diacritics', fold(known.record.title), sameTitle(known.record.title)),

@@ -39,5 +39,5 @@ async function gainsOf(one: Judged, answer: (query: SearchQuery) => Promise<Sear
   let found = await ask(one.asked.q ?? '')
   const spelling = found.offers.find((offer) => offer.kind === 'spelling')
   if (one.misspelt && found.count === 0 && spelling) found = await ask(spelling.q)
-  return found.rows.slice(0, TOP).map((row) => Number(row.editions.some((edition) => one.wanted.has(edition.recordId))))
+  return found.rows.slice(0, TOP).map((row) => Number(row.editions.some((edition) => one.wanted.has(edition.controlNumber))))
 }

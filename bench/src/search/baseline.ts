@@ -1,5 +1,5 @@
 /** The yardstick: a bare FTS5 table of the same texts in SQLite, asked for its ranked top 20 and nothing else. */
-import type { TitleRecord } from '@catalex/core/catalogue'
+import type { BibRecord } from '@catalex/core/catalogue'
 import { documentOf } from '@catalex/core/search'
 import { Database } from '@catalex/server/database'
 
@@ -19,13 +19,14 @@ export async function makeBaseline(catalogue: Database, file: string): Promise<B
   )
   for (let after = 0; ;) {
     const rows = await catalogue.read<{ id: number; record: string }>(
-      'SELECT id, record FROM titles WHERE id > $after ORDER BY id LIMIT $size',
+      'SELECT id, record FROM records WHERE id > $after ORDER BY id LIMIT $size',
       { after, size: BATCH },
     )
-    if (rows.length === 0) break
-    after = rows[rows.length - 1].id
+    const last = rows.at(-1)
+    if (!last) break
+    after = last.id
     const texts = rows.map(({ id, record }) => {
-      const { title, ...rest } = documentOf(id, JSON.parse(record) as TitleRecord, []).texts
+      const { title, ...rest } = documentOf(id, JSON.parse(record) as BibRecord, []).texts
       return [id, title.join(' . '), Object.values(rest).flat().join(' . ')]
     })
     await database.write((write) =>

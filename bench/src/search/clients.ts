@@ -24,6 +24,7 @@ export async function together<T>(
     // Steps that have no factor in common with the number of queries bring each client through all of them in its own order.
     for (let at = number; performance.now() - start < ms; at += 2 * number + 1) {
       const one = asked[at % asked.length]
+      if (one === undefined) return
       const asking = performance.now()
       await ask(one)
       samples.push({ asked: one, ms: performance.now() - asking })

@@ -20,7 +20,7 @@ export async function inTurn(contestants: Record<string, () => Promise<unknown>>
     for (const [name, work] of Object.entries(contestants)) {
       const start = performance.now()
       await work()
-      if (round > 0) samples[name].push(performance.now() - start)
+      if (round > 0) samples[name]?.push(performance.now() - start)
     }
   }
   return samples

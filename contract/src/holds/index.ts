@@ -1,120 +1,58 @@
-/** Holds: asking what is possible, placing one, and how it stands. */
+/** Holds: what is possible, placing one, and how it stands. */
+import { CARRIER_CODES } from '@catalex/core/catalogue'
 import { HOLD_STATES } from '@catalex/core/holds'
+import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { nullable } from '../schema/nullable.ts'
-import { refusalSchema } from '../titles/index.ts'
+import { count, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
-const text = { type: 'string' } as const
-const count = { type: 'integer', minimum: 0 } as const
+/** A hold on more editions than this is a slip. */
+const MOST_RECORDS = 50
+const records = { ...list({ type: 'string', maxLength: 100 }), minItems: 1, maxItems: MOST_RECORDS, uniqueItems: true } as const
+const barcode = { type: 'string', maxLength: 100 } as const
 
-export const holdTargetProperties = {
-  records: {
-    type: 'array',
-    items: { type: 'integer' },
-    minItems: 1,
-    maxItems: 50,
-    uniqueItems: true,
-    description: 'Editions any of which will do.',
-  },
-  barcode: { type: ['string', 'null'], description: 'This very copy or volume.' },
-} as const
+export const holdOptionsQuerySchema = looseShape(['records'], {
+  records: { ...records, description: 'Control numbers of editions any of which will do.' },
+  barcode: { ...barcode, description: 'This very copy or volume.' },
+})
 
-export const holdOptionsQuerySchema = {
-  type: 'object',
-  additionalProperties: false,
-  required: ['records'],
-  properties: { records: { type: 'array', items: { type: 'integer' }, minItems: 1, maxItems: 50 }, barcode: text },
-} as const
+/** Readers waiting before this one, and copies that may serve. */
+export const queueSchema = shape({ before: count, copies: count })
 
-export const holdOptionsSchema = {
-  type: 'object',
-  additionalProperties: false,
-  required: ['standing', 'pickups', 'used', 'limit'],
-  properties: {
-    standing: { anyOf: [refusalSchema, { type: 'null' }], description: 'What stops this reader wherever they collect.' },
-    used: { ...count, description: 'Holds this reader has.' },
-    limit: nullable('integer'),
-    pickups: {
-      type: 'array',
-      items: {
-        type: 'object',
-        additionalProperties: false,
-        required: ['branch', 'from', 'cost', 'line', 'refusal'],
-        properties: {
-          branch: text,
-          from: { ...nullable('string'), description: 'Branch of the copy that would be set aside; null for a place in line.' },
-          cost: count,
-          line: {
-            type: ['object', 'null'],
-            additionalProperties: false,
-            required: ['before', 'copies'],
-            properties: { before: count, copies: count },
-          },
-          refusal: { anyOf: [refusalSchema, { type: 'null' }] },
-        },
-      },
-    },
-  },
-} as const
+const pickupOptionSchema = shape({
+  branch: text,
+  from: { ...nullable('string'), description: 'Branch of the copy that would be set aside; null for a place in the queue.' },
+  cost: count,
+  queue: orNull(queueSchema),
+  refusal: orNull(refusalSchema),
+})
 
-export const placeHoldSchema = {
-  type: 'object',
-  additionalProperties: false,
-  required: ['records', 'barcode', 'pickup'],
-  properties: { ...holdTargetProperties, pickup: text },
-} as const
+export const holdOptionsSchema = shape({
+  refusal: { ...orNull(refusalSchema), description: 'What stops this reader wherever they collect.' },
+  used: { ...count, description: 'Holds this reader has.' },
+  limit: nullable('integer'),
+  pickups: list(pickupOptionSchema),
+})
 
-export const holdSchema = {
-  type: 'object',
-  additionalProperties: false,
-  required: [
-    'id',
-    'title',
-    'controlNumber',
-    'editions',
-    'carrier',
-    'enumeration',
-    'pickup',
-    'state',
-    'asked',
-    'from',
-    'line',
-    'collectBy',
-    'cost',
-    'events',
-  ],
-  properties: {
-    id: { type: 'integer' },
-    title: text,
-    controlNumber: text,
-    carrier: text,
-    editions: { ...count, description: 'How many editions would do.' },
-    enumeration: nullable('string'),
-    pickup: text,
-    state: { enum: HOLD_STATES },
-    asked: { type: 'string', format: 'date-time' },
-    from: { ...nullable('string'), description: 'Branch that sends or keeps the copy.' },
-    line: {
-      type: ['object', 'null'],
-      additionalProperties: false,
-      required: ['place', 'copies'],
-      properties: { place: count, copies: count },
-    },
-    collectBy: nullable('string'),
-    cost: count,
-    events: {
-      type: 'array',
-      items: {
-        type: 'object',
-        additionalProperties: false,
-        required: ['at', 'state'],
-        properties: { at: { type: 'string', format: 'date-time' }, state: { enum: HOLD_STATES } },
-      },
-    },
-  },
-} as const
+export const placeHoldSchema = shape({ records, barcode: { ...nullable('string'), maxLength: 100 }, pickup: { type: 'string', maxLength: 100 } })
+
+export const holdSchema = shape({
+  id: { type: 'string', description: 'Known to its reader alone.' },
+  title: text,
+  controlNumber: { ...nullable('string'), description: 'Of the record; null where the catalogue has it no more.' },
+  carrier: orNull(oneOf(CARRIER_CODES)),
+  editions: { ...count, description: 'How many editions would do.' },
+  enumeration: nullable('string'),
+  pickup: text,
+  state: oneOf(HOLD_STATES),
+  requested: moment,
+  from: { ...nullable('string'), description: 'Branch that sends or keeps the copy.' },
+  queue: orNull(shape({ place: count, copies: count })),
+  collectBy: nullable('string'),
+  cost: count,
+  events: list(shape({ at: moment, state: oneOf(HOLD_STATES) })),
+})
 
 export type HoldOptions = FromSchema<typeof holdOptionsSchema>
-export type HoldOptionsQuery = FromSchema<typeof holdOptionsQuerySchema>
+export type PickupOption = FromSchema<typeof pickupOptionSchema>
 export type PlaceHold = FromSchema<typeof placeHoldSchema>
-export type HoldLine = FromSchema<typeof holdSchema>
+export type Hold = FromSchema<typeof holdSchema>

@@ -1,19 +1,22 @@
-/** What went wrong, for people and programs: problem+json (RFC 9457) with a plain sentence and a remedy. */
-import { refusalSchema } from '../titles/index.ts'
+/**
+ * What went wrong, for people and programs: problem+json (RFC 9457). A problem has a stable type and its facts; the
+ * sentence and the way on are made where it is shown.
+ */
+import { CQL_FAULTS } from '@catalex/core/query'
+import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { nullable } from '../schema/nullable.ts'
+import { count, list, looseShape, oneOf, shape, text, whole } from '../schema/shapes.ts'
+import { PROBLEMS, type ProblemCode } from './codes.ts'
 
-export const problemSchema = {
-  type: 'object',
-  required: ['type', 'title', 'status', 'detail', 'remedy'],
-  properties: {
-    type: { type: 'string' },
-    title: { type: 'string' },
-    status: { type: 'integer' },
-    detail: { type: 'string', description: 'One plain sentence.' },
-    remedy: { ...nullable('string'), description: 'What to do about it.' },
-    refusal: refusalSchema,
-  },
-} as const
+export * from './codes.ts'
+
+export const problemSchema = looseShape(['type', 'status'], {
+  type: { enum: Object.keys(PROBLEMS).map((code) => `urn:catalex:problem:${code}` as const) as `urn:catalex:problem:${ProblemCode}`[] },
+  status: whole,
+  refusal: { ...refusalSchema, description: 'Of "refused": which rule stands against it.' },
+  violations: { ...list(shape({ at: text, rule: text, wanted: text })), description: 'Of "not-understood": what is wrong in the request.' },
+  cql: { ...shape({ code: oneOf(CQL_FAULTS), at: count, what: text }), description: 'Of "query-not-understood": what, and at which character.' },
+  minutes: { ...count, description: 'Of "too-many-tries": when to try again.' },
+})
 
 export type Problem = FromSchema<typeof problemSchema>

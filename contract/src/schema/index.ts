@@ -5,50 +5,66 @@ import type { FromSchema, JSONSchema } from 'json-schema-to-ts'
 
 export type { FromSchema, JSONSchema }
 
-const forData = new Ajv({ allErrors: true, strict: true, allowUnionTypes: true })
-/** Query strings carry text only: numbers and lists are made of it. */
-const forQueries = new Ajv({ allErrors: true, strict: true, allowUnionTypes: true, coerceTypes: 'array', useDefaults: true })
-addFormats.default(forData)
-addFormats.default(forQueries)
-
-const compiled = new WeakMap<object, ValidateFunction>()
+/** What is wrong in one place of a value, as JSON Schema names it. */
+export interface Violation {
+  /** Path to the place, "holds.0.pickup"; empty for the value itself. */
+  at: string
+  /** Keyword that it breaks. */
+  rule: string
+  /** What the keyword asks for: a type, a bound, the names allowed. */
+  wanted: string
+}
 
 export class Invalid extends Error {
-  constructor(readonly errors: readonly string[]) {
-    super(errors.join('; '))
+  constructor(readonly violations: readonly Violation[]) {
+    super(violations.map(({ at, rule, wanted }) => [at || 'value', rule, wanted].filter(Boolean).join(' ')).join('; '))
     this.name = 'Invalid'
   }
 }
 
+/** Checks values against schemas; each checker compiles a schema for itself, since what one converts another must not. */
+class Checker {
+  private readonly ajv: Ajv
+  private readonly compiled = new WeakMap<object, ValidateFunction>()
+
+  constructor(options: { coerceTypes?: 'array'; useDefaults?: boolean }) {
+    this.ajv = new Ajv({ strict: true, allowUnionTypes: true, ...options })
+    addFormats.default(this.ajv)
+  }
+
+  check(schema: JSONSchema, value: unknown): void {
+    // A schema that is a mere true or false allows or refuses everything; none of ours is.
+    const key = schema as object
+    const validate = this.compiled.get(key) ?? this.ajv.compile(key)
+    this.compiled.set(key, validate)
+    if (!validate(value)) throw new Invalid((validate.errors ?? []).map(violationFrom))
+  }
+}
+
+const data = new Checker({})
+/** Query strings carry text only: numbers and lists are made of it. */
+const queries = new Checker({ coerceTypes: 'array', useDefaults: true })
+
 /**
  * @typeParam T the type that derives from the schema
  * @returns the value, typed
- * @throws Invalid with one plain line for each thing that is wrong
+ * @throws Invalid with the first thing that is wrong
  */
 export function checked<T>(schema: JSONSchema, value: unknown): T {
-  return check(forData, schema, value) as T
+  data.check(schema, value)
+  return value as T
 }
 
 /** As `checked`, for the parameters of a query string, which it converts and completes in place. */
 export function checkedQuery<T>(schema: JSONSchema, value: unknown): T {
-  return check(forQueries, schema, value) as T
+  queries.check(schema, value)
+  return value as T
 }
 
-function check(ajv: Ajv, schema: JSONSchema, value: unknown): unknown {
-  const key = schema as object
-  const validate = compiled.get(key) ?? ajv.compile(key)
-  compiled.set(key, validate)
-  if (!validate(value)) throw new Invalid((validate.errors ?? []).map(inWords))
-  return value
+function violationFrom({ instancePath, keyword, params }: ErrorObject): Violation {
+  const wanted = Object.values(params as Record<string, unknown>).flat()
+  return { at: instancePath.slice(1).replaceAll('/', '.'), rule: keyword, wanted: wanted.slice(0, MOST_NAMED).map(String).join(', ') }
 }
 
-function inWords(error: ErrorObject): string {
-  const where = error.instancePath.slice(1).replaceAll('/', '.')
-  const extra = error.params as { additionalProperty?: string; allowedValues?: unknown[] }
-  const detail = extra.additionalProperty
-    ? ` (${extra.additionalProperty})`
-    : extra.allowedValues
-      ? ` (${extra.allowedValues.join(', ')})`
-      : ''
-  return `${where || 'value'} ${error.message ?? 'is wrong'}${detail}`
-}
+/** Of a long list of allowed values, these many are named. */
+const MOST_NAMED = 20

@@ -3,19 +3,19 @@ import type { DateTime } from 'luxon'
 
 export interface OpeningHours {
   /** Weekday (1 = Monday to 7 = Sunday) to the spans it is open, "HH:mm" to "HH:mm" in local time, in order. */
-  weekly: Record<string, [from: string, till: string][]>
+  weekly: Record<string, [from: string, until: string][]>
   /** First and last day closed, ISO dates. */
   closures: { from: string; to: string; reason: string }[]
 }
 
-export type OpenState = { open: true; till: DateTime } | { open: false; opens: DateTime | null; reason: string | null }
+export type OpenState = { open: true; until: DateTime } | { open: false; opens: DateTime | null; reason: string | null }
 
 /** A branch that opens on no day within this many is said to have no next opening. */
 const LOOK_AHEAD_DAYS = 60
 
 /** @param at a moment in the zone of the hours */
 export function openState(hours: OpeningHours, at: DateTime): OpenState {
-  for (const [from, till] of spansOn(hours, at)) if (at >= from && at < till) return { open: true, till }
+  for (const [from, until] of spansOn(hours, at)) if (at >= from && at < until) return { open: true, until }
   for (let day = 0; day <= LOOK_AHEAD_DAYS; day += 1) {
     const opening = spansOn(hours, at.plus({ days: day })).find(([from]) => from > at)
     if (opening) return { open: false, opens: opening[0], reason: closureOn(hours, at)?.reason ?? null }
@@ -26,7 +26,7 @@ export function openState(hours: OpeningHours, at: DateTime): OpenState {
 /** The spans of one day, none when it is closed. */
 export function spansOn(hours: OpeningHours, day: DateTime): [DateTime, DateTime][] {
   if (closureOn(hours, day)) return []
-  return (hours.weekly[String(day.weekday)] ?? []).map(([from, till]) => [atTime(day, from), atTime(day, till)])
+  return (hours.weekly[String(day.weekday)] ?? []).map(([from, until]) => [atTime(day, from), atTime(day, until)])
 }
 
 function closureOn(hours: OpeningHours, day: DateTime) {

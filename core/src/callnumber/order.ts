@@ -23,14 +23,17 @@ export function tailKey(pieces: readonly string[]): string {
 function pieceKey(piece: string): string {
   const bare = piece.replace(/^\./, '')
   const part = /^(?:v|vol|no|pt|bd|t|nr|disc|disk|bk|ser)\.?\s*(\d+)(.*)$/i.exec(bare)
-  if (part) return `${RANK.part}${whole(part[1])}${loose(part[2])}`
+  if (part) return `${RANK.part}${whole(part[1] ?? '')}${loose(part[2] ?? '')}`
   const copy = /^c(?:opy)?\.\s*(\d+)$/i.exec(bare)
-  if (copy) return `${RANK.copy}${whole(copy[1])}`
+  if (copy) return `${RANK.copy}${whole(copy[1] ?? '')}`
   const number = /^(\d+)(.*)$/.exec(bare)
-  if (number) return `${RANK.number}${whole(number[1])}${loose(number[2])}`
+  if (number) return `${RANK.number}${whole(number[1] ?? '')}${loose(number[2] ?? '')}`
   // Cutter: letters, then digits as a fraction, then a work mark, which counts only between equal cutters.
   const cutter = /^(\p{L}+)(\d+)(\p{L}*)$/u.exec(bare)
-  if (cutter) return `${RANK.word}${cutter[1].toUpperCase()}${cutter[2]}${cutter[3] ? ` ${cutter[3].toLowerCase()}` : ''}`
+  if (cutter) {
+    const [, letters = '', fraction = '', mark = ''] = cutter
+    return `${RANK.word}${letters.toUpperCase()}${fraction}${mark === '' ? '' : ` ${mark.toLowerCase()}`}`
+  }
   return `${RANK.word}${bare.toUpperCase()}`
 }
 

@@ -2,12 +2,12 @@
  * From the parts of a call number (MARC 21 852 $k $h $i $m, enumeration, copy) to its text, its sort key and the lines
  * on the spine. What a scheme can't read is kept as it stands and files last.
  */
-import type { CallNumberSource } from '../catalogue/index.ts'
-import { fold, withoutArticle, wordsOf } from '../words/index.ts'
+import type { CallNumberScheme } from './schemes.ts'
+import { fold, withoutArticle, wordsOf } from '../text/index.ts'
 import { loose, tailKey, whole } from './order.ts'
 
 export interface CallNumberParts {
-  scheme: CallNumberSource
+  scheme: CallNumberScheme
   prefix: string | null
   classPart: string
   itemPart: string | null
@@ -32,7 +32,7 @@ interface Reading {
   lines: string[]
 }
 
-const READERS: Record<CallNumberSource, (text: string) => Reading | null> = {
+const READERS: Record<CallNumberScheme, (text: string) => Reading | null> = {
   lc: readLetterClass,
   nlm: readLetterClass,
   dewey: readDewey,
@@ -43,7 +43,7 @@ const READERS: Record<CallNumberSource, (text: string) => Reading | null> = {
 }
 
 /** Keys of different schemes never mix: each stands in its own range, in this order. */
-const RANGES: Record<CallNumberSource, string> = { dewey: 'D', lc: 'L', nlm: 'N', author: 'A', title: 'T', accession: 'X', other: 'Z' }
+const RANGES: Record<CallNumberScheme, string> = { dewey: 'D', lc: 'L', nlm: 'N', author: 'A', title: 'T', accession: 'X', other: 'Z' }
 
 export function readCallNumber(parts: CallNumberParts): CallNumber {
   const body = [parts.classPart, parts.itemPart, parts.suffix].filter((part) => part !== null && part !== '').join(' ')
@@ -87,14 +87,14 @@ export function shelfKeyFrom(text: string, heads: readonly string[] = []): strin
 
 const readerOf = (head: string) =>
   Object.entries(RANGES)
-    .flatMap(([scheme, range]) => (head.startsWith(range) ? [READERS[scheme as CallNumberSource]] : []))
+    .flatMap(([scheme, range]) => (head.startsWith(range) ? [READERS[scheme as CallNumberScheme]] : []))
     .at(0)
 
 /** Library of Congress and NLM: class letters, number as a number, decimal as a fraction, cutters as fractions. */
 function readLetterClass(text: string): Reading | null {
   const match = /^([A-Za-z]{1,3})\s*(\d{1,4})(?:\.(\d+))?\s*(.*)$/.exec(text.trim())
   if (!match) return null
-  const [, letters, number, decimal, rest] = match
+  const [, letters = '', number = '', decimal, rest = ''] = match
   const pieces = piecesOf(rest)
   const head = `${letters.toUpperCase()} ${whole(number)}${decimal ? `.${decimal}` : ''}`
   return {
@@ -107,7 +107,7 @@ function readLetterClass(text: string): Reading | null {
 function readDewey(text: string): Reading | null {
   const match = /^(\d{3})(?:\.(\d+))?(?:\s+(.*))?$/.exec(text.trim().replace(/[/']/g, ''))
   if (!match) return null
-  const [, number, decimal, rest = ''] = match
+  const [, number = '', decimal, rest = ''] = match
   const pieces = piecesOf(rest)
   const head = `${number}${decimal ? `.${decimal}` : ''}`
   return { key: [head, ...(pieces.length > 0 ? [tailKey(pieces)] : [])].join(' '), lines: [head, ...pieces] }

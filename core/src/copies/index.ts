@@ -1,14 +1,22 @@
 /** A copy as it stands this minute, and what its state means for a reader. */
-import type { Family, StandingStatus, UseRule } from '../catalogue/index.ts'
+import { RECORDED_STATUSES, type Family, type RecordedStatus, type UseRule } from '../catalogue/index.ts'
+import { isOverdue } from '../loans/index.ts'
 
 /** Loans, holds and journeys say more than the record's own status does. */
-export type CopyStatus = StandingStatus | 'on loan' | 'overdue' | 'kept for a hold' | 'in transit' | 'being fetched'
+export const COPY_STATUSES = [...RECORDED_STATUSES, 'on loan', 'overdue', 'kept for a hold', 'in transit', 'being fetched'] as const
+export type CopyStatus = (typeof COPY_STATUSES)[number]
 
-export type CollectionKind = 'open shelf' | 'closed stacks' | 'reading room' | 'course reserve' | 'display' | 'store'
+/** States of a hold in which a copy is set aside for it. */
+export const PROMISING_STATES = ['being fetched', 'in transit', 'ready'] as const
+export type PromisingState = (typeof PROMISING_STATES)[number]
+
+export const COLLECTION_KINDS = ['open shelf', 'closed stacks', 'reading room', 'course reserve', 'display', 'store'] as const
+export type CollectionKind = (typeof COLLECTION_KINDS)[number]
 
 export interface Copy {
   barcode: string
-  recordId: number
+  /** Of its record. */
+  controlNumber: string
   family: Family
   system: string
   branch: string
@@ -20,6 +28,8 @@ export interface Copy {
   promised: boolean
   /** ISO date, for a copy on loan. */
   due: string | null
+  /** Volume, issue or part; null for a whole. */
+  enumeration: string | null
 }
 
 /** How a copy may be used when its record doesn't say: what its collection implies. */
@@ -30,22 +40,30 @@ export function useRuleOf(kind: CollectionKind, stated: UseRule | null): UseRule
   return kind === 'closed stacks' || kind === 'store' ? 'fetched on request' : 'loan'
 }
 
+export interface CopyFacts {
+  /** What its record says. */
+  recorded: RecordedStatus
+  due: string | null
+  /** State of the hold that it is promised to. */
+  holdState: PromisingState | null
+  /** ISO date. */
+  today: string
+}
+
 /** The one status a reader is told, from everything that is known of the copy. */
-export function statusOf(facts: { standing: StandingStatus; due: string | null; holdState: string | null; today: string }): CopyStatus {
-  if (facts.standing !== 'on shelf') return facts.standing
-  if (facts.due !== null) return facts.due < facts.today ? 'overdue' : 'on loan'
-  if (facts.holdState === 'ready') return 'kept for a hold'
-  if (facts.holdState === 'in transit') return 'in transit'
-  return facts.holdState === 'being fetched' ? 'being fetched' : 'on shelf'
+export function statusOf({ recorded, due, holdState, today }: CopyFacts): CopyStatus {
+  if (recorded !== 'on shelf') return recorded
+  if (due !== null) return isOverdue(due, today) ? 'overdue' : 'on loan'
+  if (holdState === 'ready') return 'kept for a hold'
+  return holdState === 'in transit' || holdState === 'being fetched' ? holdState : 'on shelf'
 }
 
 /** On its shelf and promised to nobody. */
 export const isInNow = (copy: Pick<Copy, 'status' | 'promised'>): boolean => copy.status === 'on shelf' && !copy.promised
 
-/** Whether anybody can count on it at all, now or after a wait. */
+/** Whether nobody can count on it, neither now nor after a wait. */
 export const isLost = (copy: Pick<Copy, 'status'>): boolean => copy.status === 'missing' || copy.status === 'withdrawn'
 
 /** Whether a reader can walk up to it. */
-export function isReachable(copy: Pick<Copy, 'collectionKind'>): boolean {
-  return copy.collectionKind !== 'closed stacks' && copy.collectionKind !== 'store'
-}
+export const isReachable = (copy: Pick<Copy, 'collectionKind'>): boolean =>
+  copy.collectionKind !== 'closed stacks' && copy.collectionKind !== 'store'

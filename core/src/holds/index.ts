@@ -1,14 +1,8 @@
 /** Holds: who may place one, which copy serves it, and how it lives. */
-export {
-  isRefusal,
-  servingOf,
-  standingRefusal,
-  verdictFor,
-  type HoldQuestion,
-  type Refusal,
-  type Serving,
-  type Standing,
-} from './placing.ts'
-export { nextInLine, wants, type Waiting } from './queue.ts'
+export { accountRefusal, type AccountStatus } from './account.ts'
+export { defaultPickup } from './pickup.ts'
+export { nextInQueue, wants, type WaitingHold } from './queue.ts'
+export { isRefusal, REFUSAL_CODES, type Refusal } from './refusals.ts'
 export { verdictOn, type HoldRule, type PickupPlace, type Verdict } from './rules.ts'
-export { HOLD_STATES, isActive, mayBecome, PROMISING_STATES, type HoldState } from './states.ts'
+export { servingOf, verdictFor, wantedCopies, type Borrower, type HoldQuestion, type Serving } from './serving.ts'
+export * from './states.ts'

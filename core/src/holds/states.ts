@@ -1,12 +1,14 @@
 /** The life of a hold. */
+import { PROMISING_STATES, type PromisingState } from '../copies/index.ts'
+
 export const HOLD_STATES = ['waiting', 'being fetched', 'in transit', 'ready', 'collected', 'cancelled', 'lapsed', 'unfillable'] as const
 export type HoldState = (typeof HOLD_STATES)[number]
 
 const NEXT: Record<HoldState, readonly HoldState[]> = {
   waiting: ['being fetched', 'in transit', 'ready', 'cancelled', 'lapsed', 'unfillable'],
-  'being fetched': ['in transit', 'ready', 'waiting', 'cancelled', 'lapsed'],
-  'in transit': ['ready', 'waiting', 'cancelled', 'lapsed'],
-  ready: ['collected', 'cancelled', 'lapsed'],
+  'being fetched': ['in transit', 'ready', 'waiting', 'cancelled', 'lapsed', 'unfillable'],
+  'in transit': ['ready', 'waiting', 'cancelled', 'lapsed', 'unfillable'],
+  ready: ['collected', 'cancelled', 'lapsed', 'waiting', 'unfillable'],
   collected: [],
   cancelled: [],
   lapsed: [],
@@ -15,8 +17,13 @@ const NEXT: Record<HoldState, readonly HoldState[]> = {
 
 export const mayBecome = (from: HoldState, to: HoldState): boolean => NEXT[from].includes(to)
 
-/** Whether the hold still counts against the limit and stands in line. */
+/** Whether the hold still counts against the limit and stands in the queue. */
 export const isActive = (state: HoldState): boolean => NEXT[state].length > 0
+export const ACTIVE_STATES: readonly HoldState[] = HOLD_STATES.filter(isActive)
 
-/** States in which a copy is set aside for the hold. */
-export const PROMISING_STATES = ['being fetched', 'in transit', 'ready'] as const satisfies readonly HoldState[]
+/** Whether a copy is set aside for the hold. */
+export const isPromising = (state: HoldState): state is PromisingState => PROMISING_STATES.some((promising) => promising === state)
+
+/** Who moved a hold from one state to the next. */
+export const ACTORS = ['reader', 'desk', 'catalogue'] as const
+export type Actor = (typeof ACTORS)[number]

@@ -1,20 +1,21 @@
-/** Routes: every way to get a title into this reader's hands, best first, each with its place or the reason why not. */
+/** Routes: every way to get a title into this reader's slots, best first, each with its place or the reason why not. */
 import type { DateTime } from 'luxon'
 import { openState, type OpeningHours } from '../calendar/index.ts'
 import { isInNow, isLost, isReachable } from '../copies/index.ts'
 import { isRefusal, servingOf, type HoldQuestion, type Refusal } from '../holds/index.ts'
 
-export type RouteKind = 'walk in' | 'kept for you' | 'sent over' | 'in line'
+export const ROUTE_KINDS = ['walk in', 'kept for you', 'sent over', 'in the queue'] as const
+export type RouteKind = (typeof ROUTE_KINDS)[number]
 
 export interface Route {
   kind: RouteKind
-  /** The copy it starts from; null for a place in line, where any copy will do. */
+  /** The copy it starts from; null for a place in the queue, where any copy will do. */
   barcode: string | null
   cost: number
   /** Walk in: whether the branch is open, till when or from when on (ISO date and time with offset). */
   open: { now: boolean; until: string | null; opens: string | null } | null
-  /** In line: readers waiting before this one, and copies that may serve. */
-  line: { before: number; copies: number } | null
+  /** In the queue: readers waiting before this one, and copies that may serve. */
+  queue: { before: number; copies: number } | null
   /** Read it there: the copy doesn't leave the building. */
   hereOnly: boolean
   notPossible: Refusal | null
@@ -50,7 +51,7 @@ function openAt(question: RoutesQuestion, branch: string): Route['open'] {
   if (!hours) return null
   const state = openState(hours, question.now)
   return state.open
-    ? { now: true, until: state.till.toISO(), opens: null }
+    ? { now: true, until: state.until.toISO(), opens: null }
     : { now: false, until: null, opens: state.opens?.toISO() ?? null }
 }
 
@@ -58,7 +59,7 @@ function holdRoutes(question: RoutesQuestion): Route[] {
   const serving = servingOf(question)
   if (isRefusal(serving)) return [{ ...plainRoute(kindRefused(question)), notPossible: serving }]
   if (serving.copy === null) {
-    return [{ ...plainRoute('in line'), cost: serving.cost, line: { before: question.waiting, copies: serving.eligible.length } }]
+    return [{ ...plainRoute('in the queue'), cost: serving.cost, queue: { before: question.waiting, copies: serving.eligible.length } }]
   }
   const kind = serving.copy.branch === question.pickup.branch ? 'kept for you' : 'sent over'
   return [{ ...plainRoute(kind), barcode: serving.copy.barcode, cost: serving.cost }]
@@ -68,9 +69,9 @@ function holdRoutes(question: RoutesQuestion): Route[] {
 function kindRefused(question: RoutesQuestion): RouteKind {
   const free = question.copies.filter((copy) => isInNow(copy))
   if (free.some((copy) => copy.branch === question.pickup.branch)) return 'kept for you'
-  return free.length > 0 || question.copies.every((copy) => isLost(copy)) ? 'sent over' : 'in line'
+  return free.length > 0 || question.copies.every((copy) => isLost(copy)) ? 'sent over' : 'in the queue'
 }
 
 function plainRoute(kind: RouteKind): Route {
-  return { kind, barcode: null, cost: 0, open: null, line: null, hereOnly: false, notPossible: null }
+  return { kind, barcode: null, cost: 0, open: null, queue: null, hereOnly: false, notPossible: null }
 }

@@ -1,7 +1,7 @@
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
 import { openState, type OpeningHours } from '../calendar/index.ts'
-import { cardNumber } from '../cards/index.ts'
+import { cardNumber } from '../card/index.ts'
 import type { Copy } from '../copies/index.ts'
 import { routesFor, type RoutesQuestion } from './index.ts'
 
@@ -21,14 +21,14 @@ describe('opening hours', () => {
   ])('at %s: %s', (time, said) => {
     const state = openState(HOURS, at(time))
     expect(
-      state.open ? `open till ${state.till.toFormat('HH:mm')}` : `opens ${state.opens?.toFormat("yyyy-MM-dd'T'HH:mm") ?? 'never'}`,
+      state.open ? `open till ${state.until.toFormat('HH:mm')}` : `opens ${state.opens?.toFormat("yyyy-MM-dd'T'HH:mm") ?? 'never'}`,
     ).toBe(said)
   })
 })
 
 const copy = (given: Partial<Copy>): Copy => ({
   barcode: '1',
-  recordId: 1,
+  controlNumber: 'r1',
   family: 'print',
   system: 'pub',
   branch: 'quay',
@@ -38,6 +38,7 @@ const copy = (given: Partial<Copy>): Copy => ({
   status: 'on shelf',
   promised: false,
   due: null,
+  enumeration: null,
   ...given,
 })
 const rules = [
@@ -46,7 +47,7 @@ const rules = [
 ]
 const kinds = (copies: Copy[], more: Partial<RoutesQuestion> = {}) =>
   routesFor({
-    rules, category: 'adult', homeSystem: 'pub', pickup: { branch: 'hill', system: 'pub' }, copies, selfServe: new Set(), now: at('2026-11-25T11:00'), hours: new Map([['hill', HOURS], ['quay', HOURS]]), walkable: ['hill', 'quay'], waiting: 0, ...more,
+    rules, borrower: { category: 'adult', homeSystem: 'pub' }, pickup: { branch: 'hill', system: 'pub' }, copies, selfServe: new Set(), now: at('2026-11-25T11:00'), hours: new Map([['hill', HOURS], ['quay', HOURS]]), walkable: ['hill', 'quay'], waiting: 0, ...more,
   }).map((route) => `${route.kind}${route.barcode ? ` ${route.barcode}` : ''}${route.notPossible ? ` not: ${route.notPossible.code}` : ''}`) // prettier-ignore
 
 describe('routes', () => {
@@ -54,7 +55,7 @@ describe('routes', () => {
   it.each<[string, Copy[], string[]]>([
     ['a copy at the pickup location', [copy({ barcode: 'q' }), copy({ barcode: 'h', branch: 'hill' })], ['walk in h', 'kept for you h']],
     ['a copy elsewhere', [copy({ barcode: 'q' })], ['walk in q', 'sent over q']],
-    ['all out', [out], ['in line']],
+    ['all out', [out], ['in the queue']],
     ['here only', [copy({ use: 'here only' })], ['walk in 1', 'sent over not: rule']],
     [
       'one to borrow before one to read there',

@@ -2,26 +2,23 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { carriersOf, FAMILY_CODES, familyOf, type Carrier } from '../catalogue/index.ts'
-import { wordsOf } from '../words/index.ts'
-import { stemOf } from './stems.ts'
-import { AVAILABILITY, FIELDS, LISTED_FACETS, SORTS, type Facet, type SearchField } from '../asking/index.ts'
+import { wordsOf } from '../text/index.ts'
+import { stemOf } from './match/stems.ts'
+import { AVAILABILITY, FIELDS, LISTED_FACETS, NO_SCOPE, parseCql, parseQuery, SORTS, type Facet, type QueryNode, type SearchField } from '../query/index.ts'
 import {
-  changesIndex,
+  buildDelta,
   countOf,
   differencesIn,
-  EVERYWHERE,
+  UNNARROWED,
   facetTree,
   IndexBuilder,
   pack,
-  parseCql,
-  parseQuery,
   search,
   setInNow,
-  spokenForBy,
+  recordsToSupersede,
   unpack,
-  withChanges,
+  withDelta,
   type HeldAt,
-  type QueryNode,
   type SearchDocument,
   type SearchQuestion,
   type SearchResult,
@@ -117,13 +114,11 @@ const question = fc.record({
     .map((parts) => parts.join(' ')),
   field: fc.constantFrom<SearchQuestion['field']>('anywhere', 'title', 'subject'),
   narrowing: fc.record({
-    scopePlaces: someOf(PLACES.codes),
-    scopeFormats: someOf(['print', 'film', 'dvd']),
+    scope: fc.record({ in: someOf(PLACES.codes), as: someOf(['print', 'film', 'dvd']), at: fc.constantFrom('quay', 'isle') }),
     only: fc.record(values, { requiredKeys: [] }),
     not: fc.record(values, { requiredKeys: [] }),
     years: fc.record({ from: year, to: year }),
     copies: fc.subarray([...AVAILABILITY]),
-    pickup: fc.constantFrom('quay', 'isle'),
     inHand: fc.option(fc.record({ arrivals: fc.array(fc.nat(5), { minLength: 9, maxLength: 9 }), by: fc.nat(5) }), { freq: 2 }),
     sends: fc.uint8Array({ minLength: FAMILY_CODES.length * 2, maxLength: FAMILY_CODES.length * 2, max: 15 }),
   }),
@@ -132,7 +127,7 @@ const question = fc.record({
 const indexOf = (documents: SearchDocument[]) => {
   const builder = new IndexBuilder(PLACES)
   documents.forEach((d) => { builder.add(d) })
-  return [{ index: builder.finish(), dead: null }]
+  return [{ index: builder.finish(), superseded: null }]
 } // prettier-ignore
 
 /** What a record was when the index was built: what it is now, not there yet, or another. */
@@ -151,8 +146,8 @@ const changedInto = (documents: SearchDocument[], { before, gone }: { before: st
   const built = indexOf([...old, ...ghosts])
   const changed = [...documents.filter((_, i) => before[i] !== 'same'), ...ghosts].map((d) => d.recordId)
   if (changed.length === 0) return built
-  const spokenFor = spokenForBy(built, changed, documents.filter((_, i) => before[i] !== 'same'))
-  return withChanges(built[0].index, changesIndex(PLACES, documents.filter((d) => spokenFor.has(d.recordId))), [...spokenFor])
+  const superseded = recordsToSupersede(built, changed, documents.filter((_, i) => before[i] !== 'same'))
+  return withDelta(built[0].index, buildDelta(PLACES, documents.filter((d) => superseded.has(d.recordId))), [...superseded])
 } // prettier-ignore
 
 /** The meaning of a query, by reading the texts. */
@@ -176,7 +171,7 @@ function matches(node: QueryNode, d: SearchDocument, field: SearchQuestion['fiel
     case 'whole title':
       return d.wholeTitles.includes(node.words.join(' '))
     case 'title begins':
-      return d.texts.title.some((title) => [0, 1].some((at) => node.words.every((w, i) => wordsOf(title)[at + i] === w)))
+      return [d.filingTitle, ...d.wholeTitles].some((title) => title.startsWith(node.words.join(' ')))
     case 'number':
       return false
     case 'records': return node.recordIds.includes(d.recordId)
@@ -211,10 +206,10 @@ function bruteForce(
   const inTime = (h: HeldAt) => n.inHand === null || n.inHand.arrivals[h.place] <= n.inHand.by
   const asked = n.copies.length > 0 || n.inHand !== null
   const passes = documents.filter((d) => {
-    const seen = d.holdings.filter((h) => n.scopePlaces.length === 0 || under(h.place, n.scopePlaces))
+    const seen = d.holdings.filter((h) => n.scope.in.length === 0 || under(h.place, n.scope.in))
     return (
       matches(node, d, field) &&
-      (n.scopeFormats.length === 0 || formatIn(d, n.scopeFormats)) &&
+      (n.scope.as.length === 0 || formatIn(d, n.scope.as)) &&
       (!n.only.format?.length || formatIn(d, n.only.format)) &&
       !formatIn(d, n.not.format) &&
       (['language', 'person'] as const).every(
@@ -226,14 +221,14 @@ function bruteForce(
       seen.some(
         (h) =>
           (!n.only.place?.length || under(h.place, n.only.place)) &&
-          (!asked || (copyFits(d, h) && inTime(h) && (!n.copies.includes('here') || under(h.place, [n.pickup ?? ''])))),
+          (!asked || (copyFits(d, h) && inTime(h) && (!n.copies.includes('here') || under(h.place, [n.scope.at ?? ''])))),
       )
     )
   })
   return new Set(passes.map((d) => d.workKey))
 }
 
-const ALL = { ...EVERYWHERE, pickup: null, sends: null }
+const ALL = { ...UNNARROWED, scope: NO_SCOPE, sends: null }
 /** Which record of a work matches best depends on how rare words are, to which records that are gone still count. */
 const unordered = ({ rows, ...counts }: SearchResult) => ({ ...counts, works: rows.map((row) => row.recordIds).sort() })
 const PAGE = { sort: 'relevance' as const, from: 0, size: 100 }
@@ -299,8 +294,8 @@ describe('search', () => {
         const asked = { query: parseQuery(text).node, field, narrowing, ...PAGE }
         const { header, memory } = pack(index)
         const copy = unpack({ header: JSON.parse(JSON.stringify(header)) as typeof header, memory })
-        expect(search([{ index: copy, dead: null }], asked)).toEqual(search([{ index, dead: null }], asked))
-        expect(documents.flatMap((d) => differencesIn([{ index: copy, dead: null }], d))).toEqual([])
+        expect(search([{ index: copy, superseded: null }], asked)).toEqual(search([{ index, superseded: null }], asked))
+        expect(documents.flatMap((d) => differencesIn([{ index: copy, superseded: null }], d))).toEqual([])
       }),
     )
   })

@@ -1,15 +1,15 @@
 /** One question to the catalogue: matched, narrowed, counted, ordered. */
-import { FACETS, LONG_FACETS, type Facet, type ListedFacet, type SearchField, type Sort } from '../asking/index.ts'
-import type { NarrowingChoice } from './choice.ts'
-import { facetCounts, nodeCounts, soughtValues, type ValueCount } from './counts.ts'
-import { EVERY_FIELD, maskOf } from './fields.ts'
-import { matchesOf } from './match.ts'
-import { countWorks, narrow, Outrun, type Narrowed, type StillWanted } from './narrow.ts'
-import type { QueryNode } from './query/parse.ts'
-import { scoreTogether } from './rank.ts'
-import { FIRST_YEAR, YEARS_COUNTED } from './tally.ts'
-import { TopWorks, type Ranked } from './topWorks.ts'
-import { recordsIn, statisticsOf, type Segment, type Segments } from './whole.ts'
+import { FACETS, LONG_FACETS, type Facet, type ListedFacet, type SearchField, type Sort } from '../query/index.ts'
+import type { NarrowingChoice } from './narrow/choice.ts'
+import { facetCounts, nodeCounts, soughtValues, type ValueCount } from './narrow/counts.ts'
+import { EVERY_FIELD, maskOf } from './store/fields.ts'
+import { matchesOf } from './match/match.ts'
+import { countWorks, narrow, Cancelled, type Narrowed, type StillWanted } from './narrow/narrow.ts'
+import type { QueryNode } from '../query/index.ts'
+import { scoreTogether } from './match/rank.ts'
+import { FIRST_YEAR, YEARS_COUNTED } from './narrow/tally.ts'
+import { TopWorks, type Ranked } from './narrow/topWorks.ts'
+import { recordsIn, statisticsOf, type Segment, type Segments } from './segments/segments.ts'
 
 export interface SearchQuestion {
   query: QueryNode
@@ -26,6 +26,8 @@ export interface SearchResult {
   count: number
   records: number
   rows: SearchRow[]
+  /** First row of the page: the one asked for, or that of the last page there is. */
+  from: number
   /** Works by value, those with none left out; of long facets the commonest and the chosen. */
   facets: Record<Facet, Record<string, number>>
   /** How many values each long facet has. */
@@ -44,7 +46,7 @@ export interface SearchRow {
 type Asked = Pick<SearchQuestion, 'query' | 'field' | 'narrowing'>
 const ALWAYS: StillWanted = () => true
 
-/** @throws Outrun when the answer is no longer wanted */
+/** @throws Cancelled when the answer is no longer wanted */
 export function search(segments: Segments, question: SearchQuestion, wanted: StillWanted = ALWAYS): SearchResult {
   const parts = segments.map((segment) => narrowedIn(segment, segments, question, wanted))
   const sum = (numberOf: (narrowed: Narrowed) => number) => parts.reduce((all, { narrowed }) => all + numberOf(narrowed), 0)
@@ -52,10 +54,13 @@ export function search(segments: Segments, question: SearchQuestion, wanted: Sti
     Object.fromEntries(names.map((name) => [name, sum((narrowed) => numberOf(narrowed, name))])) as Record<K, number>
   const counted = parts.map(({ segment, narrowed }) => ({ index: segment.index, tallies: narrowed.tallies }))
   const listed = facetCounts(counted, (facet) => chosenOf(question, facet))
+  const count = sum((narrowed) => narrowed.count)
+  const from = lastPageAtMost(count, question)
   return {
-    count: sum((narrowed) => narrowed.count),
+    count,
     records: sum((narrowed) => narrowed.records),
-    rows: rowsOf(parts, question),
+    rows: rowsOf(parts, { ...question, from }),
+    from,
     facets: { place: nodeCounts(counted, 'place'), format: nodeCounts(counted, 'format'), ...listed.shown },
     values: Object.fromEntries(LONG_FACETS.map((facet) => [facet, listed.values[facet]])) as SearchResult['values'],
     years: yearCounts(counted.map(({ tallies }) => tallies.years)),
@@ -72,9 +77,10 @@ interface Part {
 
 function narrowedIn(segment: Segment, segments: Segments, question: SearchQuestion, wanted: StillWanted): Part {
   const matches = matchesOf(segment.index, statisticsOf(segments), question.query, fieldsOf(question))
-  if (!wanted()) throw new Outrun()
+  if (!wanted()) throw new Cancelled()
   if (question.sort === 'relevance') scoreTogether(segment.index, matches, question.query)
-  const top = new TopWorks(question.sort, question.size === 0 ? 0 : question.from + question.size)
+  const most = question.size === 0 ? 0 : Math.min(question.from + question.size, matches.docs.length)
+  const top = new TopWorks(question.sort, most)
   const narrowed = narrow(segment, matches, question.narrowing, top, wanted)
   return { segment, narrowed, top: top.done() }
 }
@@ -115,6 +121,11 @@ function yearCounts(tallies: readonly Narrowed['tallies']['years'][]): SearchRes
     year: FIRST_YEAR + i,
     count: tallies.reduce((sum, tally) => sum + tally.count(i), 0),
   })).filter(({ count }) => count > 0)
+}
+
+/** Behind the last page there is nothing: whoever asks for more gets the last. */
+function lastPageAtMost(count: number, { from, size }: SearchQuestion): number {
+  return size === 0 || from < count ? from : Math.max(0, Math.ceil(count / size) - 1) * size
 }
 
 /** The page asked for, of the first works of each segment. */

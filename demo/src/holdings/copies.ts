@@ -1,6 +1,6 @@
 /** Copies: which branches own a title, where it stands there, and under which call number. */
-import type { StandingStatus, UseRule } from '@catalex/core/catalogue'
-import { fold } from '@catalex/core/words'
+import type { RecordedStatus, UseRule } from '@catalex/core/catalogue'
+import { fold } from '@catalex/core/text'
 import type { Draft } from '../titles/draft.ts'
 import type { Chance } from '../vocabulary/random.ts'
 
@@ -17,7 +17,7 @@ export interface Copy {
   enumeration: string | null
   note: string | null
   use: UseRule | null
-  status: StandingStatus
+  status: RecordedStatus
   /** Days from the demo's day on which it is due; null when it is not on loan. */
   dueIn: number | null
 }
@@ -28,7 +28,7 @@ export interface CopyWish {
   enumeration?: string
   note?: string
   use?: UseRule
-  status?: StandingStatus
+  status?: RecordedStatus
   dueIn?: number | null
   call?: { prefix?: string; classPart: string; itemPart?: string; indicator: string; source?: string }
 }
@@ -261,7 +261,7 @@ export function wishesFor(chance: Chance, draft: Draft, moreBranches: readonly s
 }
 
 function stateOf(chance: Chance, draft: Draft): Partial<CopyWish> {
-  const status = chance.weighted<StandingStatus>([
+  const status = chance.weighted<RecordedStatus>([
     ['on shelf', 976],
     ['being prepared', 6],
     ['on order', 5],

@@ -13,7 +13,7 @@ const SAMPLES: readonly Sample[] = [
     name: 'Ines Arkley',
     category: 'adult',
     homeBranch: 'ferrygate',
-    situation: 'Something ready to collect, something on its way, a place in line',
+    situation: 'Something ready to collect, something on its way, a place in the queue',
   },
   { card: '00042225', name: 'Tobias Marlstead', category: 'adult', homeBranch: 'northmole', situation: 'A new card with nothing on it' },
   { card: '00042331', name: 'Runa Holmere', category: 'adult', homeBranch: 'lanternhill', situation: 'A parent with six holds' },

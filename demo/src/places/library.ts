@@ -1,5 +1,5 @@
 /** Pellan Sound Libraries: four systems round a tidal sound. */
-import type { Branch, Collection, System } from '@catalex/contract/branches'
+import type { Branch, Collection, System } from '@catalex/contract/libraries'
 import type { LibraryFile } from '@catalex/contract/files'
 
 export const SYSTEMS: System[] = [
@@ -277,7 +277,8 @@ export const LIBRARY: LibraryFile = {
 
 /** The same library with as many more public branches as make `count` in all, for measuring at size. */
 export function libraryOfSize(count: number): LibraryFile {
-  const model = PUBLIC[2]
+  const [, , model] = PUBLIC
+  if (!model) return LIBRARY
   const more = Array.from({ length: Math.max(0, count - LIBRARY.branches.length) }, (_, i): Branch => ({
     ...model,
     code: `branch${String(i + 1)}`,

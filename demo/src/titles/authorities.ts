@@ -1,5 +1,5 @@
 /** Authority records: other names of people and subjects in the demo, and subjects that belong side by side. */
-import type { MarcRecord } from '@catalex/core/catalogue'
+import type { MarcField, MarcRecord } from '@catalex/core/catalogue'
 
 interface Heading {
   tag: '100' | '150'
@@ -27,14 +27,14 @@ const LEADER = '00000nz  a2200000n  4500'
 const FIXED = '260101n| azannaabn          |n aaa      '
 
 export function authorityRecords(): MarcRecord[] {
-  return HEADINGS.map(({ tag, heading, born, otherNames, related = [] }, i) => ({
+  return HEADINGS.map(({ tag, heading, born, otherNames, related = [] }, i): MarcRecord => ({
     leader: LEADER,
     fields: [
       ['001', `pa${String(i + 1).padStart(8, '0')}`],
       ['008', FIXED],
       tag === '100' ? ['100', '1 ', 'a', `${heading},`, 'd', born ?? ''] : ['150', '  ', 'a', heading],
-      ...otherNames.map((name) => [`4${tag.slice(1)}`, tag === '100' ? '1 ' : '  ', 'a', name]),
-      ...related.map((name) => [`5${tag.slice(1)}`, '  ', 'a', name]),
+      ...otherNames.map((name): MarcField => [`4${tag.slice(1)}`, tag === '100' ? '1 ' : '  ', 'a', name]),
+      ...related.map((name): MarcField => [`5${tag.slice(1)}`, '  ', 'a', name]),
     ],
   }))
 }

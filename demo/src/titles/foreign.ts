@@ -113,8 +113,8 @@ const GIVEN: Record<string, readonly string[]> = {
 /** An original, now and then with its English translation, which carries the original's title. */
 export function foreignStory(chance: Chance, thisYear: number): Draft[] {
   const tongue = chance.pick(TONGUES)
-  const given = chance.pick(GIVEN[tongue.code])
-  const family = chance.pick(FAMILIES[tongue.code])
+  const given = chance.pick(GIVEN[tongue.code] ?? [])
+  const family = chance.pick(FAMILIES[tongue.code] ?? [])
   const author = { ...personName(chance), filed: `${family}, ${given}`, spoken: `${given} ${family}` }
   const [title, english] = chance.pick(tongue.titles)
   const place = chance.maybe(0.5) ? ` ${placeName(chance)}` : ''

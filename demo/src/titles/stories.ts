@@ -605,7 +605,7 @@ function singleCases(): Story[] {
 function awkwardCallNumbers(): Story[] {
   const calls = ['VK9 .B4 2001', 'VK10 .B35 1999', 'VK100.5 .B2 2005', 'VK1015 .C45 1998', 'VK1015 .C5 1987', 'VK1015.3 .A1 2010']
   return calls.map((call, i) => {
-    const [classPart, ...rest] = call.split(' ')
+    const [classPart = '', ...rest] = call.split(' ')
     return {
       draft: draft({
         title: `Signals and seamarks, part ${String(i + 1)}`,

@@ -26,7 +26,7 @@ const topics = (text: string): Topic[] =>
     .trim()
     .split('\n')
     .map((line) => {
-      const [heading, name, dewey, lc, things] = line.split('|').map((part) => part.trim())
+      const [heading = '', name = '', dewey = '', lc = '', things = ''] = line.split('|').map((part) => part.trim())
       return { heading, name, dewey, lc, things: things.split(',').map((thing) => thing.trim()) }
     })
 

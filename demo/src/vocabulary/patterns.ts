@@ -73,7 +73,7 @@ const MAKERS: Record<Field['kind'], readonly Maker[]> = {
 }
 
 export function subjectTitle(chance: Chance, field: Field, topic: Topic): Wording {
-  const [thing, other] = chance.some(topic.things, 2)
+  const [thing = topic.name, other] = chance.some(topic.things, 2)
   return chance.pick(MAKERS[field.kind])(chance, { topic, thing, other: other ?? topic.name, place: placeName(chance) })
 }
 
@@ -130,14 +130,14 @@ const plural = (noun: string): string =>
   /[^aeiou]y$/.test(noun) ? `${noun.slice(0, -1)}ies` : /(s|sh|ch|x)$/.test(noun) ? `${noun}es` : `${noun}s`
 
 export function storyTitle(chance: Chance, genre: GenreCode): string {
-  const [noun, other] = chance.some(NOUNS, 2)
+  const [noun = '', other = ''] = chance.some(NOUNS, 2)
   const words = {
     adjective: chance.pick(ADJECTIVES),
     noun,
     other,
     clue: chance.pick(CLUES),
     place: placeName(chance),
-    name: personName(chance).spoken.split(' ')[0],
+    name: personName(chance).spoken.split(' ')[0] ?? '',
   }
   return capital(chance.pick(STORIES[genre] ?? PLAIN_STORIES)(chance, words))
 }

@@ -37,13 +37,13 @@ export class Chance {
   }
 
   pick<T>(list: readonly T[]): T {
-    return list[Math.floor(this.next() * list.length)]
+    return known(list[Math.floor(this.next() * list.length)])
   }
 
   /** Different members of the list, at most as many as it has. */
   some<T>(list: readonly T[], count: number): T[] {
     const rest = [...list]
-    return Array.from({ length: Math.min(count, rest.length) }, () => rest.splice(Math.floor(this.next() * rest.length), 1)[0])
+    return Array.from({ length: Math.min(count, rest.length) }, () => known(rest.splice(Math.floor(this.next() * rest.length), 1)[0]))
   }
 
   weighted<T>(choices: readonly (readonly [T, number])[]): T {
@@ -52,6 +52,12 @@ export class Chance {
       at -= weight
       if (at < 0) return value
     }
-    return choices[choices.length - 1][0]
+    return known(choices.at(-1))[0]
   }
+}
+
+/** Nothing can be chosen from nothing. */
+function known<T>(chosen: T | undefined): T {
+  if (chosen === undefined) throw new Error('There is nothing to choose from.')
+  return chosen
 }

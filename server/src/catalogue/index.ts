@@ -1,27 +1,29 @@
-/** The catalogue: titles and their copies as the records describe them. */
-import type { TitleRecord } from '@catalex/core/catalogue'
-import type { Database, Write } from '../database/index.ts'
+/** The catalogue: records and their copies as the records describe them. */
+import type { BibRecord, RecordedStatus, UseRule } from '@catalex/core/catalogue'
+import type { Queryable } from '../database/index.ts'
 
 export { keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
-export { loadMarc, type LoadFault, type LoadReport } from './loading.ts'
+export { loadMarc, loadWholeCatalogue, type LoadFault, type LoadReport } from './loading.ts'
 
-export interface StoredTitle {
+export interface StoredRecord {
   id: number
   controlNumber: string
-  record: TitleRecord
+  record: BibRecord
 }
 
-/** A copy as the record describes it; loans and holds are circulation's. */
-export interface StoredItem {
+/** A copy as its record describes it; loans and holds are circulation's. */
+export interface StoredCopy {
   barcode: string
-  titleId: number
-  carrier: TitleRecord['carrier']
+  recordId: number
+  controlNumber: string
+  carrier: BibRecord['carrier']
   system: string
   branch: string
   collection: string
-  useRule: string | null
-  standing: string
+  useRule: UseRule | null
+  status: RecordedStatus
   callText: string
+  /** Lines of the spine label, as JSON. */
   spine: string
   sortKey: string
   enumeration: string | null
@@ -29,95 +31,95 @@ export interface StoredItem {
   note: string | null
 }
 
-/** Columns of an item joined with its title. */
-export const ITEM_COLUMNS =
-  'barcode, titleId, carrier, system, branch, collection, useRule, standing, callText, spine, sortKey, enumeration, copy, note'
+/** Columns of a copy joined with its record. */
+export const COPY_COLUMNS =
+  'copies.barcode, recordId, controlNumber, carrier, system, branch, collection, useRule, copies.status, callText, spine, sortKey, enumeration, copy, note'
 
-type Reading = Pick<Database, 'read'> | { read: Write['all'] }
-
-export async function titlesById(database: Database, ids: readonly number[]): Promise<Map<number, StoredTitle>> {
-  const rows = await database.read<{ id: number; controlNumber: string; record: string }>(
-    'SELECT id, controlNumber, record FROM titles WHERE id IN (SELECT value FROM json_each($ids))',
-    { ids: JSON.stringify(ids) },
-  )
-  return new Map(
-    rows.map((row) => [row.id, { id: row.id, controlNumber: row.controlNumber, record: JSON.parse(row.record) as TitleRecord }]),
-  )
+interface RecordRow {
+  id: number
+  controlNumber: string
+  record: string
 }
 
-export async function titleIdOf(database: Database, controlNumber: string): Promise<number | null> {
-  const [row] = await database.read<{ id: number }>('SELECT id FROM titles WHERE controlNumber = $controlNumber', { controlNumber })
+/** What `record` holds was written from a BibRecord. */
+const recordFrom = ({ id, controlNumber, record }: RecordRow): StoredRecord => ({ id, controlNumber, record: JSON.parse(record) as BibRecord })
+
+/** Of those that are gone or withdrawn, none. */
+export async function recordsById(source: Queryable, ids: readonly number[]): Promise<Map<number, StoredRecord>> {
+  const rows = await source.read<RecordRow>(
+    'SELECT id, controlNumber, record FROM records WHERE id IN (SELECT value FROM json_each($ids)) AND withdrawn = 0',
+    { ids: JSON.stringify(ids) },
+  )
+  return new Map(rows.map((row) => [row.id, recordFrom(row)]))
+}
+
+export async function recordIdOf(source: Queryable, controlNumber: string): Promise<number | null> {
+  const [row] = await source.read<{ id: number }>('SELECT id FROM records WHERE controlNumber = $controlNumber AND withdrawn = 0', {
+    controlNumber,
+  })
   return row?.id ?? null
 }
 
-export async function itemByBarcode(reading: Reading, barcode: string): Promise<StoredItem | null> {
-  const [item] = await reading.read<StoredItem>(
-    `SELECT ${ITEM_COLUMNS} FROM items JOIN titles ON titles.id = titleId WHERE barcode = $barcode`,
-    { barcode },
-  )
-  return item ?? null
-}
-
 /** Records that carry this number; for a barcode, the record of that copy. */
-export async function titlesByNumber(database: Database, kind: string, value: string): Promise<number[]> {
+export async function recordsByNumber(source: Queryable, kind: string, value: string): Promise<number[]> {
   const rows =
     kind === 'barcode'
-      ? await database.read<{ titleId: number }>("SELECT titleId FROM items WHERE barcode = $value AND standing <> 'withdrawn'", { value })
-      : await database.read<{ titleId: number }>('SELECT titleId FROM identifiers WHERE value = $value AND kind = $kind', { value, kind })
-  return rows.map((row) => row.titleId)
+      ? await source.read<{ recordId: number }>("SELECT recordId FROM copies WHERE barcode = $value AND status <> 'withdrawn'", { value })
+      : await source.read<{ recordId: number }>('SELECT recordId FROM identifiers WHERE value = $value AND kind = $kind', { value, kind })
+  return rows.map((row) => row.recordId)
 }
 
 /** Records with a copy whose call number is this, or with `begins` one that begins so. */
-export async function titlesByCallNumber(database: Database, text: string, begins: boolean): Promise<number[]> {
-  const rows = await database.read<{ titleId: number }>(
-    "SELECT DISTINCT titleId FROM items WHERE callText COLLATE NOCASE >= $text AND callText COLLATE NOCASE < $end AND standing <> 'withdrawn'",
+export async function recordsByCallNumber(source: Queryable, text: string, begins: boolean): Promise<number[]> {
+  const rows = await source.read<{ recordId: number }>(
+    "SELECT DISTINCT recordId FROM copies WHERE callText COLLATE NOCASE >= $text AND callText COLLATE NOCASE < $end AND status <> 'withdrawn'",
     { text, end: begins ? `${text}\uffff` : `${text}\u0001` },
   )
-  return rows.map((row) => row.titleId)
+  return rows.map((row) => row.recordId)
 }
 
-export async function sizeOf(database: Database): Promise<{ titles: number; items: number }> {
-  const [row] = await database.read<{ titles: number; items: number }>(
-    "SELECT (SELECT count(*) FROM titles) AS titles, (SELECT count(*) FROM items WHERE standing <> 'withdrawn') AS items",
+export async function sizeOf(source: Queryable): Promise<{ records: number; copies: number }> {
+  const [row] = await source.read<{ records: number; copies: number }>(
+    "SELECT (SELECT count(*) FROM records WHERE withdrawn = 0) AS records, (SELECT count(*) FROM copies WHERE status <> 'withdrawn') AS copies",
   )
-  return row
+  return row ?? { records: 0, copies: 0 }
 }
 
-/** Every title, in batches by number, for building the index in constant memory. The next batch is read while one is used. */
-export async function* everyTitle(database: Database, size = 1000): AsyncGenerator<StoredTitle[]> {
-  const after = async (id: number): Promise<StoredTitle[]> => {
-    const rows = await database.read<{ id: number; controlNumber: string; record: string }>(
-      'SELECT id, controlNumber, record FROM titles WHERE id > $id ORDER BY id LIMIT $size',
+/** Every record, in batches by number, for building the index in constant memory. The next batch is read while one is used. */
+export async function* everyRecord(source: Queryable, size = 1000): AsyncGenerator<StoredRecord[]> {
+  const after = async (id: number): Promise<StoredRecord[]> => {
+    const rows = await source.read<RecordRow>(
+      'SELECT id, controlNumber, record FROM records WHERE id > $id AND withdrawn = 0 ORDER BY id LIMIT $size',
       { id, size },
     )
-    return rows.map((row) => ({ id: row.id, controlNumber: row.controlNumber, record: JSON.parse(row.record) as TitleRecord }))
+    return rows.map(recordFrom)
   }
   for (let next = after(0); ;) {
-    const titles = await next
-    const last = titles.at(-1)
+    const records = await next
+    const last = records.at(-1)
     if (!last) return
     next = after(last.id)
     // A failure is met where the batch is awaited.
     next.catch(() => undefined)
-    yield titles
+    yield records
   }
 }
 
 /** What stands on the label for each of these sort keys. */
-export async function callTextsOf(database: Database, sortKeys: readonly string[]): Promise<Map<string, string>> {
-  const rows = await database.read<{ sortKey: string; callText: string }>(
-    "SELECT sortKey, callText FROM items WHERE sortKey IN (SELECT value FROM json_each($keys)) AND standing <> 'withdrawn'",
+export async function callTextsOf(source: Queryable, sortKeys: readonly string[]): Promise<Map<string, string>> {
+  const rows = await source.read<{ sortKey: string; callText: string }>(
+    "SELECT sortKey, callText FROM copies WHERE sortKey IN (SELECT value FROM json_each($keys)) AND status <> 'withdrawn'",
     { keys: JSON.stringify(sortKeys) },
   )
   return new Map(rows.map((row) => [row.sortKey, row.callText]))
 }
 
 /** What sort keys begin with, scheme and prefix ("AFIC|"): a step of the order for each, however many copies stand under it. */
-export async function shelfHeads(database: Database): Promise<string[]> {
-  const rows = await database.read<{ head: string }>(
+export async function shelfHeads(source: Queryable): Promise<string[]> {
+  const rows = await source.read<{ head: string }>(
     `WITH RECURSIVE heads(head) AS (
-       SELECT substr(min(sortKey), 1, instr(min(sortKey), '|')) FROM items
-       UNION ALL SELECT (SELECT substr(sortKey, 1, instr(sortKey, '|')) FROM items WHERE sortKey > head || char(1114111) ORDER BY sortKey LIMIT 1)
+       SELECT substr(min(sortKey), 1, instr(min(sortKey), '|')) FROM copies
+       UNION ALL SELECT (SELECT substr(sortKey, 1, instr(sortKey, '|')) FROM copies WHERE sortKey > head || char(1114111) ORDER BY sortKey LIMIT 1)
          FROM heads WHERE head IS NOT NULL)
      SELECT head FROM heads WHERE head IS NOT NULL`,
   )

@@ -3,8 +3,7 @@
  * What can't be read is handed on as a fault, and reading goes on behind it.
  */
 import { createReadStream } from 'node:fs'
-import { BadRecord, readIso2709, type MarcRecord, type RecordFault } from '@catalex/core/catalogue'
-import { SaxesParser } from 'saxes'
+import { BadRecord, MarcXmlReader, readIso2709, type MarcRecord, type RecordFault } from '@catalex/core/catalogue'
 
 export type ReadRecord = { number: number; record: MarcRecord } | { number: number; fault: RecordFault }
 
@@ -13,7 +12,7 @@ export async function* recordsIn(file: string): AsyncGenerator<ReadRecord> {
   let number = 0
   for await (const read of xml ? xmlRecords(file) : isoRecords(file)) {
     number += 1
-    yield 'reason' in read ? { number, fault: read } : { number, record: read }
+    yield 'code' in read ? { number, fault: read } : { number, record: read }
   }
 }
 
@@ -81,47 +80,12 @@ function resynchronised(bytes: Buffer): Buffer[] {
 }
 
 async function* xmlRecords(file: string): AsyncGenerator<MarcRecord | RecordFault> {
-  const ready: (MarcRecord | RecordFault)[] = []
-  const parser = xmlParser(ready)
-  try {
-    for await (const chunk of createReadStream(file, { encoding: 'utf8' })) {
-      parser.write(chunk as string)
-      yield* ready.splice(0)
-    }
-    parser.close()
-    yield* ready.splice(0)
-  } catch (error) {
-    yield* ready.splice(0)
-    yield { field: null, reason: `The XML breaks off: ${error instanceof Error ? error.message : String(error)}` }
+  const reader = new MarcXmlReader()
+  for await (const chunk of createReadStream(file, { encoding: 'utf8' })) {
+    const records = reader.read(chunk as string)
+    yield* records
+    // Behind a place where the XML breaks off nothing can be read.
+    if (records.some((record) => 'code' in record && record.code === 'xml-breaks-off')) return
   }
-}
-
-function xmlParser(ready: (MarcRecord | RecordFault)[]): SaxesParser {
-  const parser = new SaxesParser({ xmlns: false })
-  let record: { leader: string; fields: string[][] } | null = null
-  let field: string[] = []
-  let text = ''
-  parser.on('opentag', ({ name, attributes }) => {
-    const local = name.replace(/^.*:/, '')
-    text = ''
-    if (local === 'record') record = { leader: '', fields: [] }
-    else if (local === 'controlfield') field = [attributes.tag]
-    else if (local === 'datafield') field = [attributes.tag, `${attributes.ind1}${attributes.ind2}`]
-    else if (local === 'subfield') field.push(attributes.code)
-  })
-  parser.on('text', (piece) => (text += piece))
-  parser.on('closetag', ({ name }) => {
-    const local = name.replace(/^.*:/, '')
-    if (local === 'leader' && record) record.leader = text
-    else if (local === 'controlfield' || local === 'subfield') field.push(text)
-    if ((local === 'controlfield' || local === 'datafield') && record) record.fields.push(field)
-    if (local === 'record' && record) {
-      ready.push(record.leader.length === 24 ? record : { field: null, reason: 'There is no leader of 24 characters.' })
-      record = null
-    }
-  })
-  parser.on('error', (error) => {
-    throw error
-  })
-  return parser
+  yield* reader.end()
 }

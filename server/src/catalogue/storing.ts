@@ -1,175 +1,116 @@
-/** Puts records and their copies into the tables: a record enters whole or not at all. */
-import { readCallNumber } from '@catalex/core/callnumber'
-import { BadRecord, holdingsOf, titleFromMarc, type Holding, type MarcRecord, type TitleRecord } from '@catalex/core/catalogue'
-import type { Libraries } from '../branches/index.ts'
-import type { Database, Write } from '../database/index.ts'
+/**
+ * Puts records with their copies into the tables: a record enters whole or not at all. Into a catalogue that is in use
+ * they come by way of temporary tables, beside everybody's reading and writing, and are applied in one transaction.
+ */
+import type { RecordFault } from '@catalex/core/catalogue'
+import type { Write } from '../database/index.ts'
+import { COPY_ROW, type PreparedRecord } from './preparing.ts'
 
-export interface PreparedRecord {
-  number: number
-  marc: MarcRecord
-  title: TitleRecord
-  holdings: Holding[]
-  /** Call numbers that their scheme could not read. */
-  unreadCallNumbers: number
-}
-
-/** @throws BadRecord */
-export function prepare(number: number, marc: MarcRecord, libraries: Libraries): PreparedRecord {
-  const title = titleFromMarc(marc)
-  const holdings = holdingsOf(marc)
-  const barcodes = new Set<string>()
-  for (const holding of holdings) {
-    if (libraries.branch(holding.branch)?.system !== holding.system) {
-      throw new BadRecord({ field: '852', reason: `The library has no branch "${holding.branch}" in a system "${holding.system}".` })
-    }
-    if (!libraries.collection(holding.branch, holding.collection)) {
-      throw new BadRecord({ field: '852', reason: `The branch "${holding.branch}" has no collection "${holding.collection}".` })
-    }
-    if (barcodes.has(holding.barcode))
-      throw new BadRecord({ field: '852', reason: `The barcode ${holding.barcode} stands twice in the record.` })
-    barcodes.add(holding.barcode)
-  }
-  const unread = holdings.filter((holding) => holding.classPart !== '' && !readCallNumber(holding).understood)
-  return { number, marc, title, holdings, unreadCallNumbers: unread.length }
-}
-
-export interface Refusal {
+export interface Refused {
   record: PreparedRecord
-  reason: string
-  field: string
+  fault: RecordFault
 }
+
+/** Where a batch is put: straight into the tables of a new catalogue, or into temporary ones of other names. */
+const TABLES = {
+  catalogue: { records: 'records', copies: 'copies', identifiers: 'identifiers' },
+  staging: { records: 'stagedRecords', copies: 'stagedCopies', identifiers: 'stagedIdentifiers' },
+} as const
+type Target = keyof typeof TABLES
 
 export class Store {
   private readonly loadedNow = new Set<string>()
+  private readonly barcodes = new Map<string, string>()
+  private nextId = 1
 
   constructor(
-    private readonly database: Database,
-    private nextId: number,
+    private readonly target: Target,
+    /** Whether what is loaded is the whole catalogue, so that nothing of what was there before counts. */
+    private readonly whole: boolean,
   ) {}
 
-  static async open(database: Database): Promise<Store> {
-    const [{ last }] = await database.read<{ last: number | null }>('SELECT max(id) AS last FROM titles')
-    return new Store(database, (last ?? 0) + 1)
+  async open(write: Write): Promise<void> {
+    const [row] = await write.read<{ last: number | null }>('SELECT max(id) AS last FROM records')
+    this.nextId = (row?.last ?? 0) + 1
+    if (this.target === 'catalogue') return
+    await dropStaged(write)
+    for (const [name, staged] of Object.entries(TABLES.staging)) await write.run(`CREATE TEMP TABLE ${staged} AS SELECT * FROM ${name} WHERE false`)
+    await write.run('CREATE UNIQUE INDEX temp.stagedNumbers ON stagedRecords(controlNumber)')
+    await write.run('CREATE UNIQUE INDEX temp.stagedBarcodes ON stagedCopies(barcode)')
+    await write.run('CREATE INDEX temp.stagedCopiesOfRecord ON stagedCopies(recordId)')
   }
 
-  /** Stores a batch in one transaction. A record that is already there is replaced. */
-  async put(batch: readonly PreparedRecord[]): Promise<{ refused: Refusal[]; added: number; replaced: number; items: number }> {
-    return this.database.write(async (write) => {
-      const known = await knownNumbers(write, batch)
-      const taken = await takenBarcodes(write, batch)
-      const refused: Refusal[] = []
-      const good: (PreparedRecord & { id: number; isNew: boolean })[] = []
-      for (const record of batch) {
-        const refusal = this.refusalOf(record, taken)
-        if (refusal) {
-          refused.push(refusal)
-          continue
-        }
-        const { controlNumber } = record.title
-        const id = known.get(controlNumber) ?? this.nextId++
-        good.push({ ...record, id, isNew: !known.has(controlNumber) })
-        this.loadedNow.add(controlNumber)
-        for (const holding of record.holdings) taken.set(holding.barcode, controlNumber)
+  /** @returns those that can't be stored */
+  async put(write: Write, batch: readonly PreparedRecord[]): Promise<{ refused: Refused[]; good: PreparedRecord[] }> {
+    const numbers = await knownNumbers(write, batch)
+    const taken = this.whole ? new Map<string, string>() : await takenBarcodes(write, batch)
+    const refused: Refused[] = []
+    const good: PreparedRecord[] = []
+    for (const record of batch) {
+      const fault = this.faultIn(record, taken)
+      if (fault) {
+        refused.push({ record, fault })
+        continue
       }
-      await clearReplaced(
-        write,
-        good.filter((record) => !record.isNew),
-      )
-      await insertAll(write, good)
-      const added = good.filter((record) => record.isNew).length
-      return { refused, added, replaced: good.length - added, items: good.reduce((sum, record) => sum + record.holdings.length, 0) }
-    })
+      good.push(record)
+      this.loadedNow.add(record.record.controlNumber)
+      for (const { barcode } of record.copies) this.barcodes.set(barcode, record.record.controlNumber)
+    }
+    await insertAll(
+      write,
+      this.target,
+      good.map((record) => ({ ...record, id: numbers.get(record.record.controlNumber) ?? this.nextId++ })),
+    )
+    return { refused, good }
   }
 
-  private refusalOf(record: PreparedRecord, taken: Map<string, string>): Refusal | null {
-    const { controlNumber } = record.title
-    if (this.loadedNow.has(controlNumber))
-      return { record, field: '001', reason: `The record number ${controlNumber} came earlier in the same load.` }
-    const clash = record.holdings.find((holding) => taken.has(holding.barcode) && taken.get(holding.barcode) !== controlNumber)
-    return clash
-      ? { record, field: '852', reason: `The barcode ${clash.barcode} belongs to record ${taken.get(clash.barcode) ?? ''}.` }
-      : null
+  private faultIn({ record: { controlNumber }, copies }: PreparedRecord, taken: ReadonlyMap<string, string>): RecordFault | null {
+    if (this.loadedNow.has(controlNumber)) return { field: '001', code: 'record-twice', facts: { controlNumber } }
+    const ownerOf = (barcode: string) => this.barcodes.get(barcode) ?? taken.get(barcode) ?? controlNumber
+    const clash = copies.find(({ barcode }) => ownerOf(barcode) !== controlNumber)
+    return clash ? { field: '852', code: 'barcode-taken', facts: { barcode: clash.barcode, owner: ownerOf(clash.barcode) } } : null
   }
 }
 
+export async function dropStaged(write: Write): Promise<void> {
+  for (const staged of Object.values(TABLES.staging)) await write.run(`DROP TABLE IF EXISTS ${staged}`)
+}
+
 async function knownNumbers(write: Write, batch: readonly PreparedRecord[]): Promise<Map<string, number>> {
-  const numbers = JSON.stringify(batch.map((record) => record.title.controlNumber))
-  const rows = await write.all<{ id: number; controlNumber: string }>(
-    'SELECT id, controlNumber FROM titles WHERE controlNumber IN (SELECT value FROM json_each($numbers))',
-    { numbers },
+  const rows = await write.read<{ id: number; controlNumber: string }>(
+    'SELECT id, controlNumber FROM records WHERE controlNumber IN (SELECT value FROM json_each($numbers))',
+    { numbers: JSON.stringify(batch.map(({ record }) => record.controlNumber)) },
   )
   return new Map(rows.map((row) => [row.controlNumber, row.id]))
 }
 
 async function takenBarcodes(write: Write, batch: readonly PreparedRecord[]): Promise<Map<string, string>> {
-  const barcodes = JSON.stringify(batch.flatMap((record) => record.holdings.map((holding) => holding.barcode)))
-  const rows = await write.all<{ barcode: string; controlNumber: string }>(
-    'SELECT barcode, controlNumber FROM items JOIN titles ON titles.id = titleId WHERE barcode IN (SELECT value FROM json_each($barcodes))',
-    { barcodes },
+  const rows = await write.read<{ barcode: string; controlNumber: string }>(
+    `SELECT barcode, controlNumber FROM copies AS c JOIN records AS r ON r.id = c.recordId
+     WHERE c.status <> 'withdrawn' AND barcode IN (SELECT value FROM json_each($barcodes))`,
+    { barcodes: JSON.stringify(batch.flatMap(({ copies }) => copies.map(({ barcode }) => barcode))) },
   )
   return new Map(rows.map((row) => [row.barcode, row.controlNumber]))
 }
 
-/** Copies that the new record no longer has stay as withdrawn while a loan or hold still names them. */
-async function clearReplaced(write: Write, records: readonly (PreparedRecord & { id: number })[]): Promise<void> {
-  if (records.length === 0) return
-  const ids = JSON.stringify(records.map((record) => record.id))
-  const kept = JSON.stringify(records.flatMap((record) => record.holdings.map((holding) => holding.barcode)))
-  const gone = 'titleId IN (SELECT value FROM json_each($ids)) AND barcode NOT IN (SELECT value FROM json_each($kept))'
-  const named =
-    'barcode IN (SELECT barcode FROM loans UNION SELECT barcode FROM holds WHERE barcode IS NOT NULL UNION SELECT wantedBarcode FROM holds WHERE wantedBarcode IS NOT NULL)'
-  await write.run('DELETE FROM identifiers WHERE titleId IN (SELECT value FROM json_each($ids))', { ids })
-  await write.run(`UPDATE items SET standing = 'withdrawn' WHERE ${gone}`, { ids, kept })
-  await write.run(`DELETE FROM items WHERE ${gone} AND NOT ${named}`, { ids, kept })
-}
+const values = (count: number): string => Array.from({ length: count }, (_, i) => `value ->> ${String(i)}`).join(', ')
+const RECORD_ROW = ['id', 'controlNumber', 'carrier', 'title', 'record', 'marc', 'hash'] as const
 
-async function insertAll(write: Write, records: readonly (PreparedRecord & { id: number })[]): Promise<void> {
-  const titles = records.map(({ id, title, marc }) => [
-    id,
-    title.controlNumber,
-    title.carrier,
-    title.title,
-    JSON.stringify(title),
-    JSON.stringify(marc),
-  ])
+async function insertAll(write: Write, target: Target, records: readonly (PreparedRecord & { id: number })[]): Promise<void> {
+  const rows = {
+    records: records.map(({ id, record, marc, hash }) => [id, record.controlNumber, record.carrier, record.title, JSON.stringify(record), JSON.stringify(marc), hash]), // prettier-ignore
+    copies: records.flatMap(({ id, copies }) => copies.map(({ row }) => [id, ...row])),
+    identifiers: records.flatMap(({ id, record }) => record.identifiers.map(({ value, kind }) => [value, kind, id])),
+  }
   await write.run(
-    `INSERT INTO titles (id, controlNumber, carrier, title, record, marc) SELECT ${columns(6)} FROM json_each($rows) WHERE true
-     ON CONFLICT (id) DO UPDATE SET carrier = excluded.carrier, title = excluded.title, record = excluded.record, marc = excluded.marc`,
-    { rows: JSON.stringify(titles) },
+    `INSERT INTO ${TABLES[target].records} (${RECORD_ROW.join(', ')}, withdrawn) SELECT ${values(RECORD_ROW.length)}, 0 FROM json_each($rows)`,
+    { rows: JSON.stringify(rows.records) },
   )
-  const items = records.flatMap(({ id, holdings }) => holdings.map((holding) => itemRow(id, holding)))
   await write.run(
-    `INSERT INTO items (barcode, titleId, system, branch, collection, useRule, standing, callText, spine, sortKey, enumeration, copy, note)
-     SELECT ${columns(13)} FROM json_each($rows) WHERE true
-     ON CONFLICT (barcode) DO UPDATE SET system = excluded.system, branch = excluded.branch, collection = excluded.collection, useRule = excluded.useRule,
-       standing = excluded.standing, callText = excluded.callText, spine = excluded.spine, sortKey = excluded.sortKey, enumeration = excluded.enumeration,
-       copy = excluded.copy, note = excluded.note`,
-    { rows: JSON.stringify(items) },
+    `INSERT INTO ${TABLES[target].copies} (recordId, ${COPY_ROW.join(', ')}) SELECT ${values(COPY_ROW.length + 1)} FROM json_each($rows)`,
+    { rows: JSON.stringify(rows.copies) },
   )
-  const identifiers = records.flatMap(({ id, title }) => title.identifiers.map((identifier) => [identifier.value, identifier.kind, id]))
-  await write.run(`INSERT OR IGNORE INTO identifiers (value, kind, titleId) SELECT ${columns(3)} FROM json_each($rows)`, {
-    rows: JSON.stringify(identifiers),
+  await write.run(`INSERT OR IGNORE INTO ${TABLES[target].identifiers} (value, kind, recordId) SELECT ${values(3)} FROM json_each($rows)`, {
+    rows: JSON.stringify(rows.identifiers),
   })
-}
-
-const columns = (count: number): string => Array.from({ length: count }, (_, i) => `value ->> ${String(i)}`).join(', ')
-
-function itemRow(titleId: number, holding: Holding): unknown[] {
-  const call = readCallNumber(holding)
-  const { barcode, system, branch, collection, use, status, enumeration, copy, publicNote } = holding
-  return [
-    barcode,
-    titleId,
-    system,
-    branch,
-    collection,
-    use,
-    status,
-    call.text,
-    JSON.stringify(call.spine),
-    call.sortKey,
-    enumeration,
-    copy,
-    publicNote,
-  ]
 }

@@ -1,18 +1,11 @@
 /** Circulation: where every copy is, who waits for it, and what readers ask. */
-export { cardOf, countReady, holdById } from './card.ts'
-export { byTitle, copiesOf, standingCopies, type CopyNow, type StandingCopy } from './copies.ts'
-export { countWaiting } from './lines.ts'
-export { loadHolds, loadLoans, type RowFault } from './loading.ts'
-export { holdOptions } from './options.ts'
-export {
-  cancelHold,
-  holdQuestion,
-  KeyReused,
-  NoSuchHold,
-  placeHold,
-  standingOf,
-  TooLate,
-  wantedCopies,
-  type Changed,
-  type Moment,
-} from './placing.ts'
+export { cancelHold } from './commands/cancelHold.ts'
+export { followCatalogue, type LostHold } from './commands/followCatalogue.ts'
+export { placeHold, type HoldRequest } from './commands/placeHold.ts'
+export { loadHolds } from './loading/holds.ts'
+export { loadLoans, type RowFault } from './loading/loans.ts'
+export { momentOf, type Moment } from './moment.ts'
+export { accountOf, countReady } from './queries/account.ts'
+export { copiesForIndex, copiesOf, type CopyNow, type IndexedCopy } from './queries/copies.ts'
+export { holdOptions } from './queries/options.ts'
+export { countWaiting } from './queries/queue.ts'

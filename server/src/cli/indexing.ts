@@ -1,11 +1,11 @@
 /** `catalex index`: builds the index file anew, or with --check compares what it says with the database. */
 import { existsSync } from 'node:fs'
 import { differencesIn, pack } from '@catalex/core/search'
-import { SingleBar } from 'cli-progress'
-import { Libraries } from '../branches/index.ts'
+import { Libraries } from '../libraries/index.ts'
 import { sizeOf } from '../catalogue/index.ts'
-import { Database, migrate } from '../database/index.ts'
-import { buildIndex, canFollow, everyDocument, forgetChanges, readSnapshot, SearchService, snapshotFile, stampOf, writeSnapshot, type Snapshot } from '../search/index.ts' // prettier-ignore
+import { Database, forgetChanges, migrate } from '../database/index.ts'
+import { buildIndex, canFollow, everyDocument, placeNodes, readSnapshot, SearchService, snapshotFile, stampOf, writeSnapshot, type Snapshot } from '../search/index.ts' // prettier-ignore
+import { withBar } from './progress.ts'
 
 export async function indexing(options: { data: string; check?: boolean; clock?: string }): Promise<void> {
   if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)
@@ -22,11 +22,13 @@ export async function indexing(options: { data: string; check?: boolean; clock?:
 /** The index of the database as it stands, in the file beside it. */
 export async function makeSnapshot(database: Database, libraries: Libraries, data: string): Promise<void> {
   const stamp = await stampOf(database)
-  const { titles } = await sizeOf(database)
-  const index = pack(await withBar(titles, (tick) => buildIndex(database, libraries, NO_DAY, tick)))
+  const { records } = await sizeOf(database)
+  const index = pack(await withBar(BAR, records, (tick) => buildIndex(database, libraries, NO_DAY, tick)))
   writeSnapshot(snapshotFile(data), { ...stamp, index })
-  await forgetChanges(database, stamp.changes)
+  await database.write((write) => forgetChanges(write, stamp.changes))
 }
+
+const BAR = 'Index: {value} of {total} records'
 
 /** Whether a copy is in now is the same on every day. */
 const NO_DAY = '0001-01-01'
@@ -35,7 +37,7 @@ const NO_DAY = '0001-01-01'
 export async function usableSnapshot(database: Database, libraries: Libraries, data: string): Promise<Snapshot | null> {
   const snapshot = readSnapshot(snapshotFile(data))
   if (snapshot === null) return null
-  const samePlaces = snapshot.index.header.placeTree.codes.join() === libraries.placeTree.codes.join()
+  const samePlaces = snapshot.index.header.placeTree.codes.join() === libraries.placeTree().codes.join()
   return samePlaces && (await canFollow(database, snapshot)) ? snapshot : null
 }
 
@@ -47,11 +49,12 @@ async function check(database: Database, data: string): Promise<void> {
   if (snapshot === null) throw new Error(`${snapshotFile(data)} is no index of this catalogue: make one with "catalex index".`)
   const search = await SearchService.open({ database, libraries, today: () => NO_DAY, snapshot, trouble: console.error })
   await search.settled()
-  const { titles } = await sizeOf(database)
+  const { records } = await sizeOf(database)
+  const places = placeNodes(libraries.placeTree())
   let wrong = 0
-  await withBar(titles, async (tick) => {
+  await withBar(BAR, records, async (tick) => {
     let seen = 0
-    for await (const documents of everyDocument(database, libraries, NO_DAY)) {
+    for await (const documents of everyDocument({ database, libraries, places, today: NO_DAY })) {
       for (const document of documents) {
         const differences = differencesIn(search.segments, document)
         if (differences.length === 0) continue
@@ -61,22 +64,9 @@ async function check(database: Database, data: string): Promise<void> {
       tick((seen += documents.length))
     }
   })
-  const living = search.livingRecords()
-  if (living !== titles) console.log(`The index has ${String(living)} records, the database ${String(titles)}.`)
-  if (wrong > 0 || living !== titles)
+  const live = search.liveRecordCount()
+  if (live !== records) console.log(`The index has ${String(live)} records, the database ${String(records)}.`)
+  if (wrong > 0 || live !== records)
     throw new Error(`Index and database differ in ${String(wrong)} records: build the index anew with "catalex index".`)
-  console.log(`Index and database agree: ${String(titles)} records.`)
-}
-
-async function withBar<T>(total: number, run: (tick: (done: number) => void) => Promise<T>): Promise<T> {
-  if (!process.stdout.isTTY) return run(() => undefined)
-  const bar = new SingleBar({ format: 'Index: {value} of {total} records' })
-  bar.start(total, 0)
-  try {
-    return await run((done) => {
-      bar.update(done)
-    })
-  } finally {
-    bar.stop()
-  }
+  console.log(`Index and database agree: ${String(records)} records.`)
 }

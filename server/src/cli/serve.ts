@@ -5,12 +5,12 @@ import { spawn } from 'node:child_process'
 import { createServer } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import { dirname, join, resolve } from 'node:path'
-import { Libraries } from '../branches/index.ts'
-import { Database, migrate } from '../database/index.ts'
+import { claim, Database, migrate } from '../database/index.ts'
+import { Libraries } from '../libraries/index.ts'
 import { createApp } from '../http/index.ts'
-import { EnginePool, SearchService } from '../search/index.ts'
+import { EnginePool, SearchService, snapshotFile, snapshotVersion, type Snapshot } from '../search/index.ts'
 import { usableSnapshot } from './indexing.ts'
-import { machineClock, setClock } from '../standins/index.ts'
+import { machineClock, virtualClock } from '../standins/index.ts'
 
 export interface ServeOptions {
   version: string
@@ -25,11 +25,13 @@ export interface ServeOptions {
 
 export async function serve(options: ServeOptions): Promise<void> {
   if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)
+  if ((await claim(`${options.data}.serve-lock`)) === null)
+    throw new Error(`Another process serves ${options.data} already: stop it first, or serve another database with --data.`)
   const database = await Database.open(options.data)
   await migrate(database)
   const libraries = await Libraries.load(database)
-  const zone = libraries.file.timeZone
-  const clock = options.clock === undefined ? machineClock(zone) : setClock(zone, options.clock)
+  const zone = libraries.library.timeZone
+  const clock = options.clock === undefined ? machineClock(zone) : virtualClock(zone, options.clock)
   const search = await openSearch(database, libraries, options, () => clock.now().toISODate() ?? '')
   const app = createApp({
     version: options.version,
@@ -50,14 +52,14 @@ export async function serve(options: ServeOptions): Promise<void> {
 
 /** From the index in the file beside the database; where there is none that fits, one is built first. */
 async function openSearch(database: Database, libraries: Libraries, options: ServeOptions, today: () => string): Promise<SearchService> {
-  const started = Date.now()
+  const started = performance.now()
   const found = await usableSnapshot(database, libraries, options.data)
   if (found === null) await buildApart(options.data)
   const snapshot = found ?? (await usableSnapshot(database, libraries, options.data)) ?? undefined
   const threads = Number(options.threads)
   const engine = threads > 0 ? new EnginePool(threads) : undefined
-  const search = await SearchService.open({ database, libraries, today, snapshot, engine, trouble: console.error })
-  console.log(`Index ${found === null ? 'built' : 'read'} in ${((Date.now() - started) / 1000).toFixed(1)} s.`)
+  const search = await SearchService.open({ database, libraries, today, snapshot, engine, trouble: console.error, newBase: watchSnapshot(database, libraries, options.data) })
+  console.log(`Index ${found === null ? 'built' : 'read'} in ${((performance.now() - started) / 1000).toFixed(1)} s.`)
   // Another process may load records into the same database.
   setInterval(() => {
     search.catchUp().catch(console.error)
@@ -66,6 +68,17 @@ async function openSearch(database: Database, libraries: Libraries, options: Ser
 }
 
 const LOOK_EVERY = 2000
+
+/** Finds an index that another process has built anew. */
+function watchSnapshot(database: Database, libraries: Libraries, data: string): () => Promise<Snapshot | null> {
+  let seen = snapshotVersion(snapshotFile(data))
+  return async () => {
+    const version = snapshotVersion(snapshotFile(data))
+    if (version === seen) return null
+    seen = version
+    return usableSnapshot(database, libraries, data)
+  }
+}
 
 /** In a process of its own, whose memory goes with it. */
 function buildApart(data: string): Promise<void> {

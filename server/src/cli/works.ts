@@ -1,7 +1,7 @@
 /** `catalex works`: which joins of records into works a cataloguer should look at. */
 import { existsSync, writeFileSync } from 'node:fs'
 import { DoubtFinder } from '@catalex/core/catalogue'
-import { everyTitle } from '../catalogue/index.ts'
+import { everyRecord } from '../catalogue/index.ts'
 import { Database } from '../database/index.ts'
 
 const SHOWN = 20
@@ -11,7 +11,7 @@ export async function works(options: { data: string; report?: string }): Promise
   const database = await Database.open(options.data)
   try {
     const finder = new DoubtFinder()
-    for await (const titles of everyTitle(database)) for (const { record } of titles) finder.add(record)
+    for await (const records of everyRecord(database)) for (const { record } of records) finder.add(record)
     const doubts = finder.doubts()
     console.log(`${String(doubts.length)} doubtful works.`)
     for (const { reason, records } of doubts.slice(0, SHOWN))

@@ -1,4 +1,6 @@
 /** The database: one SQLite file in WAL mode, a write queue of one, a few readers. */
-export { Database, type Row, type Write } from './database.ts'
+export { claim } from './claim.ts'
+export { changesAfter, copiesChangedAfter, firstChange, forgetChanges, lastChange, withoutTriggers, type Change } from './changes.ts'
+export { Database, isBusy, Op, type Queryable, type Row, type Use, type Write } from './database.ts'
 export { migrate } from './migrations.ts'
-export { fillUnwatched } from './changes.ts'
+export { table, type Table } from './table.ts'

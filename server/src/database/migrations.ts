@@ -1,6 +1,6 @@
 /** The tables, room by room, as numbered steps that are never changed once they have been released. */
 import { Umzug, type RunnableMigration } from 'umzug'
-import { watchChanges } from './changes.ts'
+import { createTriggers } from './changes.ts'
 import type { Database } from './database.ts'
 
 const CATALOGUE = [
@@ -60,6 +60,51 @@ const AUTHORITIES = [
   `CREATE INDEX referencesToHeading ON headingReferences(target)`,
 ]
 
+const OLD_TRIGGERS = ['titleAdded', 'titleChanged', 'titleRemoved', 'itemAdded', 'itemChanged', 'itemRemoved', 'lent', 'returned', 'promised', 'promiseMoved', 'promiseRemoved'] // prettier-ignore
+
+/**
+ * Records and copies by their own names; loans and holds refer to them by control number and barcode alone, so that the
+ * catalogue can be loaded anew beneath them.
+ */
+const REFERENCES = [
+  ...OLD_TRIGGERS.map((name) => `DROP TRIGGER IF EXISTS ${name}`),
+  `CREATE TABLE newLoans (barcode TEXT PRIMARY KEY, readerId INTEGER REFERENCES readers(id), due TEXT NOT NULL, source TEXT NOT NULL)`,
+  `INSERT INTO newLoans (barcode, readerId, due, source) SELECT barcode, readerId, due, 'file' FROM loans`,
+  `CREATE TABLE newHolds (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, reference TEXT NOT NULL UNIQUE, readerId INTEGER REFERENCES readers(id), pickup TEXT NOT NULL,
+    state TEXT NOT NULL, requested TEXT NOT NULL, wantedBarcode TEXT, barcode TEXT, cost INTEGER NOT NULL, collectBy TEXT,
+    category TEXT NOT NULL, homeSystem TEXT, title TEXT NOT NULL)`,
+  `INSERT INTO newHolds (id, reference, readerId, pickup, state, requested, wantedBarcode, barcode, cost, collectBy, category, homeSystem, title)
+    SELECT id, lower(hex(randomblob(12))), readerId, pickup, state, asked, wantedBarcode, barcode, cost, collectBy, category, nullif(homeSystem, ''),
+      coalesce((SELECT title FROM titles WHERE titles.id = (SELECT min(titleId) FROM holdTargets WHERE holdId = holds.id)), '') FROM holds`,
+  `CREATE TABLE newHoldTargets (holdId INTEGER NOT NULL REFERENCES newHolds(id), controlNumber TEXT NOT NULL, PRIMARY KEY (holdId, controlNumber)) WITHOUT ROWID`,
+  `INSERT INTO newHoldTargets (holdId, controlNumber) SELECT holdId, controlNumber FROM holdTargets JOIN titles ON titles.id = titleId`,
+  `CREATE TABLE newEvents (id INTEGER PRIMARY KEY AUTOINCREMENT, holdId INTEGER NOT NULL REFERENCES newHolds(id), at TEXT NOT NULL, who TEXT NOT NULL, state TEXT NOT NULL, barcode TEXT)`,
+  `INSERT INTO newEvents SELECT id, holdId, at, who, state, barcode FROM events`,
+  `CREATE TABLE newRequestKeys (readerId INTEGER NOT NULL REFERENCES readers(id), requestKey TEXT NOT NULL, body TEXT NOT NULL, holdId INTEGER NOT NULL REFERENCES newHolds(id), at TEXT NOT NULL, PRIMARY KEY (readerId, requestKey)) WITHOUT ROWID`,
+  `INSERT INTO newRequestKeys SELECT readerId, requestKey, body, holdId, at FROM requestKeys`,
+  ...['requestKeys', 'events', 'holdTargets', 'holds', 'loans'].map((table) => `DROP TABLE ${table}`),
+  `ALTER TABLE newLoans RENAME TO loans`,
+  `ALTER TABLE newHolds RENAME TO holds`,
+  `ALTER TABLE newHoldTargets RENAME TO holdTargets`,
+  `ALTER TABLE newEvents RENAME TO holdEvents`,
+  `ALTER TABLE newRequestKeys RENAME TO requestKeys`,
+  `CREATE INDEX loansOfReader ON loans(readerId)`,
+  `CREATE UNIQUE INDEX onePromiseACopy ON holds(barcode) WHERE barcode IS NOT NULL AND state IN ('being fetched', 'in transit', 'ready')`,
+  `CREATE INDEX holdsOfReader ON holds(readerId)`,
+  `CREATE INDEX holdsInQueue ON holds(state, requested)`,
+  `CREATE INDEX holdsOfRecord ON holdTargets(controlNumber)`,
+  `CREATE INDEX eventsOfHold ON holdEvents(holdId)`,
+  `ALTER TABLE titles RENAME TO records`,
+  `ALTER TABLE records ADD COLUMN withdrawn INTEGER NOT NULL DEFAULT 0`,
+  `ALTER TABLE records ADD COLUMN hash TEXT NOT NULL DEFAULT ''`,
+  `ALTER TABLE items RENAME TO copies`,
+  `ALTER TABLE copies RENAME COLUMN titleId TO recordId`,
+  `ALTER TABLE copies RENAME COLUMN standing TO status`,
+  `ALTER TABLE identifiers RENAME COLUMN titleId TO recordId`,
+  `ALTER TABLE changes RENAME COLUMN titleId TO recordId`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -67,9 +112,11 @@ const STEPS: Record<string, string[]> = {
   '004-call-numbers': CALL_NUMBERS,
   '005-changes': CHANGES,
   '006-authorities': AUTHORITIES,
+  '007-references': REFERENCES,
 }
 
-export async function migrate(database: Database): Promise<void> {
+/** @param to the last step to take; tests stop at earlier ones */
+export async function migrate(database: Database, to?: string): Promise<void> {
   await database.write((write) => write.run('CREATE TABLE IF NOT EXISTS migrations (name TEXT PRIMARY KEY)'))
   const umzug = new Umzug({
     migrations: Object.entries(STEPS).map(([name, statements]): RunnableMigration<object> => ({
@@ -86,6 +133,9 @@ export async function migrate(database: Database): Promise<void> {
       unlogMigration: ({ name }) => database.write((write) => write.run('DELETE FROM migrations WHERE name = $name', { name })),
     },
   })
-  await umzug.up()
-  await watchChanges(database)
+  if (to !== undefined) await umzug.up({ to })
+  else {
+    await umzug.up()
+    await database.write(createTriggers)
+  }
 }

@@ -1,45 +1,73 @@
 /** Binds a handler to an endpoint of the contract: what comes in is checked, and while developing what goes out. */
-import { ENDPOINTS, type Endpoint } from '@catalex/contract/endpoints'
+import { ENDPOINTS, PATHS, type AnswerOf, type BodyOf, type Endpoint, type EndpointName, type PathOf, type QueryOf } from '@catalex/contract/endpoints' // prettier-ignore
 import { checked, checkedQuery } from '@catalex/contract/schema'
-import { Outrun } from '@catalex/core/search'
-import type { Express, Request, RequestHandler, Response } from 'express'
+import { isRefusal, type Refusal } from '@catalex/core/holds'
+import { Cancelled } from '@catalex/core/search'
+import type { Express, NextFunction, Request, RequestHandler, Response } from 'express'
+import { HttpProblem } from './problems.ts'
 
-export interface Asked<Query, Body> {
+export interface Call<Name extends EndpointName> {
   request: Request
   response: Response
-  query: Query
-  body: Body
+  path: PathOf<Name>
+  query: QueryOf<Name>
+  body: BodyOf<Name>
   /** Says when nobody waits for the answer any more. */
   signal: AbortSignal
 }
 
-type Answer<Query, Body> = (asked: Asked<Query, Body>) => Promise<unknown>
+export type Handler<Name extends EndpointName> = (call: Call<Name>) => Promise<AnswerOf<Name> | Refusal>
 
-/** A parameter given once is still a list where the schema says list; Express gives a string. */
-export function bind<Query = unknown, Body = unknown>(
-  app: Express,
-  name: keyof typeof ENDPOINTS,
-  checkAnswers: boolean,
-  answer: Answer<Query, Body>,
-  before: RequestHandler[] = [],
-): void {
-  const endpoint: Endpoint = ENDPOINTS[name]
-  app[endpoint.method](endpoint.path, ...before, async (request: Request, response: Response) => {
-    const query = (endpoint.query ? checkedQuery(endpoint.query, { ...request.query }) : {}) as Query
-    const body = (endpoint.body ? checked(endpoint.body, request.body) : undefined) as Body
-    const leaving = new AbortController()
-    response.on('close', () => {
-      leaving.abort()
+/** @param checkAnswers whether answers are checked against the contract, too */
+export function binderFor(app: Express, checkAnswers: boolean) {
+  return <Name extends EndpointName>(name: Name, handler: Handler<Name>, guards: RequestHandler[] = []) => {
+    const endpoint: Endpoint = ENDPOINTS[name]
+    const { method, path }: { method: 'get' | 'post' | 'delete'; path: string } = PATHS[name]
+    app[method](path, checkBody(endpoint), ...guards, (request: Request, response: Response, next: NextFunction) => {
+      answer<Name>(endpoint, checkAnswers, handler, request, response).catch(next)
     })
-    try {
-      const result = await answer({ request, response, query, body, signal: leaving.signal })
-      if (endpoint.answer && checkAnswers) checked(endpoint.answer, result)
-      response.status(endpoint.status)
-      if (endpoint.answer) response.json(result)
-      else response.end()
-    } catch (error) {
-      if (!(error instanceof Outrun)) throw error
-      response.destroy()
-    }
+  }
+}
+
+export type Bind = ReturnType<typeof binderFor>
+
+/** Before anything else looks at it. */
+function checkBody(endpoint: Endpoint): RequestHandler {
+  return (request, _response, next) => {
+    if (endpoint.body) checked(endpoint.body, request.body)
+    next()
+  }
+}
+
+async function answer<Name extends EndpointName>(
+  endpoint: Endpoint,
+  checkAnswers: boolean,
+  handler: Handler<Name>,
+  request: Request,
+  response: Response,
+): Promise<void> {
+  const leaving = new AbortController()
+  response.on('close', () => {
+    leaving.abort()
   })
+  const call = {
+    request,
+    response,
+    // The path has the names that it was declared with; query and body have been checked against their schemas.
+    path: request.params as PathOf<Name>,
+    query: (endpoint.query ? checkedQuery(endpoint.query, { ...request.query }) : {}) as QueryOf<Name>,
+    body: request.body as BodyOf<Name>,
+    signal: leaving.signal,
+  }
+  try {
+    const result = await handler(call)
+    if (typeof result === 'object' && result !== null && isRefusal(result)) throw new HttpProblem('refused', { refusal: result })
+    if (endpoint.answer && checkAnswers) checked(endpoint.answer, result)
+    response.status(endpoint.status)
+    if (endpoint.answer) response.json(result)
+    else response.end()
+  } catch (error) {
+    if (!(error instanceof Cancelled)) throw error
+    response.destroy()
+  }
 }

@@ -1,6 +1,6 @@
 /** What the handlers need, gathered once at start. */
-import type { Libraries } from '../branches/index.ts'
 import type { Database } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
 import type { SearchService } from '../search/index.ts'
 import type { Clock } from '../standins/index.ts'
 

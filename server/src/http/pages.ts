@@ -1,11 +1,15 @@
 /** Serves the built web application; every address that is no file is a page of it. */
 import { join } from 'node:path'
-import express, { type Express } from 'express'
+import type { Express, Response } from 'express'
+import expressStaticGzip from 'express-static-gzip'
+
+/** Text files lie there compressed already (npm run build). */
+const COMPRESSED = { enableBrotli: true, orderPreference: ['br', 'gz'] as ('br' | 'gz')[] }
 
 export function servePages(app: Express, folder: string): void {
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
-  app.use(express.static(folder, { index: false, maxAge: 0 }))
-  app.get('/{*page}', (_request, response) => {
+  app.use('/assets', expressStaticGzip(join(folder, 'assets'), { ...COMPRESSED, serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }))
+  app.use(expressStaticGzip(folder, { ...COMPRESSED, index: false, serveStatic: { maxAge: 0 } }))
+  app.get('/{*page}', (_request, response: Response) => {
     response.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), { root: '/' })
   })
 }

@@ -1,12 +1,14 @@
 /** Who is asking: session cookie, CSRF protection, throttled sign-in. */
 import { randomBytes } from 'node:crypto'
-import { cardNumber } from '@catalex/core/cards'
+import type { SignIn } from '@catalex/contract/card'
+import { cardNumber } from '@catalex/core/card'
 import type { Request, RequestHandler } from 'express'
 import { rateLimit, ipKeyGenerator } from 'express-rate-limit'
 import session from 'express-session'
 import type { Database } from '../database/index.ts'
 import { DatabaseSessions, readerById, type Reader } from '../readers/index.ts'
-import { HttpProblem, signInNeeded } from './problems.ts'
+import { machineClock } from '../standins/index.ts'
+import { HttpProblem } from './problems.ts'
 
 declare module 'express-session' {
   interface SessionData {
@@ -17,13 +19,15 @@ declare module 'express-session' {
 
 export const COOKIE = 'catalex'
 const LIFETIME = 8 * 3600 * 1000
+/** Cookies live by the time of the browser, whatever day it is in the libraries. */
+const machine = machineClock('utc')
 
 /** @param secure whether the cookie goes over HTTPS only */
 export function sessions(database: Database, secret: string, secure: boolean): RequestHandler {
   return session({
     name: COOKIE,
     secret,
-    store: new DatabaseSessions(database, LIFETIME),
+    store: new DatabaseSessions(database, LIFETIME, () => machine.now().toMillis()),
     resave: false,
     saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'strict', secure, maxAge: LIFETIME },
@@ -54,12 +58,12 @@ export async function endSession(request: Request): Promise<void> {
 
 export async function readerOf(database: Database, request: Request): Promise<Reader | null> {
   const { readerId } = request.session
-  return readerId === undefined ? null : readerById(database, readerId)
+  return readerId === undefined ? null : database.query((use) => readerById(use, readerId))
 }
 
 export async function mustBeReader(database: Database, request: Request): Promise<Reader> {
   const reader = await readerOf(database, request)
-  if (!reader) throw signInNeeded()
+  if (!reader) throw new HttpProblem('sign-in-needed')
   return reader
 }
 
@@ -78,12 +82,7 @@ export const guardChanges: RequestHandler = (request, _response, next) => {
     (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== request.get('host')))
   const token = request.session.csrf
   if (foreign || (token !== undefined && request.get('x-csrf-token') !== token && request.path !== '/api/session')) {
-    throw new HttpProblem(
-      403,
-      'Not allowed',
-      'The request did not come from a page of this catalogue.',
-      'Load the page again and repeat what you did.',
-    )
+    throw new HttpProblem('foreign-request')
   }
   next()
 }
@@ -94,12 +93,7 @@ const TRIES = 8
 /** Failed tries count, by address and card number together and (more generously) by address alone. */
 export function throttleSignIn(): RequestHandler[] {
   const refuse: RequestHandler = () => {
-    throw new HttpProblem(
-      429,
-      'Too many tries',
-      'There have been too many tries with this card.',
-      `Wait ${String(WINDOW_MINUTES)} minutes, or ask any desk for a new PIN.`,
-    )
+    throw new HttpProblem('too-many-tries', { minutes: WINDOW_MINUTES })
   }
   const common = {
     windowMs: WINDOW_MINUTES * 60_000,
@@ -109,10 +103,8 @@ export function throttleSignIn(): RequestHandler[] {
     handler: refuse,
   }
   const address = (request: Request) => ipKeyGenerator(request.ip ?? '')
-  const card = (request: Request) => {
-    const typed = (request.body as { card?: unknown } | undefined)?.card
-    return typeof typed === 'string' ? (cardNumber(typed) ?? '') : ''
-  }
+  // The body has been checked against the contract before.
+  const card = (request: Request) => cardNumber((request.body as SignIn).card) ?? ''
   return [
     rateLimit({ ...common, limit: TRIES, keyGenerator: (request) => `${address(request)} ${card(request)}` }),
     rateLimit({ ...common, limit: TRIES * 10, keyGenerator: address }),

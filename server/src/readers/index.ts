@@ -1,10 +1,12 @@
 /** Readers and their cards: who they are, signing in, and the sessions that remember it. */
-import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto'
-import { promisify } from 'node:util'
-import type { ReaderRow } from '@catalex/contract/files'
 import type { SampleCards } from '@catalex/contract/card'
-import { cardNumber } from '@catalex/core/cards'
-import type { Database, Write } from '../database/index.ts'
+import type { ReaderRow } from '@catalex/contract/files'
+import { cardNumber } from '@catalex/core/card'
+import type { Borrower } from '@catalex/core/holds'
+import type { Database, Use, Write } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { hashPin, pinMatches } from './pins.ts'
+import { READERS, SAMPLE_CARDS, type ReaderModel } from './tables.ts'
 
 export { DatabaseSessions } from './sessions.ts'
 
@@ -19,20 +21,8 @@ export interface Reader {
   block: string | null
 }
 
-const COLUMNS = 'id, card, name, category, homeBranch, expires, owed, block'
-const stretch = promisify<string, Buffer, number, { N: number; r: number; p: number }, Buffer>(scrypt)
-const COST = { N: 16384, r: 8, p: 1 }
-const HASH_BYTES = 32
-
-export async function hashPin(pin: string): Promise<string> {
-  const salt = randomBytes(16)
-  const hash = await stretch(pin, salt, HASH_BYTES, COST)
-  return `${salt.toString('base64')}:${hash.toString('base64')}`
-}
-
-async function pinMatches(pin: string, stored: string): Promise<boolean> {
-  const [salt, hash] = stored.split(':').map((part) => Buffer.from(part, 'base64'))
-  return timingSafeEqual(await stretch(pin, salt, hash.length, COST), hash)
+function readerFrom({ id, card, name, category, homeBranch, expires, owed, block }: ReaderModel): Reader {
+  return { id, card, name, category, homeBranch, expires, owed, block }
 }
 
 /** Stretched when there is no such card, so that the answer takes as long as for a wrong PIN. */
@@ -41,46 +31,46 @@ const NOBODY = hashPin('nobody')
 /** @returns the reader, or null without saying whether card or PIN was wrong */
 export async function signIn(database: Database, typedCard: string, pin: string): Promise<Reader | null> {
   const card = cardNumber(typedCard)
-  const [row] = await database.read<Reader & { pinHash: string }>(`SELECT ${COLUMNS}, pinHash FROM readers WHERE card = $card`, {
-    card: card ?? '',
-  })
-  const matches = await pinMatches(pin.trim(), row?.pinHash ?? (await NOBODY))
-  if (!row || !matches) return null
-  const { pinHash: _, ...reader } = row
-  return reader
+  const found = card === null ? null : await database.query((use) => use(READERS).findOne({ where: { card } }))
+  const matches = await pinMatches(pin.trim(), found?.pinHash ?? (await NOBODY))
+  return found && matches ? readerFrom(found) : null
 }
 
-export async function readerById(reading: Pick<Database, 'read'> | { read: Write['all'] }, id: number): Promise<Reader | null> {
-  const [reader] = await reading.read<Reader>(`SELECT ${COLUMNS} FROM readers WHERE id = $id`, { id })
-  return reader ?? null
+export async function readerById(use: Use, id: number): Promise<Reader | null> {
+  const found = await use(READERS).findByPk(id)
+  return found && readerFrom(found)
 }
 
-export async function readerIdsByCard(write: Write): Promise<Map<string, number>> {
-  return new Map((await write.all<{ card: string; id: number }>('SELECT card, id FROM readers')).map((row) => [row.card, row.id]))
+export async function readersByCard(write: Write): Promise<Map<string, Reader>> {
+  const readers = await write.use(READERS).findAll()
+  return new Map(readers.map((reader) => [reader.card, readerFrom(reader)]))
 }
 
-/** Adds or replaces readers; those of the demo come with a situation and stand among the sample cards. */
-export async function storeReaders(database: Database, rows: readonly ReaderRow[]): Promise<void> {
-  const hashed = await Promise.all(rows.map(async (row) => ({ ...row, pinHash: await hashPin(row.pin) })))
-  await database.write(async (write) => {
-    for (const { card, pin, pinHash, name, category, homeBranch, expires, owed, block, situation } of hashed) {
-      await write.run(
-        `INSERT INTO readers (card, pinHash, name, category, homeBranch, expires, owed, block) VALUES ($card, $pinHash, $name, $category, $homeBranch, $expires, $owed, $block)
-         ON CONFLICT (card) DO UPDATE SET pinHash = excluded.pinHash, name = excluded.name, category = excluded.category, homeBranch = excluded.homeBranch,
-           expires = excluded.expires, owed = excluded.owed, block = excluded.block`,
-        { card, pinHash, name, category, homeBranch, expires, owed: Number(owed), block: block || null },
-      )
-      if (situation)
-        await write.run('INSERT OR REPLACE INTO sampleCards (card, pin, name, situation) VALUES ($card, $pin, $name, $situation)', {
-          card,
-          pin,
-          name,
-          situation,
-        })
-    }
-  })
+/** Whoever asks, as the rules look at them: a reader, or a guest, to whom the rules of the guest category apply. */
+export function borrowerOf(libraries: Libraries, reader: Reader | null): Borrower {
+  if (reader === null) return { category: libraries.policies.guestCategory, homeSystem: null }
+  return { category: reader.category, homeSystem: libraries.systemOf(reader.homeBranch) }
 }
 
-export async function sampleCards(database: Database): Promise<SampleCards> {
-  return database.read<SampleCards[number]>('SELECT card, pin, name, situation FROM sampleCards ORDER BY card')
+export type ReaderToStore = ReaderRow & { pinHash: string }
+
+/** Done before the transaction, since stretching takes its time. */
+export const withPinHashes = (rows: readonly ReaderRow[]): Promise<ReaderToStore[]> =>
+  Promise.all(rows.map(async (row) => ({ ...row, pinHash: await hashPin(row.pin) })))
+
+/** Adds readers, or changes those whose card is known; those of the demo come with a situation and stand among the sample cards. */
+export async function storeReaders(write: Write, rows: readonly ReaderToStore[]): Promise<void> {
+  const readers = write.use(READERS)
+  const known = new Map((await readers.findAll()).map((reader) => [reader.card, reader]))
+  for (const { card, pin, pinHash, name, category, homeBranch, expires, owed, block, situation } of rows) {
+    const values = { card, pinHash, name, category, homeBranch, expires, owed: Number(owed), block: block || null }
+    const before = known.get(card)
+    if (before) await before.update(values)
+    else await readers.create(values)
+    if (situation) await write.use(SAMPLE_CARDS).upsert({ card, pin, name, situation })
+  }
+}
+
+export function sampleCards(database: Database): Promise<SampleCards> {
+  return database.query((use) => use(SAMPLE_CARDS).findAll({ order: ['card'], raw: true }))
 }

@@ -3,13 +3,13 @@ import type { BrowseAnswer, BrowseQuery } from '@catalex/contract/search'
 import { shelfKeyFrom } from '@catalex/core/callnumber'
 import type { Heading } from '@catalex/core/search'
 import { callTextsOf, keyOf, referencesBetween, shelfHeads, type HeadingReference } from '../catalogue/index.ts'
-import type { Database } from '../database/index.ts'
-import type { Engine } from './engine.ts'
+import type { Queryable } from '../database/index.ts'
+import type { Engine } from './engine/engine.ts'
 
 type Line = BrowseAnswer['headings'][number]
 
-export async function browse(database: Database, engine: Engine, query: BrowseQuery, signal?: AbortSignal): Promise<BrowseAnswer> {
-  const scope = { places: query.in, formats: query.as }
+export async function browse(database: Queryable, engine: Engine, query: BrowseQuery, signal?: AbortSignal): Promise<BrowseAnswer> {
+  const scope = { in: query.in, as: query.as, at: null }
   const start = query.position ?? (query.kind === 'call-number' ? shelfKeyFrom(query.from, await shelfHeads(database)) : query.from)
   // One more than asked for: where the next page begins, this one's references end.
   const { headings, position, total } = await engine.ask('browse', { kind: query.kind, start, most: query.size + 1, scope }, signal)
@@ -47,7 +47,7 @@ function inserted(lines: readonly Line[], line: Line): Line[] {
 }
 
 /** Call numbers are ordered by their sort keys; people want to read what stands on the label. */
-async function shelfLines(database: Database, page: readonly Heading[]): Promise<Line[]> {
+async function shelfLines(database: Queryable, page: readonly Heading[]): Promise<Line[]> {
   const texts = await callTextsOf(
     database,
     page.map(({ label }) => label),

@@ -1,6 +1,7 @@
-/** Searching: keeps the index, asks it, and dresses its answer. */
-export { buildIndex, everyDocument } from './building.ts'
-export { EnginePool } from './pool.ts'
-export { SearchService, type Asker } from './service.ts'
-export { readSnapshot, snapshotFile, writeSnapshot, type Snapshot } from './snapshot.ts'
-export { canFollow, forgetChanges, stampOf } from './stamp.ts'
+/** Searching: the service that answers, the engine it asks, and the upkeep of the index. */
+export { EnginePool } from './engine/pool.ts'
+export { LocalEngine, type Engine } from './engine/engine.ts'
+export { SearchService, type Opening, type Searcher } from './service.ts'
+export { buildIndex, everyDocument, placeNodes } from './upkeep/documents.ts'
+export { readSnapshot, snapshotFile, snapshotVersion, writeSnapshot, type Snapshot } from './upkeep/snapshot.ts'
+export { canFollow, stampOf, type Stamp } from './upkeep/stamp.ts'

@@ -1,4 +1,4 @@
-/** Answers searches: reads the query, has the engine answer it, and dresses the answer. */
+/** Answers searches: reads the query, has the engine answer it, and presents the answer. */
 import type {
   BrowseAnswer,
   BrowseQuery,
@@ -10,39 +10,42 @@ import type {
   SuggestQuery,
 } from '@catalex/contract/search'
 import { verdictOn } from '@catalex/core/holds'
-import { livingRecords, pack, recordsOfWork, sendTable, type SearchQuestion, type Segments, type SendTable } from '@catalex/core/search'
-import type { Libraries } from '../branches/index.ts'
+import { questionOf, scopeOf, type Scope } from '@catalex/core/query'
+import { liveRecordCount, pack, recordsOfWork, sendTable, type SearchQuestion, type Segments, type SendTable } from '@catalex/core/search'
 import type { Database } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { presentRows } from '../presenting/index.ts'
 import { browse } from './browsing.ts'
-import { buildIndex } from './building.ts'
-import { LocalEngine, type Engine } from './engine.ts'
-import { Follower } from './following.ts'
-import { questionFrom } from './question.ts'
-import { readQuery, type ReadQuery } from './reading.ts'
-import { dressRows } from './rows.ts'
-import type { Snapshot } from './snapshot.ts'
-import { stampOf } from './stamp.ts'
+import { LocalEngine, type Engine } from './engine/engine.ts'
+import { readQuery, type ReadQuery } from './query/readQuery.ts'
+import { buildIndex } from './upkeep/documents.ts'
+import { Follower } from './upkeep/follower.ts'
+import type { Snapshot } from './upkeep/snapshot.ts'
+import { stampOf } from './upkeep/stamp.ts'
 
-/** Who asks: for what can be sent to them, and which copies are named first. */
-export interface Asker {
+/** Who searches: for what can be sent to them, and which copies are named first. */
+export interface Searcher {
   category: string
-  pickup: string | undefined
+  /** Pickup location. */
+  at: string | null
   today: string
 }
 
 export interface Opening {
   database: Database
   libraries: Libraries
-  today: () => string
+  today(): string
   /** The index from a file; without it, it is built here and now. */
   snapshot?: Snapshot
   engine?: Engine
   /** Told when changed records could not be taken in. */
   trouble(error: unknown): void
+  /** A base segment that has been built anew since it was last asked; null for none. */
+  newBase?(): Promise<Snapshot | null>
 }
 
 export class SearchService {
-  private readonly sendTables = new Map<string, SendTable>()
+  private sendTables = new Map<string, SendTable>()
 
   private constructor(
     private readonly database: Database,
@@ -51,24 +54,25 @@ export class SearchService {
     private readonly follower: Follower,
   ) {}
 
-  static async open({ database, libraries, today, snapshot, engine = new LocalEngine(), trouble }: Opening): Promise<SearchService> {
-    const last = snapshot?.changes ?? (await stampOf(database)).changes
-    const main = snapshot?.index ?? pack(await buildIndex(database, libraries, today()))
-    const layers = { main, changes: null, spokenFor: [] }
-    await engine.lay(layers)
-    const follower = new Follower(database, libraries, engine, layers, last, today, trouble)
-    await follower.catchUp()
+  static async open(opening: Opening): Promise<SearchService> {
+    const { database, libraries, today, snapshot, engine = new LocalEngine(), trouble, newBase = () => Promise.resolve(null) } = opening
+    const changes = snapshot?.changes ?? (await stampOf(database)).changes
+    const index = snapshot?.index ?? pack(await buildIndex(database, libraries, today()))
+    const follower = new Follower({ database, libraries, engine, today, trouble, newBase }, { index, changes })
+    await follower.start()
     return new SearchService(database, libraries, engine, follower)
   }
 
   /** Takes in what has changed in the database, by whatever way; what is in now is true when it is done. */
-  catchUp(): Promise<void> {
-    return this.follower.catchUp()
+  async catchUp(): Promise<void> {
+    if (await this.libraries.refresh(this.database)) this.sendTables = new Map()
+    await this.follower.catchUp()
   }
 
   /** When changed records are found by what they say now. */
-  settled(): Promise<void> {
-    return this.follower.settled()
+  async settled(): Promise<void> {
+    await this.catchUp()
+    await this.follower.settled()
   }
 
   get segments(): Segments {
@@ -76,8 +80,19 @@ export class SearchService {
   }
 
   /** How many records are found by what they say now. */
-  livingRecords(): number {
-    return livingRecords(this.segments)
+  liveRecordCount(): number {
+    return liveRecordCount(this.segments)
+  }
+
+  /** Asks the engine something small, to see whether it answers. */
+  async health(): Promise<{ index: 'ready' | 'catching up' | 'failed'; reason: string | null }> {
+    try {
+      await this.engine.ask('headings', { kind: 'title', labels: [], scope: { in: [], as: [], at: null } }, AbortSignal.timeout(HEALTH_MS))
+    } catch (error) {
+      return { index: 'failed', reason: error instanceof Error ? error.name : 'unknown' }
+    }
+    if (await this.follower.hasMissedChanges()) return { index: 'catching up', reason: 'missed changes' }
+    return { index: this.follower.isBehind ? 'catching up' : 'ready', reason: null }
   }
 
   close(): Promise<void> {
@@ -85,26 +100,28 @@ export class SearchService {
   }
 
   /** Records of the same work, itself among them. */
-  workOf(titleId: number): number[] {
-    const records = recordsOfWork(this.follower.segments, titleId)
-    return records.length > 0 ? records : [titleId]
+  workOf(recordId: number): number[] {
+    const records = recordsOfWork(this.segments, recordId)
+    return records.length > 0 ? records : [recordId]
   }
 
-  async answer(query: SearchQuery, asker: Asker, signal?: AbortSignal): Promise<SearchAnswer> {
+  async answer(query: SearchQuery, searcher: Searcher, signal?: AbortSignal): Promise<SearchAnswer> {
     const read = await readQuery(this.database, query)
-    const asks = {
-      question: this.question(query, read, asker),
+    const request = {
+      question: this.questionFrom(query, read, searcher),
       words: read.text,
-      places: this.libraries.file.branches.map(({ name, code }) => ({ name, code })),
-      thisYear: Number(asker.today.slice(0, 4)),
+      places: this.libraries.library.branches.map(({ name, code }) => ({ name, code })),
+      thisYear: Number(searcher.today.slice(0, 4)),
     }
-    const { result, offers, unnarrowed, wider } = await this.engine.ask('search', asks, signal)
-    const { rows, ...counted } = result
+    const { result, offers, unnarrowed, wider } = await this.engine.ask('search', request, signal)
+    const { rows, from, ...counted } = result
+    // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
+    const viewing = { scope: query.place.length > 0 ? query.place : query.in, node: read.node, at: searcher.at, today: searcher.today }
     return {
       ...counted,
-      page: query.page,
+      page: Math.floor(from / query.size) + 1,
       size: query.size,
-      rows: await dressRows(this.database, this.libraries, rows, { query, node: read.node, pickup: asker.pickup, today: asker.today }),
+      rows: await presentRows(this.database, this.libraries, rows, viewing),
       readback: read.readback,
       offers,
       unnarrowed,
@@ -112,31 +129,45 @@ export class SearchService {
     }
   }
 
+  async count(query: SearchQuery, searcher: Searcher, signal?: AbortSignal): Promise<number> {
+    const question = this.questionFrom(query, await readQuery(this.database, query), searcher)
+    return this.engine.ask('count', { question }, signal)
+  }
+
   browse(query: BrowseQuery, signal?: AbortSignal): Promise<BrowseAnswer> {
     return browse(this.database, this.engine, query, signal)
   }
 
   suggest(query: SuggestQuery, signal?: AbortSignal): Promise<SuggestAnswer> {
-    return this.engine.ask('suggest', { typed: query.q, most: SUGGESTED, scope: { places: query.in, formats: query.as } }, signal)
+    return this.engine.ask('suggest', { typed: query.q, most: SUGGESTED, scope: scopeOf(query) }, signal)
   }
 
-  async values(query: FacetValuesQuery, asker: Asker, signal?: AbortSignal): Promise<FacetValues> {
-    const question = this.question(query, await readQuery(this.database, query), asker)
+  async values(query: FacetValuesQuery, searcher: Searcher, signal?: AbortSignal): Promise<FacetValues> {
+    const question = this.questionFrom(query, await readQuery(this.database, query), searcher)
     return this.engine.ask('values', { question, facet: query.facet, find: query.find, most: SHOWN_VALUES }, signal)
   }
 
-  private question(query: SearchQuery, read: ReadQuery, asker: Asker): SearchQuestion {
-    return questionFrom(query, read, asker.pickup ?? null, this.sends(asker))
+  private questionFrom(query: SearchQuery, read: ReadQuery, searcher: Searcher): SearchQuestion {
+    const { only, not, years, copies, sort, page, size } = questionOf(query)
+    const scope: Scope = { ...scopeOf(query), at: searcher.at }
+    return {
+      query: read.node,
+      field: read.field,
+      narrowing: { scope, only, not, years, copies, inHand: null, sends: this.sendsTo(searcher) },
+      sort,
+      from: (page - 1) * size,
+      size,
+    }
   }
 
   /** What the rules let this reader have sent to their pickup location. */
-  private sends({ category, pickup }: Asker): SendTable | null {
-    const place = this.libraries.pickupsFor(category).find((candidate) => candidate.branch === pickup)
+  private sendsTo({ category, at }: Searcher): SendTable | null {
+    const place = at === null ? undefined : this.libraries.pickup(at, category)
     if (!place) return null
     const key = `${category} ${place.system}`
     const known = this.sendTables.get(key)
     if (known) return known
-    const systems = this.libraries.file.systems.map((system) => system.code)
+    const systems = this.libraries.library.systems.map((system) => system.code)
     const made = sendTable(
       systems,
       (family, system, use) => verdictOn(this.libraries.holdRules, category, { family, system, use }, place).allowed,
@@ -145,6 +176,9 @@ export class SearchService {
     return made
   }
 }
+
+/** How long the engine may take to answer before it counts as failed, in milliseconds. */
+const HEALTH_MS = 5000
 
 /** Headings of a kind that come up while typing. */
 const SUGGESTED = 4

@@ -1,45 +1,37 @@
-/** The application: theme, session, standing context, and a page for each address. */
+/** The application: theme, session, scope, and a page for each address. */
 import CssBaseline from '@mui/material/CssBaseline'
 import { ThemeProvider } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { SnackbarProvider } from 'notistack'
-import { lazy, Suspense, useMemo, useState } from 'react'
-import { createBrowserRouter, Outlet, RouterProvider, ScrollRestoration } from 'react-router'
-import { Frame } from './Frame.tsx'
-import { Home } from './Home.tsx'
-import { NotFound } from './NotFound.tsx'
-import { SessionProvider } from './session.tsx'
-import { StandingProvider } from './standing.tsx'
-import { themeFor } from './theme.ts'
+import { Suspense, useMemo, useState } from 'react'
+import { BrowserRouter, Route, Routes } from 'react-router'
 import { SearchPage } from '../search/SearchPage.tsx'
-import { TitlePage } from '../title/TitlePage.tsx'
+import { lazyWithTexts } from '../shared/i18n.ts'
+import { NoticeProvider } from '../shared/notices.tsx'
+import { ScopeProvider } from '../shared/scope.tsx'
+import { SessionProvider } from '../shared/session.tsx'
+import { Frame } from './Frame.tsx'
+import { NotFound } from './NotFound.tsx'
+import { themeFor } from './theme.ts'
+import { useScroll } from './useScroll.ts'
 
-const SignInDialog = lazy(() => import('../card/SignInDialog.tsx'))
-const BrowsePage = lazy(() => import('../browse/BrowsePage.tsx'))
-const BuilderPage = lazy(() => import('../search/BuilderPage.tsx'))
-const CardPage = lazy(() => import('../card/CardPage.tsx'))
+const SignInDialog = lazyWithTexts(() => import('../card/SignInDialog.tsx'))
+const Home = lazyWithTexts(() => import('./Home.tsx'))
+const TitlePage = lazyWithTexts(() => import('../title/TitlePage.tsx'))
+const BrowsePage = lazyWithTexts(() => import('../browse/BrowsePage.tsx'))
+const BuilderPage = lazyWithTexts(() => import('../search/builder/BuilderPage.tsx'))
+const CardPage = lazyWithTexts(() => import('../card/CardPage.tsx'))
 const THEME = 'catalex.theme'
 
-const router = createBrowserRouter([
-  {
-    element: <Shell />,
-    children: [
-      { path: '/', element: <Home /> },
-      { path: '/search', element: <SearchPage /> },
-      { path: '/titles/:controlNumber', element: <TitlePage /> },
-      { path: '/browse/:kind?', element: <BrowsePage /> },
-      { path: '/builder', element: <BuilderPage /> },
-      { path: '/card', element: <CardPage /> },
-      { path: '*', element: <NotFound /> },
-    ],
-  },
-])
-
 export function App() {
-  return <RouterProvider router={router} />
+  return (
+    <BrowserRouter>
+      <Shell />
+    </BrowserRouter>
+  )
 }
 
 function Shell() {
+  useScroll()
   const systemDark = useMediaQuery('(prefers-color-scheme: dark)', { noSsr: true })
   const [chosen, setChosen] = useState(() => localStorage.getItem(THEME))
   const mode = chosen === 'dark' || (chosen === null && systemDark) ? 'dark' : 'light'
@@ -52,18 +44,25 @@ function Shell() {
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />
-      <SnackbarProvider maxSnack={2} autoHideDuration={5000} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+      <NoticeProvider>
         <SessionProvider dialog={SignInDialog}>
-          <StandingProvider>
+          <ScopeProvider>
             <Frame mode={mode} onSwitchTheme={switchTheme}>
               <Suspense>
-                <Outlet />
+                <Routes>
+                  <Route path="/" element={<Home />} />
+                  <Route path="/search" element={<SearchPage />} />
+                  <Route path="/titles/*" element={<TitlePage />} />
+                  <Route path="/browse/:kind?" element={<BrowsePage />} />
+                  <Route path="/builder" element={<BuilderPage />} />
+                  <Route path="/card" element={<CardPage />} />
+                  <Route path="*" element={<NotFound />} />
+                </Routes>
               </Suspense>
             </Frame>
-            <ScrollRestoration />
-          </StandingProvider>
+          </ScopeProvider>
         </SessionProvider>
-      </SnackbarProvider>
+      </NoticeProvider>
     </ThemeProvider>
   )
 }

@@ -1,17 +1,21 @@
 /** The frame round every page: top bar, search band with the Place line, and the list of keys. */
 import DarkIcon from '@mui/icons-material/DarkModeOutlined'
-import LightIcon from '@mui/icons-material/LightModeOutlined'
 import KeyboardIcon from '@mui/icons-material/KeyboardOutlined'
+import LightIcon from '@mui/icons-material/LightModeOutlined'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import { useState, type ReactNode } from 'react'
+import { Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { SearchBand } from '../search/SearchBand.tsx'
-import { useKeys } from './keys.ts'
-import { KeysDialog } from './KeysDialog.tsx'
-import { useSession } from './session.tsx'
+import { SearchBand } from '../search/band/SearchBand.tsx'
+import { lazyWithTexts } from '../shared/i18n.ts'
+import { useKeys } from '../shared/keys.ts'
+import { useLinks } from '../shared/links.ts'
+import { useSession } from '../shared/session.tsx'
+import { Hint } from '../ui/Hint.tsx'
 import styles from './app.module.css'
+
+const KeysDialog = lazyWithTexts(() => import('./KeysDialog.tsx'))
 
 interface Props {
   mode: 'light' | 'dark'
@@ -21,6 +25,7 @@ interface Props {
 
 export function Frame({ mode, onSwitchTheme, children }: Props) {
   const { t } = useTranslation()
+  const links = useLinks()
   const [showKeys, setShowKeys] = useState(false)
   useKeys('?', () => {
     setShowKeys(true)
@@ -31,33 +36,26 @@ export function Frame({ mode, onSwitchTheme, children }: Props) {
         {t('app.skip')}
       </a>
       <header className={styles.top}>
-        <Link to="/" className={styles.wordmark} aria-label={t('app.home')}>
+        <Link to={links.home} className={styles.wordmark} aria-label={t('app.home')}>
           <img src="/icon.svg" alt="" width="22" height="22" />
           Catalex
         </Link>
         <nav className={styles.nav} aria-label="Catalex">
-          <Link to="/browse" className={styles.navLink}>
+          <Button component={Link} to={links.browse()} size="small" color="inherit">
             {t('browse.link')}
-          </Link>
-          <IconButton
-            size="small"
-            className={styles.keysButton}
+          </Button>
+          <TopIcon
+            label={t('app.keys')}
+            onlyWide
             onClick={() => {
               setShowKeys(true)
             }}
-            aria-label={t('app.keys')}
-            title={t('app.keys')}
           >
             <KeyboardIcon fontSize="small" />
-          </IconButton>
-          <IconButton
-            size="small"
-            onClick={onSwitchTheme}
-            aria-label={t(mode === 'dark' ? 'app.theme.light' : 'app.theme.dark')}
-            title={t(mode === 'dark' ? 'app.theme.light' : 'app.theme.dark')}
-          >
+          </TopIcon>
+          <TopIcon label={t(mode === 'dark' ? 'app.theme.light' : 'app.theme.dark')} onClick={onSwitchTheme}>
             {mode === 'dark' ? <LightIcon fontSize="small" /> : <DarkIcon fontSize="small" />}
-          </IconButton>
+          </TopIcon>
           <CardLink />
         </nav>
       </header>
@@ -65,18 +63,32 @@ export function Frame({ mode, onSwitchTheme, children }: Props) {
       <main id="main" className={styles.main} tabIndex={-1}>
         {children}
       </main>
-      <KeysDialog
-        open={showKeys}
-        onClose={() => {
-          setShowKeys(false)
-        }}
-      />
+      {showKeys && (
+        <Suspense>
+          <KeysDialog
+            onClose={() => {
+              setShowKeys(false)
+            }}
+          />
+        </Suspense>
+      )}
     </>
+  )
+}
+
+function TopIcon({ label, onlyWide, onClick, children }: { label: string; onlyWide?: boolean; onClick(): void; children: ReactNode }) {
+  return (
+    <Hint text={label}>
+      <IconButton size="small" aria-label={label} onClick={onClick} sx={onlyWide ? { display: { xs: 'none', sm: 'inline-flex' } } : undefined}>
+        {children}
+      </IconButton>
+    </Hint>
   )
 }
 
 function CardLink() {
   const { t } = useTranslation()
+  const links = useLinks()
   const { reader, known, askToSignIn, signOut } = useSession()
   if (!known) return null
   if (!reader)
@@ -92,7 +104,7 @@ function CardLink() {
     )
   return (
     <>
-      <Link to="/card" className={styles.cardLink}>
+      <Link to={links.card} className={styles.cardLink}>
         {reader.name}
         {reader.ready > 0 && <span className={styles.ready}> · {t('app.cardReady', { count: reader.ready })}</span>}
       </Link>

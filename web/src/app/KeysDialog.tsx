@@ -13,10 +13,10 @@ const KEYS = [
   ['?', 'help'],
 ] as const
 
-export function KeysDialog({ open, onClose }: { open: boolean; onClose(): void }) {
+export default function KeysDialog({ onClose }: { onClose(): void }) {
   const { t } = useTranslation()
   return (
-    <Dialog open={open} onClose={onClose} aria-labelledby="keys-heading" maxWidth="xs" fullWidth>
+    <Dialog open onClose={onClose} aria-labelledby="keys-heading" maxWidth="xs" fullWidth>
       <DialogHead id="keys-heading" title={t('keys.heading')} onClose={onClose} />
       <dl className={styles.keys}>
         {KEYS.map(([key, name]) => (

@@ -1,12 +1,13 @@
+import Typography from '@mui/material/Typography'
 import { useTranslation } from 'react-i18next'
-import styles from './app.module.css'
+import { Page } from '../ui/Page.tsx'
 
 export function NotFound() {
   const { t } = useTranslation()
   return (
-    <div className={styles.page}>
-      <h1>{t('app.notFound')}</h1>
+    <Page>
+      <Typography variant="h1">{t('app.notFound')}</Typography>
       <p>{t('app.notFoundWay')}</p>
-    </div>
+    </Page>
   )
 }

@@ -6,9 +6,13 @@ export const SANS = "'Atkinson Hyperlegible Next Variable', system-ui, sans-seri
 export const SERIF = "'Literata Variable', Georgia, serif"
 export const MONO = "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace"
 
+/** Below `sm` a phone, below `md` two columns, from `md` on three. */
+export const BREAKPOINTS = { xs: 0, sm: 760, md: 1060, lg: 1240, xl: 1536 }
+
 export function themeFor(mode: 'light' | 'dark'): Theme {
   const tokens = mode === 'dark' ? DARK : LIGHT
   const ring = { outline: `3px solid ${tokens.search}`, outlineOffset: 1, boxShadow: `0 0 0 1px ${tokens.ink}` }
+  const framed = { border: `1px solid ${tokens.line}`, boxShadow: '0 6px 24px rgb(0 0 0 / 18%)', backgroundImage: 'none' }
   return createTheme({
     palette: {
       mode,
@@ -19,35 +23,72 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       background: { default: tokens.paper, paper: tokens.panel },
       text: { primary: tokens.ink, secondary: tokens.soft },
       divider: tokens.line,
+      action: { hover: tokens.hover },
     },
+    breakpoints: { values: BREAKPOINTS },
     shape: { borderRadius: 4 },
     spacing: 4,
-    typography: { fontFamily: SANS, fontSize: 14, button: { textTransform: 'none', fontWeight: 600 } },
+    typography: {
+      fontFamily: SANS,
+      fontSize: 14,
+      h1: { fontFamily: SERIF, fontWeight: 600, fontSize: '1.5625rem', lineHeight: 1.2, letterSpacing: 0 },
+      h2: { fontWeight: 600, fontSize: '0.9375rem', lineHeight: 1.3, letterSpacing: 0 },
+      h3: { fontWeight: 600, fontSize: '0.875rem', lineHeight: 1.3 },
+      body1: { fontSize: '0.875rem', lineHeight: 1.45 },
+      body2: { fontSize: '0.8125rem', lineHeight: 1.4 },
+      button: { textTransform: 'none', fontWeight: 600 },
+    },
     transitions: { create: () => 'none' },
     components: {
       MuiCssBaseline: {
         styleOverrides: {
           ':root': { ...cssVariables(tokens), '--sans': SANS, '--serif': SERIF, '--mono': MONO, colorScheme: mode },
-          body: { backgroundColor: tokens.paper, color: tokens.ink, fontSize: 14, lineHeight: 1.45 },
+          body: { backgroundColor: tokens.paper, color: tokens.ink, fontSize: '0.875rem', lineHeight: 1.45 },
           a: { color: tokens.action },
           ':focus-visible': ring,
         },
       },
       MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { '&.Mui-focusVisible': ring } } },
-      MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { padding: '7px 14px', lineHeight: 1.4 } } },
-      MuiCheckbox: { styleOverrides: { root: { padding: 5 } } },
-      MuiRadio: { styleOverrides: { root: { padding: 5 } } },
-      MuiPopover: {
-        defaultProps: { transitionDuration: 0 },
+      MuiButton: {
+        defaultProps: { disableElevation: true },
+        styleOverrides: { root: { padding: '7px 14px', lineHeight: 1.4, minWidth: 0 }, sizeSmall: { padding: '2px 8px', fontSize: '0.875rem' } },
+      },
+      MuiLink: { defaultProps: { underline: 'hover' }, styleOverrides: { button: { fontWeight: 600, textAlign: 'left', padding: '2px 0' } } },
+      MuiCheckbox: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 5 } } },
+      MuiRadio: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 5 } } },
+      MuiChip: {
+        defaultProps: { size: 'small', variant: 'outlined' },
         styleOverrides: {
-          paper: { border: `1px solid ${tokens.line}`, boxShadow: '0 6px 24px rgb(0 0 0 / 18%)', backgroundImage: 'none' },
+          root: { borderRadius: 4, borderColor: tokens.line, backgroundColor: tokens.panel, fontSize: '0.8125rem' },
+          deleteIcon: { fontSize: '1rem', color: tokens.soft },
         },
       },
-      MuiDialog: {
-        defaultProps: { transitionDuration: 0 },
-        styleOverrides: { paper: { backgroundColor: tokens.paper, backgroundImage: 'none' } },
+      MuiFormControlLabel: { styleOverrides: { root: { marginLeft: -5 }, label: { fontSize: '0.875rem', lineHeight: 1.25 } } },
+      // The frame of a field shows the focus; a ring inside it would strike through its label.
+      MuiInputBase: { styleOverrides: { root: { fontSize: '0.875rem', backgroundColor: tokens.panel }, input: { '&:focus-visible': { outline: 'none', boxShadow: 'none' } } } },
+      MuiTextField: { defaultProps: { size: 'small' } },
+      MuiSelect: { styleOverrides: { select: { '&:focus-visible': { outline: 'none', boxShadow: 'none' } } } },
+      MuiAccordion: {
+        defaultProps: { disableGutters: true, elevation: 0, square: true },
+        styleOverrides: { root: { background: 'none', borderBottom: `1px solid ${tokens.line}`, '&::before': { display: 'none' } } },
       },
+      MuiAccordionSummary: {
+        styleOverrides: {
+          root: { padding: 0, minHeight: 32 },
+          content: { margin: '4px 0', fontFamily: SANS, fontWeight: 600, fontSize: '0.875rem' },
+          expandIconWrapper: { color: tokens.soft },
+        },
+      },
+      MuiAccordionDetails: { styleOverrides: { root: { padding: '0 0 8px' } } },
+      MuiTab: { styleOverrides: { root: { padding: '6px 0', minWidth: 0, minHeight: 36, marginRight: 20, color: tokens.ink, fontWeight: 500 } } },
+      MuiTabs: { styleOverrides: { root: { minHeight: 36, borderBottom: `1px solid ${tokens.ink}` } } },
+      MuiTableCell: { styleOverrides: { root: { padding: '4px 10px 4px 0', borderColor: tokens.line, fontSize: '0.8125rem' }, head: { color: tokens.soft, whiteSpace: 'nowrap' } } },
+      MuiTooltip: { defaultProps: { arrow: true }, styleOverrides: { tooltip: { backgroundColor: tokens.ink, color: tokens.paper, fontSize: '0.8125rem', maxWidth: 320 } } },
+      MuiPopover: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: framed } },
+      MuiAutocomplete: { styleOverrides: { paper: framed } },
+      MuiDialog: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { backgroundColor: tokens.paper, backgroundImage: 'none' } } },
       MuiDrawer: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { backgroundImage: 'none' } } },
+      MuiAlert: { styleOverrides: { root: { borderRadius: 0, borderLeft: '4px solid', backgroundColor: tokens.panel, color: tokens.ink, fontSize: '0.875rem' } } },
     },
   })
 }

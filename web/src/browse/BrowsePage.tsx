@@ -1,10 +1,17 @@
 /** Headings in alphabetical order and call numbers in shelf order, from any letters on, forwards and back. */
-import { HEADING_KINDS, type HeadingKind } from '@catalex/core/asking'
+import { HEADING_KINDS, type HeadingKind } from '@catalex/core/query'
 import Button from '@mui/material/Button'
-import { useEffect, useState, type SubmitEvent } from 'react'
+import Skeleton from '@mui/material/Skeleton'
+import Tab from '@mui/material/Tab'
+import Tabs from '@mui/material/Tabs'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useState, type SubmitEvent } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Link, useParams, useSearchParams } from 'react-router'
-import { useStanding } from '../app/standing.tsx'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { useLinks } from '../shared/links.ts'
+import { useScope } from '../shared/scope.tsx'
+import { Page } from '../ui/Page.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { HeadingList } from './HeadingList.tsx'
 import { useHeadings } from './useHeadings.ts'
@@ -13,35 +20,42 @@ import styles from './browse.module.css'
 export default function BrowsePage() {
   const { t } = useTranslation()
   const parameters = useParams()
-  const [address, setAddress] = useSearchParams()
-  const { standing } = useStanding()
+  const navigate = useNavigate()
+  const links = useLinks()
+  const [address] = useSearchParams()
+  const { chosen: scope } = useScope()
   const kind: HeadingKind = HEADING_KINDS.find((known) => known === parameters.kind) ?? 'person'
   const from = address.get('from') ?? ''
-  const headings = useHeadings(kind, from, standing)
-  useEffect(() => {
-    document.title = `${t(`browse.kinds.${kind}`)} · Catalex`
-  }, [t, kind])
+  const headings = useHeadings(kind, from, scope)
   return (
-    <div className={styles.page}>
-      <h1>{t('browse.heading')}</h1>
-      <nav className={styles.kinds} aria-label={t('browse.heading')}>
-        {HEADING_KINDS.map((one) => (
-          <Link key={one} to={`/browse/${one}`} aria-current={one === kind ? 'page' : undefined}>
-            {t(`browse.kinds.${one}`)}
-          </Link>
-        ))}
+    <Page width={860} title={t(`browse.kinds.${kind}`)}>
+      <Typography variant="h1">{t('browse.heading')}</Typography>
+      <nav aria-label={t('browse.heading')}>
+        <Tabs value={kind} variant="scrollable" role={undefined}>
+          {HEADING_KINDS.map((one) => (
+            <Tab
+              key={one}
+              value={one}
+              label={t(`browse.kinds.${one}`)}
+              component={Link}
+              to={links.browse(one)}
+              role={undefined}
+              aria-selected={undefined}
+              aria-current={one === kind ? 'page' : undefined}
+            />
+          ))}
+        </Tabs>
       </nav>
       <Start
-        key={`${kind} ${from}`}
+        key={`start ${kind} ${from}`}
         letters={from}
         hint={t(kind === 'call-number' ? 'browse.fromCallNumber' : 'browse.from')}
-        onGo={(letters) => {
-          setAddress({ from: letters })
-        }}
+        onGo={(letters) => void navigate(links.browse(kind, letters))}
       />
       {headings.error && <Trouble error={headings.error} onRetry={() => void headings.refetch()} />}
-      {headings.data && <HeadingList key={`${kind} ${from}`} kind={kind} letters={from} headings={headings} />}
-    </div>
+      {headings.isPending && <Skeleton variant="rectangular" height={320} />}
+      {headings.data && <HeadingList key={`list ${kind} ${from}`} kind={kind} letters={from} headings={headings} />}
+    </Page>
   )
 }
 
@@ -54,17 +68,15 @@ function Start({ letters, hint, onGo }: { letters: string; hint: string; onGo(le
   }
   return (
     <form className={styles.start} onSubmit={submit}>
-      <label>
-        {hint}{' '}
-        <input
-          type="text"
-          value={typed}
-          onChange={(event) => {
-            setTyped(event.target.value)
-          }}
-        />
-      </label>
-      <Button type="submit" variant="outlined" size="small">
+      <TextField
+        label={hint}
+        value={typed}
+        slotProps={{ inputLabel: { shrink: true } }}
+        onChange={(event) => {
+          setTyped(event.target.value)
+        }}
+      />
+      <Button type="submit" variant="outlined">
         {t('browse.go')}
       </Button>
     </form>

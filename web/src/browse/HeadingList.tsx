@@ -1,10 +1,10 @@
 /** The headings themselves: scrolled both ways, with more fetched before the end comes in sight; arrows move the focus. */
-import type { HeadingKind } from '@catalex/core/asking'
+import type { HeadingKind } from '@catalex/core/query'
 import { useEffect, useLayoutEffect, useRef, type RefObject } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { useKeys } from '../app/keys.ts'
-import { headingAddress } from '../search/queries.ts'
+import { useKeys } from '../shared/keys.ts'
+import { useLinks } from '../shared/links.ts'
 import type { HeadingLine, useHeadings } from './useHeadings.ts'
 import styles from './browse.module.css'
 
@@ -46,14 +46,15 @@ export function HeadingList({ kind, letters, headings }: Props) {
 
 function Heading({ kind, line: { label, count, see, also } }: { kind: HeadingKind; line: HeadingLine }) {
   const { t } = useTranslation()
+  const links = useLinks()
   return (
     <>
       <div>
         {see === null ? (
-          <Link to={headingAddress(kind, label)}>{label}</Link>
+          <Link to={links.heading(kind, label)}>{label}</Link>
         ) : (
           <>
-            <span className={styles.other}>{label}</span> <i>{t('browse.see')}</i> <Link to={headingAddress(kind, see)}>{see}</Link>
+            <span className={styles.other}>{label}</span> <i>{t('browse.see')}</i> <Link to={links.heading(kind, see)}>{see}</Link>
           </>
         )}
         {also.length > 0 && (
@@ -62,7 +63,7 @@ function Heading({ kind, line: { label, count, see, also } }: { kind: HeadingKin
             {also.map((other, i) => (
               <span key={other}>
                 {i > 0 && ' · '}
-                <Link to={`/browse/${kind}?from=${encodeURIComponent(other)}`}>{other}</Link>
+                <Link to={links.browse(kind, other)}>{other}</Link>
               </span>
             ))}
           </p>
@@ -78,8 +79,8 @@ function useSight(list: RefObject<HTMLDivElement | null>, onSight: () => void, w
   const edge = useRef<HTMLDivElement>(null)
   useEffect(() => {
     if (!edge.current || !wanted) return
-    const watching = new IntersectionObserver(([entry]) => {
-      if (entry.isIntersecting) onSight()
+    const watching = new IntersectionObserver((entries) => {
+      if (entries.some((entry) => entry.isIntersecting)) onSight()
     }, { root: list.current, rootMargin: '200px' }) // prettier-ignore
     watching.observe(edge.current)
     return () => {
@@ -104,7 +105,7 @@ function useStayInPlace(list: RefObject<HTMLDivElement | null>, before: number, 
 function useArrows(list: RefObject<HTMLDivElement | null>): void {
   const move = (by: number) => {
     const links = [...(list.current?.querySelectorAll<HTMLAnchorElement>('li > div > a') ?? [])]
-    const at = links.indexOf(document.activeElement as HTMLAnchorElement)
+    const at = links.findIndex((link) => link === document.activeElement)
     const start = links.findIndex((link) => link.closest('li')?.dataset.start === 'true')
     const next = at < 0 ? Math.max(0, start) : Math.max(0, Math.min(links.length - 1, at + by))
     links.at(next)?.focus()

@@ -1,22 +1,22 @@
 /** Headings round a place in the order, with more fetched at either end. */
 import type { BrowseAnswer } from '@catalex/contract/search'
-import type { HeadingKind } from '@catalex/core/asking'
+import type { HeadingKind, Scope } from '@catalex/core/query'
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { get } from '../app/api.ts'
-import type { Standing } from '../app/standing.tsx'
+import { call } from '../shared/api.ts'
 
 export type HeadingLine = BrowseAnswer['headings'][number]
 type Start = { from: string } | { position: number; size: number }
 
 const PAGE = 40
+const startAt = (from: string): Start => ({ from })
 
-export function useHeadings(kind: HeadingKind, letters: string, standing: Standing) {
-  const scope = { in: standing.in, as: standing.as }
+export function useHeadings(kind: HeadingKind, letters: string, { in: places, as }: Scope) {
+  const scope = { in: [...places], as: [...as] }
   const query = useInfiniteQuery({
     queryKey: ['browse', kind, letters, scope],
-    queryFn: ({ pageParam, signal }) => get<BrowseAnswer>('/api/headings', { kind, size: PAGE, ...pageParam, ...scope }, signal),
-    initialPageParam: { from: letters } as Start,
+    queryFn: ({ pageParam, signal }) => call('browse', { query: { kind, size: PAGE, ...pageParam, ...scope } }, { signal }),
+    initialPageParam: startAt(letters),
     getNextPageParam: (last): Start | undefined => {
       const next = endOf(last)
       return next < last.total ? { position: next, size: PAGE } : undefined
@@ -27,7 +27,7 @@ export function useHeadings(kind: HeadingKind, letters: string, standing: Standi
   const pages = useMemo(() => query.data?.pages.map(withoutNext) ?? [], [query.data])
   const lines = useMemo(() => pages.flat(), [pages])
   /** Lines that stand before the letters asked for. */
-  const before = pages.slice(0, (query.data?.pageParams as Start[] | undefined)?.findIndex((start) => 'from' in start) ?? 0).flat().length
+  const before = pages.slice(0, query.data?.pageParams.findIndex((start) => 'from' in (start as Start)) ?? 0).flat().length
   return { ...query, lines, before, total: query.data?.pages.at(0)?.total ?? 0 }
 }
 

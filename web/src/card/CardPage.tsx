@@ -1,37 +1,41 @@
 /** Your card: what waits today, what is on its way, what one has. */
-import type { Card } from '@catalex/contract/card'
-import type { HoldLine } from '@catalex/contract/holds'
+import type { Card, Loan } from '@catalex/contract/card'
+import type { Hold } from '@catalex/contract/holds'
+import { isActive } from '@catalex/core/holds'
+import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
-import Dialog from '@mui/material/Dialog'
+import Skeleton from '@mui/material/Skeleton'
+import Typography from '@mui/material/Typography'
 import { useQuery } from '@tanstack/react-query'
-import { useSnackbar } from 'notistack'
-import { useEffect, useState, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { get } from '../app/api.ts'
-import { amountInWords, dayInWords } from '../app/formats.ts'
-import { usePlaces } from '../app/places.tsx'
-import { useSession } from '../app/session.tsx'
+import { formInWords } from '../holds/formInWords.ts'
 import { Journey } from '../holds/Journey.tsx'
-import { useCancelHold } from '../holds/queries.ts'
-import { refusalInWords } from '../ui/refusals.ts'
+import { call } from '../shared/api.ts'
+import { amountInWords, dayInWords } from '../shared/formats.ts'
+import { useLinks } from '../shared/links.ts'
+import { usePlaces } from '../shared/places.tsx'
+import { refusalInWords } from '../shared/problems.ts'
+import { useSession } from '../shared/session.tsx'
+import { Page } from '../ui/Page.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { CancelButton } from './CancelButton.tsx'
 import styles from './card.module.css'
-
-const ENDED = ['collected', 'cancelled', 'lapsed', 'unfillable']
 
 export default function CardPage() {
   const { t } = useTranslation()
   const { reader, known, askToSignIn } = useSession()
-  const { all } = usePlaces()
-  const { data, error, refetch } = useQuery({ queryKey: ['card'], queryFn: () => get<Card>('/api/card'), enabled: reader !== null })
-  useEffect(() => {
-    document.title = `${t('card.heading')} · Catalex`
-  }, [t])
+  const { data, error, refetch } = useQuery({
+    queryKey: ['card'],
+    queryFn: ({ signal }) => call('card', {}, { signal }),
+    enabled: reader !== null,
+  })
+  const title = t('card.heading')
   if (known && !reader) {
     return (
-      <div className={styles.page}>
-        <h1>{t('card.heading')}</h1>
+      <Page title={title}>
+        <Typography variant="h1">{title}</Typography>
         <p>{t('card.signInFirst')}</p>
         <Button
           variant="contained"
@@ -41,178 +45,136 @@ export default function CardPage() {
         >
           {t('app.signIn')}
         </Button>
-      </div>
+      </Page>
     )
   }
-  if (error)
-    return (
-      <div className={styles.page}>
-        <Trouble error={error} onRetry={() => void refetch()} />
-      </div>
-    )
-  if (!data) return <div className={styles.page} aria-busy="true" />
-  const ready = data.holds.filter((hold) => hold.state === 'ready')
-  const ended = data.holds.filter((hold) => ENDED.includes(hold.state))
-  const coming = data.holds.filter((hold) => hold.state !== 'ready' && !ENDED.includes(hold.state))
   return (
-    <div className={styles.page}>
+    <Page title={title} busy={!data}>
+      {error ? <Trouble error={error} onRetry={() => void refetch()} /> : data ? <CardView card={data} /> : <Skeleton variant="rectangular" height={240} />}
+    </Page>
+  )
+}
+
+function CardView({ card }: { card: Card }) {
+  const { t } = useTranslation()
+  const { all } = usePlaces()
+  const ready = card.holds.filter((hold) => hold.state === 'ready')
+  const ended = card.holds.filter((hold) => !isActive(hold.state))
+  const coming = card.holds.filter((hold) => hold.state !== 'ready' && isActive(hold.state))
+  const owed = card.owed === 0 ? t('card.owesNothing') : t('card.owes', { amount: amountInWords(card.owed) })
+  const summary = [
+    card.name,
+    card.categoryName,
+    t('card.summary', { used: ready.length + coming.length, limit: card.holdsLimit, owed }),
+    t('card.expires', { date: dayInWords(card.expires, all.timeZone) }),
+  ]
+  return (
+    <>
       <header className={styles.head}>
-        <h1>{t('card.heading')}</h1>
-        <span className={styles.soft}>
-          {data.name} · {data.categoryName} ·{' '}
-          {t('card.line', {
-            used: ready.length + coming.length,
-            limit: data.holdsLimit,
-            owed: data.owed === 0 ? t('card.owesNothing') : t('card.owes', { amount: amountInWords(data.owed) }),
-          })}{' '}
-          · {t('card.expires', { date: dayInWords(data.expires, all.timeZone) })}
-        </span>
+        <Typography variant="h1">{t('card.heading')}</Typography>
+        <span className={styles.soft}>{summary.join(' · ')}</span>
       </header>
-      {data.warnings.map((warning) => (
-        <p key={warning.code} className={styles.warning} role="alert">
-          {refusalInWords(t, warning as Parameters<typeof refusalInWords>[1], all.timeZone)}
-        </p>
+      {card.warnings.map((warning) => (
+        <Alert key={warning.code} severity="error" icon={false} sx={{ mt: 3 }}>
+          {refusalInWords(t, warning, all.timeZone)}
+        </Alert>
       ))}
       <div className={styles.columns}>
         <div>
           <Section title={t('card.ready')} count={ready.length} empty={t('card.nothingReady')}>
             {ready.map((hold) => (
-              <Ready key={hold.id} hold={hold} />
+              <HoldItem key={hold.id} hold={hold} cancellable>
+                <CollectAt hold={hold} />
+              </HoldItem>
             ))}
           </Section>
           <Section title={t('card.onItsWay')} count={coming.length} empty={t('card.nothingOnWay')}>
             {coming.map((hold) => (
-              <Coming key={hold.id} hold={hold} />
+              <HoldItem key={hold.id} hold={hold} cancellable>
+                <Journey hold={hold} />
+              </HoldItem>
             ))}
           </Section>
           {ended.length > 0 && (
             <Section title={t('card.ended')} count={ended.length}>
               {ended.map((hold) => (
-                <li key={hold.id} className={styles.hold}>
-                  <HoldTitle hold={hold} />
+                <HoldItem key={hold.id} hold={hold}>
                   <p className={styles.soft}>{t(`card.state.${hold.state}`)}</p>
-                </li>
+                </HoldItem>
               ))}
             </Section>
           )}
         </div>
-        <Section title={t('card.borrowed')} count={data.loans.length} empty={t('card.nothingBorrowed')}>
-          {data.loans.map((loan) => (
-            <li key={`${loan.controlNumber} ${loan.due}`} className={styles.loan}>
-              <Link to={`/titles/${loan.controlNumber}`}>{loan.title}</Link>
-              <span className={styles.due} data-overdue={loan.overdue}>
-                {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dayInWords(loan.due, all.timeZone) })}
-              </span>
-              <span className={styles.soft}>{t(`carriers.${loan.carrier as 'book'}`)}</span>
-            </li>
+        <Section title={t('card.borrowed')} count={card.loans.length} empty={t('card.nothingBorrowed')}>
+          {card.loans.map((loan) => (
+            <LoanItem key={loan.barcode} loan={loan} />
           ))}
         </Section>
       </div>
-    </div>
+    </>
   )
 }
 
 function Section({ title, count, empty, children }: { title: string; count: number; empty?: string; children: ReactNode }) {
   return (
     <section className={styles.section} aria-label={title}>
-      <h2>
+      <Typography variant="h2">
         {title} <span className={styles.soft}>{count}</span>
-      </h2>
+      </Typography>
       {count === 0 && empty ? <p className={styles.soft}>{empty}</p> : <ul>{children}</ul>}
     </section>
   )
 }
 
-function HoldTitle({ hold }: { hold: HoldLine }) {
-  const { t } = useTranslation()
-  const form =
-    hold.editions > 1 && hold.from === null ? t('card.editions', { count: hold.editions }) : t(`carriers.${hold.carrier as 'book'}`)
-  return (
-    <span>
-      <Link to={`/titles/${hold.controlNumber}`} className={styles.title}>
-        {hold.title}
-      </Link>{' '}
-      <span className={styles.soft}>{[form, hold.enumeration].filter(Boolean).join(', ')}</span>
-    </span>
+/** A title that leads to its page, where the catalogue still has it. */
+function TitleLink({ controlNumber, title }: { controlNumber: string | null; title: string }) {
+  const links = useLinks()
+  return controlNumber === null ? (
+    <span className={styles.title}>{title}</span>
+  ) : (
+    <Link to={links.title(controlNumber)} className={styles.title}>
+      {title}
+    </Link>
   )
 }
 
-function Ready({ hold }: { hold: HoldLine }) {
+function HoldItem({ hold, cancellable, children }: { hold: Hold; cancellable?: boolean; children: ReactNode }) {
+  const { t } = useTranslation()
+  return (
+    <li className={styles.hold}>
+      <div className={styles.holdHead}>
+        <span>
+          <TitleLink controlNumber={hold.controlNumber} title={hold.title} />{' '}
+          <span className={styles.soft}>{formInWords(t, hold)}</span>
+        </span>
+        {cancellable && <CancelButton hold={hold} />}
+      </div>
+      {children}
+    </li>
+  )
+}
+
+function CollectAt({ hold }: { hold: Hold }) {
   const { t } = useTranslation()
   const { branch, branchName, all } = usePlaces()
   return (
-    <li className={styles.hold}>
-      <div className={styles.holdHead}>
-        <HoldTitle hold={hold} />
-        <Cancel hold={hold} />
-      </div>
-      <p>
-        {[branch(hold.pickup)?.pickup?.desk, branchName(hold.pickup)].filter(Boolean).join(', ')}{' '}
-        {hold.collectBy && <b className={styles.until}>{t('card.until', { date: dayInWords(hold.collectBy, all.timeZone) })}</b>}
-      </p>
-    </li>
+    <p>
+      {[branch(hold.pickup)?.pickup?.desk, branchName(hold.pickup)].filter(Boolean).join(', ')}{' '}
+      {hold.collectBy && <b className={styles.until}>{t('card.until', { date: dayInWords(hold.collectBy, all.timeZone) })}</b>}
+    </p>
   )
 }
 
-function Coming({ hold }: { hold: HoldLine }) {
-  return (
-    <li className={styles.hold}>
-      <div className={styles.holdHead}>
-        <HoldTitle hold={hold} />
-        <Cancel hold={hold} />
-      </div>
-      <Journey hold={hold} />
-    </li>
-  )
-}
-
-function Cancel({ hold }: { hold: HoldLine }) {
+function LoanItem({ loan }: { loan: Loan }) {
   const { t } = useTranslation()
-  const [asking, setAsking] = useState(false)
-  const { enqueueSnackbar } = useSnackbar()
-  const cancel = useCancelHold()
-  const confirm = () => {
-    cancel.mutate(hold.id, {
-      onSuccess: () => {
-        setAsking(false)
-        enqueueSnackbar(t('card.cancelled', { title: hold.title }))
-      },
-    })
-  }
+  const { all } = usePlaces()
   return (
-    <>
-      <button
-        type="button"
-        className={styles.textButton}
-        onClick={() => {
-          setAsking(true)
-        }}
-        aria-label={`${t('card.cancel')}: ${hold.title}`}
-      >
-        {t('card.cancelShort')}
-      </button>
-      <Dialog
-        open={asking}
-        onClose={() => {
-          setAsking(false)
-        }}
-        aria-labelledby={`cancel-${String(hold.id)}`}
-      >
-        <div className={styles.ask}>
-          <h2 id={`cancel-${String(hold.id)}`}>{t('card.cancelAsk', { title: hold.title })}</h2>
-          {cancel.error && <Trouble error={cancel.error} />}
-          <Button
-            onClick={() => {
-              setAsking(false)
-            }}
-          >
-            {t('card.cancelNo')}
-          </Button>
-          <Button variant="contained" color="error" autoFocus disabled={cancel.isPending} onClick={confirm}>
-            {t('card.cancelYes')}
-          </Button>
-        </div>
-      </Dialog>
-    </>
+    <li className={styles.loan}>
+      <TitleLink controlNumber={loan.controlNumber} title={loan.title} />
+      <span className={styles.due} data-overdue={loan.overdue}>
+        {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dayInWords(loan.due, all.timeZone) })}
+      </span>
+      {loan.carrier && <span className={styles.soft}>{t(`carriers.${loan.carrier}`)}</span>}
+    </li>
   )
 }

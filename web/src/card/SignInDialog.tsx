@@ -1,14 +1,19 @@
 /** Signing in without leaving the place: what was being done goes on right after. */
-import type { SampleCards, SignIn } from '@catalex/contract/card'
+import type { SignIn } from '@catalex/contract/card'
+import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
+import List from '@mui/material/List'
+import ListItemButton from '@mui/material/ListItemButton'
+import Skeleton from '@mui/material/Skeleton'
 import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
-import { get } from '../app/api.ts'
-import { useSession } from '../app/session.tsx'
+import { call } from '../shared/api.ts'
+import { useSession } from '../shared/session.tsx'
 import { DialogHead } from '../ui/DialogHead.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import styles from './card.module.css'
@@ -27,24 +32,12 @@ export default function SignInDialog({ onClose }: { onClose(signedIn: boolean): 
       setFocus('card')
     }
   })
-  const missing = formState.errors.card ?? formState.errors.pin
+  const cancel = () => {
+    onClose(false)
+  }
   return (
-    <Dialog
-      open
-      onClose={() => {
-        onClose(false)
-      }}
-      aria-labelledby="sign-in-heading"
-      maxWidth="sm"
-      fullWidth
-    >
-      <DialogHead
-        id="sign-in-heading"
-        title={t('signIn.heading')}
-        onClose={() => {
-          onClose(false)
-        }}
-      />
+    <Dialog open onClose={cancel} aria-labelledby="sign-in-heading" maxWidth="sm" fullWidth>
+      <DialogHead id="sign-in-heading" title={t('signIn.heading')} onClose={cancel} />
       <form onSubmit={(event) => void submit(event)} className={styles.signIn} noValidate>
         {error !== null && <Trouble error={error} />}
         <TextField
@@ -62,7 +55,7 @@ export default function SignInDialog({ onClose }: { onClose(signedIn: boolean): 
           autoComplete="current-password"
           slotProps={{ inputLabel: { shrink: true } }}
         />
-        {missing && <p role="alert">{t('signIn.needed')}</p>}
+        {(formState.errors.card ?? formState.errors.pin) && <Alert severity="error">{t('signIn.needed')}</Alert>}
         <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
           {t('signIn.submit')}
         </Button>
@@ -83,16 +76,20 @@ export default function SignInDialog({ onClose }: { onClose(signedIn: boolean): 
 
 function Samples({ onChoose }: { onChoose(card: string, pin: string): void }) {
   const { t } = useTranslation()
-  const { data } = useQuery({ queryKey: ['sampleCards'], queryFn: () => get<SampleCards>('/api/demo/cards') })
+  const { data } = useQuery({ queryKey: ['sampleCards'], queryFn: ({ signal }) => call('sampleCards', {}, { signal }) })
   return (
     <section className={styles.samples} aria-labelledby="samples-heading">
-      <h3 id="samples-heading">{t('signIn.samples')}</h3>
+      <Typography variant="h3" id="samples-heading">
+        {t('signIn.samples')}
+      </Typography>
       <p className={styles.soft}>{t('signIn.samplesHelp')}</p>
-      <ul>
+      {!data && <Skeleton variant="rectangular" height={120} />}
+      <List dense disablePadding className={styles.sampleList}>
         {data?.map(({ card, pin, name, situation }) => (
           <li key={card}>
-            <button
-              type="button"
+            <ListItemButton
+              className={styles.sample}
+              divider
               onClick={() => {
                 onChoose(card, pin)
               }}
@@ -102,10 +99,10 @@ function Samples({ onChoose }: { onChoose(card: string, pin: string): void }) {
                 {card.slice(0, 4)} {card.slice(4)} · {pin}
               </span>
               <span className={styles.soft}>{situation}</span>
-            </button>
+            </ListItemButton>
           </li>
         ))}
-      </ul>
+      </List>
     </section>
   )
 }

@@ -1,25 +1,27 @@
-/** The hold on one page: what exactly, collected where, read back before the button; afterwards its journey, with Undo. */
-import type { HoldLine } from '@catalex/contract/holds'
+/** The hold on one page: which edition, where to collect, read back before the button; afterwards its journey, with Undo. */
+import type { Hold } from '@catalex/contract/holds'
+import type { TitlePage } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
+import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
+import Skeleton from '@mui/material/Skeleton'
+import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { nthInWords } from '../app/formats.ts'
-import { usePlaces } from '../app/places.tsx'
-import { useSession } from '../app/session.tsx'
-import { useStanding } from '../app/standing.tsx'
-import { titleQuery } from '../title/queries.ts'
+import { usePlaces } from '../shared/places.tsx'
+import { problemInWords, refusalInWords } from '../shared/problems.ts'
+import { useScope } from '../shared/scope.tsx'
+import { useSession } from '../shared/session.tsx'
+import { titleQuery } from '../shared/titleQuery.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
-import { refusalInWords } from '../ui/refusals.ts'
 import { Trouble } from '../ui/Trouble.tsx'
-import { ApiProblem } from '../app/api.ts'
 import { Placed } from './Placed.tsx'
 import { holdOptionsQuery, usePlaceHold } from './queries.ts'
-import { readBack } from './readBack.ts'
-import { WhatExactly } from './WhatExactly.tsx'
+import { readBack, type Wish } from './readBack.ts'
+import { WhichEdition } from './WhichEdition.tsx'
 import { Where } from './Where.tsx'
 import styles from './holds.module.css'
 
@@ -30,78 +32,95 @@ interface Props {
   onClose(): void
 }
 
-export function HoldDialog({ controlNumber, barcode = null, onClose }: Props) {
+export default function HoldDialog({ controlNumber, barcode = null, onClose }: Props) {
   const { t } = useTranslation()
-  const phone = useMediaQuery('(max-width: 760px)')
-  const { standing } = useStanding()
-  const { reader, askToSignIn } = useSession()
-  const { branch, all } = usePlaces()
-  const { data: page, error: pageError } = useQuery(titleQuery(controlNumber, standing))
-  const [ticked, setTicked] = useState<number[] | null>(null)
-  const [pickup, setPickup] = useState(standing.at)
-  const [key] = useState(() => crypto.randomUUID())
-  const [placed, setPlaced] = useState<HoldLine | null>(null)
-  const records = ticked ?? (page ? [page.recordId] : [])
-  const { data: options } = useQuery(holdOptionsQuery(records, barcode))
-  const place = usePlaceHold(key)
-
-  const chosen = options?.pickups.find((option) => option.branch === pickup)
-  const refusal = options?.standing ?? chosen?.refusal ?? null
-  const title = page?.description.title ?? ''
-  const submit = async () => {
-    const hold = await place.mutateAsync({ records, barcode, pickup }).catch(() => null)
-    if (hold) setPlaced(hold)
-  }
-  const problem = place.error instanceof ApiProblem ? place.error.problem : null
-
+  const phone = useMediaQuery(useTheme().breakpoints.down('sm'))
+  const { chosen } = useScope()
+  const { data: page, error: pageError, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
+  const [placed, setPlaced] = useState<Hold | null>(null)
+  const carrier = page?.editions.find((edition) => edition.controlNumber === page.controlNumber)?.carrier
   return (
     <Dialog open onClose={onClose} fullScreen={phone} maxWidth="md" fullWidth aria-labelledby="hold-heading">
-      <div
-        className={styles.band}
-        style={{
-          background: `var(--family-${page ? familyOf(page.editions.find((e) => e.recordId === page.recordId)?.carrier ?? 'book') : 'print'})`,
-        }}
-      />
+      <div className={styles.band} style={{ background: `var(--family-${familyOf(carrier ?? 'book')})` }} />
       <DialogHead
         id="hold-heading"
-        title={t('hold.heading', { title })}
-        aside={options?.limit ? t('hold.count', { nth: nthInWords(options.used + (placed ? 0 : 1)), limit: options.limit }) : undefined}
+        title={t('hold.heading', { title: page?.description.title ?? '' })}
+        aside={page && <HoldCount controlNumber={page.controlNumber} barcode={barcode} placed={placed !== null} />}
         onClose={onClose}
       />
       {pageError && <Trouble error={pageError} />}
-      {page && placed && <Placed hold={placed} onClose={onClose} />}
-      {page && !placed && (
-        <div className={styles.body}>
-          <WhatExactly page={page} ticked={records} barcode={barcode} onChange={setTicked} />
-          <Where options={options} pickup={pickup} onChange={setPickup} />
-          <div className={styles.readBack}>
-            <p role="status">
-              {problem?.refusal
-                ? refusalInWords(t, problem.refusal, all.timeZone)
-                : problem
-                  ? `${problem.detail} ${problem.remedy ?? ''}`
-                  : records.length === 0
-                    ? t('hold.noneTicked')
-                    : refusal
-                      ? refusalInWords(t, refusal, all.timeZone)
-                      : chosen
-                        ? readBack(t, page, records, barcode, chosen, branch)
-                        : ''}
-            </p>
-            <Button
-              variant="contained"
-              size="large"
-              disabled={records.length === 0 || !chosen || refusal !== null || place.isPending}
-              onClick={() => {
-                if (reader) void submit()
-                else askToSignIn()
-              }}
-            >
-              {place.isPending ? t('hold.placing') : reader ? t('hold.place') : t('hold.signInFirst')}
-            </Button>
-          </div>
-        </div>
-      )}
+      {!page && !pageError && <Skeleton variant="rectangular" height={220} sx={{ m: 6 }} />}
+      {page &&
+        !isPlaceholderData &&
+        (placed ? <Placed hold={placed} onClose={onClose} /> : <HoldForm page={page} barcode={barcode} onPlaced={setPlaced} />)}
     </Dialog>
+  )
+}
+
+/** "5th of 15 holds". */
+function HoldCount({ controlNumber, barcode, placed }: { controlNumber: string; barcode: string | null; placed: boolean }) {
+  const { t } = useTranslation()
+  const { data } = useQuery(holdOptionsQuery([controlNumber], barcode))
+  if (!data?.limit) return null
+  return t('hold.count', { nth: t('app.nth', { count: data.used + (placed ? 0 : 1), ordinal: true }), limit: data.limit })
+}
+
+interface FormProps {
+  page: TitlePage
+  barcode: string | null
+  onPlaced(hold: Hold): void
+}
+
+function HoldForm({ page, barcode, onPlaced }: FormProps) {
+  const { t } = useTranslation()
+  const { scope } = useScope()
+  const { reader, askToSignIn } = useSession()
+  const { branch, branchName, all } = usePlaces()
+  const [records, setRecords] = useState<string[]>([page.controlNumber])
+  const [pickup, setPickup] = useState(scope.at)
+  const [key] = useState(() => crypto.randomUUID())
+  const wish: Wish = { records, barcode }
+  const options = useQuery(holdOptionsQuery(records, barcode))
+  const place = usePlaceHold(key)
+
+  // What stood there for another wish says nothing about this one.
+  const current = options.isPlaceholderData ? undefined : options.data
+  const chosen = current?.pickups.find((option) => option.branch === pickup)
+  const refusal = current ? (current.refusal ?? chosen?.refusal ?? null) : null
+  const said = (): string => {
+    if (records.length === 0) return t('hold.noneTicked')
+    if (!current) return options.isError ? '' : t('hold.updating')
+    if (refusal) return refusalInWords(t, refusal, all.timeZone)
+    if (current.pickups.length === 0) return t('hold.noPickups')
+    return chosen ? readBack(t, page, wish, chosen, branch) : t('hold.noPickup', { place: branchName(pickup) })
+  }
+  const submit = () => {
+    place.mutate({ records, barcode, pickup }, { onSuccess: onPlaced })
+  }
+  const change = <T,>(set: (value: T) => void) => (value: T) => {
+    place.reset()
+    set(value)
+  }
+  return (
+    <div className={styles.body}>
+      <WhichEdition page={page} ticked={records} barcode={barcode} onChange={change(setRecords)} />
+      <Where options={options.data} stale={options.isPlaceholderData} pickup={pickup} onChange={change(setPickup)} />
+      {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
+      {place.error && <Alert severity="error">{problemInWords(t, place.error, all.timeZone)}</Alert>}
+      <div className={styles.readBack}>
+        <p role="status">{said()}</p>
+        <Button
+          variant="contained"
+          size="large"
+          disabled={records.length === 0 || !chosen || refusal !== null || place.isPending}
+          onClick={() => {
+            if (reader) submit()
+            else askToSignIn()
+          }}
+        >
+          {place.isPending ? t('hold.placing') : reader ? t('hold.place') : t('hold.signInFirst')}
+        </Button>
+      </div>
+    </div>
   )
 }

@@ -1,8 +1,9 @@
 /** A hold as a line of stops from request to hand: behind it what has happened, before it what is to come. */
-import type { HoldLine } from '@catalex/contract/holds'
+import type { Hold } from '@catalex/contract/holds'
+import type { HoldState } from '@catalex/core/holds'
 import { useTranslation } from 'react-i18next'
-import { dayInWords, nthInWords } from '../app/formats.ts'
-import { usePlaces } from '../app/places.tsx'
+import { dayInWords } from '../shared/formats.ts'
+import { usePlaces } from '../shared/places.tsx'
 import styles from './journey.module.css'
 
 interface Stop {
@@ -10,7 +11,7 @@ interface Stop {
   state: 'past' | 'now' | 'ahead'
 }
 
-export function Journey({ hold }: { hold: HoldLine }) {
+export function Journey({ hold }: { hold: Hold }) {
   const { t } = useTranslation()
   const stops = useStops(hold)
   const waiting = hold.state === 'waiting'
@@ -26,26 +27,26 @@ export function Journey({ hold }: { hold: HoldLine }) {
   )
 }
 
-const ORDER = ['waiting', 'being fetched', 'in transit', 'ready'] as const
+const ORDER: readonly HoldState[] = ['waiting', 'being fetched', 'in transit', 'ready']
 
-function useStops(hold: HoldLine): Stop[] {
+function useStops(hold: Hold): Stop[] {
   const { t } = useTranslation()
   const { branchName, all } = usePlaces()
-  const asked = t('card.stops.asked', { date: dayInWords(hold.asked, all.timeZone) })
+  const requested = t('card.stops.requested', { date: dayInWords(hold.requested, all.timeZone) })
   const last = t('card.stops.ready', { branch: branchName(hold.pickup) })
   if (hold.state === 'waiting') {
-    const you = hold.line ? t('card.stops.you', { nth: nthInWords(hold.line.place) }) : t('card.stops.wait')
+    const you = hold.queue ? t('card.stops.you', { nth: t('app.nth', { count: hold.queue.place, ordinal: true }) }) : t('card.stops.wait')
     return [
-      { text: asked, state: 'past' },
+      { text: requested, state: 'past' },
       { text: you, state: 'now' },
       { text: last, state: 'ahead' },
     ]
   }
-  const at = ORDER.indexOf(hold.state as (typeof ORDER)[number])
+  const at = ORDER.indexOf(hold.state)
   const state = (step: number): Stop['state'] => (at > step ? 'past' : at === step ? 'now' : 'ahead')
   const sent = hold.from !== null && hold.from !== hold.pickup
   return [
-    { text: asked, state: 'past' },
+    { text: requested, state: 'past' },
     { text: t('card.stops.fetched', { branch: branchName(hold.from ?? hold.pickup) }), state: state(1) },
     ...(sent ? [{ text: t('card.stops.transit'), state: state(2) }] : []),
     { text: last, state: state(3) },

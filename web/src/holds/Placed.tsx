@@ -1,16 +1,18 @@
 /** Proof that it worked, on the same spot: the journey begins, and can be undone. */
-import type { HoldLine } from '@catalex/contract/holds'
+import type { Hold } from '@catalex/contract/holds'
 import Button from '@mui/material/Button'
 import { useTranslation } from 'react-i18next'
-import { useNavigate } from 'react-router'
+import { Link } from 'react-router'
+import { useLinks } from '../shared/links.ts'
 import { Trouble } from '../ui/Trouble.tsx'
+import { formInWords } from './formInWords.ts'
 import { Journey } from './Journey.tsx'
 import { useCancelHold } from './queries.ts'
 import styles from './holds.module.css'
 
-export function Placed({ hold, onClose }: { hold: HoldLine; onClose(): void }) {
+export function Placed({ hold, onClose }: { hold: Hold; onClose(): void }) {
   const { t } = useTranslation()
-  const navigate = useNavigate()
+  const links = useLinks()
   const cancel = useCancelHold()
   if (cancel.isSuccess) {
     return (
@@ -30,17 +32,7 @@ export function Placed({ hold, onClose }: { hold: HoldLine; onClose(): void }) {
         <h3 className={styles.done}>{t('hold.done')}</h3>
       </div>
       <p>
-        <b>{hold.title}</b>{' '}
-        <span className={styles.soft}>
-          {[
-            hold.editions > 1 && hold.from === null
-              ? t('card.editions', { count: hold.editions })
-              : t(`carriers.${hold.carrier as 'book'}`),
-            hold.enumeration,
-          ]
-            .filter(Boolean)
-            .join(', ')}
-        </span>
+        <b>{hold.title}</b> <span className={styles.soft}>{formInWords(t, hold)}</span>
       </p>
       <Journey hold={hold} />
       {cancel.error && <Trouble error={cancel.error} />}
@@ -53,7 +45,7 @@ export function Placed({ hold, onClose }: { hold: HoldLine; onClose(): void }) {
         >
           {t('hold.undo')}
         </Button>
-        <Button variant="outlined" onClick={() => void navigate('/card')}>
+        <Button variant="outlined" component={Link} to={links.card}>
           {t('hold.toCard')}
         </Button>
         <Button variant="contained" autoFocus onClick={onClose}>

@@ -1,23 +1,35 @@
 /** Where it is collected: each pickup location with where the copy comes from, what it costs, or why not. */
-import type { HoldOptions } from '@catalex/contract/holds'
-import { spansOn, type OpeningHours } from '@catalex/core/calendar'
+import type { HoldOptions, PickupOption } from '@catalex/contract/holds'
+import { spansOn } from '@catalex/core/calendar'
+import Button from '@mui/material/Button'
+import Radio from '@mui/material/Radio'
+import RadioGroup from '@mui/material/RadioGroup'
+import Skeleton from '@mui/material/Skeleton'
+import { DateTime } from 'luxon'
 import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { amountInWords, nowIn, nthInWords } from '../app/formats.ts'
-import { usePlaces } from '../app/places.tsx'
-import { refusalInWords } from '../ui/refusals.ts'
+import { amountInWords, now } from '../shared/formats.ts'
+import { usePlaces } from '../shared/places.tsx'
+import { refusalInWords } from '../shared/problems.ts'
 import styles from './holds.module.css'
 
 /** Shown at first; the rest at one press. */
 const FIRST = 5
 
-export function Where({ options, pickup, onChange }: { options: HoldOptions | undefined; pickup: string; onChange(branch: string): void }) {
+interface Props {
+  options: HoldOptions | undefined
+  /** Whether the options are those of another wish, with new ones on their way. */
+  stale: boolean
+  pickup: string
+  onChange(branch: string): void
+}
+
+export function Where({ options, stale, pickup, onChange }: Props) {
   const { t } = useTranslation()
-  const { branchName, all } = usePlaces()
   const [more, setMore] = useState(false)
   const [first] = useState(pickup)
-  // The reader's own place first, then those that a copy reaches straight, then lines and refusals; kept so while choosing.
-  const rank = (option: HoldOptions['pickups'][number]) => (option.branch === first ? 0 : option.refusal ? 3 : option.line ? 2 : 1)
+  // The reader's own place first, then those that a copy reaches straight, then queues and refusals; kept so while choosing.
+  const rank = (option: PickupOption) => (option.branch === first ? 0 : option.refusal ? 3 : option.queue ? 2 : 1)
   const sorted = [...(options?.pickups ?? [])].sort((a, b) => rank(a) - rank(b))
   const shown = more ? sorted : sorted.filter((option, i) => i < FIRST || option.branch === pickup)
   // The button that shows the rest goes away: the focus goes on to the first that it brought.
@@ -26,49 +38,58 @@ export function Where({ options, pickup, onChange }: { options: HoldOptions | un
     if (more) firstNew.current?.focus()
   }, [more])
   return (
-    <fieldset className={styles.part}>
+    <fieldset className={styles.part} aria-busy={stale}>
       <legend>{t('hold.where')}</legend>
-      {shown.map((option, i) => (
-        <label key={option.branch} className={styles.choice} data-chosen={option.branch === pickup}>
-          <input
-            ref={i === FIRST ? firstNew : undefined}
-            type="radio"
-            name="pickup"
-            checked={option.branch === pickup}
-            onChange={() => {
-              onChange(option.branch)
-            }}
-          />
-          <span className={styles.name}>{branchName(option.branch)}</span>
-          {option.refusal ? (
-            <span className={styles.refused}>{refusalInWords(t, option.refusal, all.timeZone)}</span>
-          ) : (
-            <>
-              <span className={styles.soft}>
-                {option.line
-                  ? t('hold.line', { place: nthInWords(option.line.before + 1) })
-                  : option.from === option.branch
-                    ? t('hold.fromHere')
-                    : t('hold.fromBranch', { branch: branchName(option.from ?? '') })}
-              </span>
-              <span className={styles.cost}>{option.cost === 0 ? t('routes.free') : amountInWords(option.cost)}</span>
-            </>
-          )}
-        </label>
-      ))}
+      {!options && <Skeleton variant="rectangular" height={150} />}
+      <RadioGroup
+        aria-label={t('hold.where')}
+        value={pickup}
+        onChange={(_, branch) => {
+          onChange(branch)
+        }}
+      >
+        {shown.map((option, i) => (
+          <label key={option.branch} className={styles.choice} data-chosen={option.branch === pickup}>
+            <Radio value={option.branch} slotProps={i === FIRST ? { input: { ref: firstNew } } : undefined} />
+            <Option option={option} />
+          </label>
+        ))}
+      </RadioGroup>
       {shown.length < sorted.length && (
-        <button
-          type="button"
-          className={styles.more}
+        <Button
+          size="small"
           onClick={() => {
             setMore(true)
           }}
         >
           {t('hold.more', { count: sorted.length - shown.length })}
-        </button>
+        </Button>
       )}
       <Desk branch={pickup} />
     </fieldset>
+  )
+}
+
+function Option({ option: { branch, from, queue, cost, refusal } }: { option: PickupOption }) {
+  const { t } = useTranslation()
+  const { branchName, all } = usePlaces()
+  const whence = queue
+    ? t('hold.queue', { place: t('app.nth', { count: queue.before + 1, ordinal: true }) })
+    : from === branch
+      ? t('hold.fromHere')
+      : t('hold.fromBranch', { branch: branchName(from ?? '') })
+  return (
+    <>
+      <span className={styles.name}>{branchName(branch)}</span>
+      {refusal ? (
+        <span className={styles.refused}>{refusalInWords(t, refusal, all.timeZone)}</span>
+      ) : (
+        <>
+          <span className={styles.soft}>{whence}</span>
+          <span className={styles.cost}>{cost === 0 ? t('routes.free') : amountInWords(cost)}</span>
+        </>
+      )}
+    </>
   )
 }
 
@@ -78,8 +99,8 @@ function Desk({ branch: code }: { branch: string }) {
   const branch = find(code)
   if (!branch?.pickup) return null
   const { desk, bring, holdShelfDays } = branch.pickup
-  const spans = spansOn({ weekly: branch.hours as OpeningHours['weekly'], closures: branch.closures }, nowIn(all.timeZone))
-  const hours = spans.map(([from, till]) => `${from.toFormat('HH:mm')}–${till.toFormat('HH:mm')}`).join(', ')
+  const spans = spansOn({ weekly: branch.hours, closures: branch.closures }, DateTime.fromMillis(now(), { zone: all.timeZone }))
+  const hours = spans.map(([from, until]) => `${from.toFormat('HH:mm')}–${until.toFormat('HH:mm')}`).join(', ')
   return (
     <p className={styles.soft}>
       {t('hold.desk', { desk, bring, hours: hours === '' ? t('hold.shutToday') : t('hold.open', { hours }) })}{' '}

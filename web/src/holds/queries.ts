@@ -1,13 +1,13 @@
 /** Holds: what is possible, placing, cancelling. */
-import type { HoldLine, HoldOptions, PlaceHold } from '@catalex/contract/holds'
+import type { PlaceHold } from '@catalex/contract/holds'
 import { keepPreviousData, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query'
-import { get, send } from '../app/api.ts'
+import { call } from '../shared/api.ts'
 
-export function holdOptionsQuery(records: readonly number[], barcode: string | null) {
-  const parameters = { records, barcode: barcode ?? undefined }
+export function holdOptionsQuery(records: readonly string[], barcode: string | null) {
+  const query = { records: [...records], ...(barcode === null ? {} : { barcode }) }
   return queryOptions({
-    queryKey: ['holdOptions', parameters],
-    queryFn: ({ signal }) => get<HoldOptions>('/api/hold-options', parameters, signal),
+    queryKey: ['holdOptions', query],
+    queryFn: ({ signal }) => call('holdOptions', { query }, { signal }),
     enabled: records.length > 0,
     placeholderData: keepPreviousData,
   })
@@ -21,14 +21,11 @@ function useAfterHolds() {
 
 /** @param key the same for every try at this very hold, so that no retry becomes a second one */
 export function usePlaceHold(key: string) {
-  const afterwards = useAfterHolds()
-  return useMutation({
-    mutationFn: (wish: PlaceHold) => send<HoldLine>('POST', '/api/holds', wish, { 'Idempotency-Key': key }),
-    onSuccess: afterwards,
-  })
+  const onSuccess = useAfterHolds()
+  return useMutation({ mutationFn: (body: PlaceHold) => call('placeHold', { body }, { headers: { 'Idempotency-Key': key } }), onSuccess })
 }
 
 export function useCancelHold() {
-  const afterwards = useAfterHolds()
-  return useMutation({ mutationFn: (id: number) => send<HoldLine>('DELETE', `/api/holds/${String(id)}`), onSuccess: afterwards })
+  const onSuccess = useAfterHolds()
+  return useMutation({ mutationFn: (id: string) => call('cancelHold', { path: { id } }), onSuccess })
 }

@@ -1,43 +1,50 @@
 /** The search: Narrowing at the left, the list in the middle, the ways to get the title in focus at the right. */
-import Drawer from '@mui/material/Drawer'
+import { questionFromAddress, type Question } from '@catalex/core/query'
+import Button from '@mui/material/Button'
+import Skeleton from '@mui/material/Skeleton'
+import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useNavigate, useSearchParams } from 'react-router'
-import { usePlaces } from '../app/places.tsx'
-import { useStanding } from '../app/standing.tsx'
-import { HoldDialog } from '../holds/HoldDialog.tsx'
-import { RoutesPanel } from '../title/RoutesPanel.tsx'
+import { RoutesPanel } from '../routes/RoutesPanel.tsx'
+import { lazyWithTexts } from '../shared/i18n.ts'
+import { useLinks, type CameFrom } from '../shared/links.ts'
+import { placesQuery } from '../shared/places.tsx'
+import { useScope } from '../shared/scope.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
-import { addressOf, questionFrom, type CameFrom, type Question } from './address.ts'
-import { Empty } from './Empty.tsx'
-import { Head } from './Head.tsx'
-import { Narrowing } from './Narrowing.tsx'
-import { Pages } from './Pages.tsx'
+import { Empty } from './list/Empty.tsx'
+import { Head } from './list/Head.tsx'
+import { Pages } from './list/Pages.tsx'
+import { Row } from './list/Row.tsx'
+import { useReturn } from './list/useReturn.ts'
+import { useRowKeys } from './list/useRowKeys.ts'
+import { Narrowing } from './narrowing/Narrowing.tsx'
 import { searchQuery } from './queries.ts'
-import { Row } from './Row.tsx'
-import { useRowKeys } from './useRowKeys.ts'
-import { useReturn } from './useReturn.ts'
 import styles from './search.module.css'
+
+const Drawer = lazy(() => import('@mui/material/Drawer'))
+const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
 
 export function SearchPage() {
   const { t } = useTranslation()
   const navigate = useNavigate()
+  const links = useLinks()
   const [parameters] = useSearchParams()
-  const { standing } = useStanding()
-  const places = usePlaces()
-  const narrow = useMediaQuery('(max-width: 1060px)')
-  const phone = useMediaQuery('(max-width: 760px)')
-  const question = useMemo(() => questionFrom(parameters), [parameters])
-  const { data, error, refetch, isPlaceholderData } = useQuery({
-    ...searchQuery(question, standing),
-    enabled: places.all.branches.length > 0,
-  })
+  const { chosen } = useScope()
+  const places = useQuery(placesQuery)
+  const { breakpoints } = useTheme()
+  const narrow = useMediaQuery(breakpoints.down('md'))
+  const phone = useMediaQuery(breakpoints.down('sm'))
+  const question = useMemo(() => questionFromAddress(parameters), [parameters])
+  const answer = useQuery(searchQuery(question, chosen))
+  const { data, isPlaceholderData } = answer
+  const error = answer.error ?? (data ? null : places.error)
   const [holding, setHolding] = useState<string | null>(null)
   const [sheet, setSheet] = useState<'routes' | 'narrowing' | null>(null)
 
-  const address = addressOf(question, { in: standing.in, as: standing.as, at: parameters.get('at') })
+  const address = links.search(question)
   const rows = data?.rows ?? []
   const cameFrom: CameFrom = { address, count: data?.count ?? 0 }
   const { current, setCurrent } = useReturn(address, rows)
@@ -54,8 +61,12 @@ export function SearchPage() {
     document.title = question.q === '' ? 'Catalex' : `${question.q} · Catalex`
   }, [question.q])
 
-  const go = (next: Question) => void navigate(addressOf(next, { in: standing.in, as: standing.as, at: parameters.get('at') }))
+  const go = (next: Question) => void navigate(links.search(next))
   const narrowing = data && <Narrowing question={question} answer={data} onChange={go} />
+  const retry = () => {
+    if (places.isError) void places.refetch()
+    void answer.refetch()
+  }
 
   return (
     <div className={styles.zones}>
@@ -65,7 +76,8 @@ export function SearchPage() {
         </aside>
       )}
       <section className={styles.centre} aria-label={t('search.results')} aria-busy={isPlaceholderData}>
-        {error && <Trouble error={error} onRetry={() => void refetch()} />}
+        {error && <Trouble error={error} onRetry={retry} />}
+        {!data && !error && <Waiting />}
         {data && (
           <>
             <Head
@@ -85,7 +97,7 @@ export function SearchPage() {
                 question={question}
                 answer={data}
                 onChange={go}
-                onWider={() => void navigate(addressOf(question, { in: [], as: [], at: parameters.get('at') }))}
+                onWider={() => void navigate(links.search(question, { in: [], as: [], at: chosen.at }))}
               />
             ) : (
               <ol className={styles.rows}>
@@ -128,49 +140,68 @@ export function SearchPage() {
           )}
         </aside>
       )}
-      <Drawer
-        anchor="bottom"
-        open={sheet !== null}
-        onClose={() => {
-          setSheet(null)
-        }}
-        slotProps={{
-          paper: {
-            className: styles.sheet,
-            'aria-label': sheet === 'narrowing' ? t('narrowing.label') : t('search.routesOf', { title: focus?.title ?? '' }),
-          },
-        }}
-      >
-        {sheet === 'routes' && focus && (
-          <RoutesPanel
-            controlNumber={focus.controlNumber}
-            headed
-            onHold={() => {
-              setHolding(focus.controlNumber)
-            }}
-          />
-        )}
-        {sheet === 'narrowing' && narrowing}
-        {sheet === 'narrowing' && data && (
-          <button
-            type="button"
-            className={styles.sheetDone}
-            onClick={() => {
+      {sheet !== null && (
+        <Suspense>
+          <Drawer
+            anchor="bottom"
+            open
+            onClose={() => {
               setSheet(null)
             }}
+            slotProps={{
+              paper: {
+                className: styles.sheet,
+                'aria-label': sheet === 'narrowing' ? t('narrowing.label') : t('search.routesOf', { title: focus?.title ?? '' }),
+              },
+            }}
           >
-            {t('search.showTitles', { count: data.count })}
-          </button>
-        )}
-      </Drawer>
-      {holding !== null && (
-        <HoldDialog
-          controlNumber={holding}
-          onClose={() => {
-            setHolding(null)
-          }}
-        />
+            {sheet === 'routes' && focus && (
+              <RoutesPanel
+                controlNumber={focus.controlNumber}
+                headed
+                onHold={() => {
+                  setHolding(focus.controlNumber)
+                }}
+              />
+            )}
+            {sheet === 'narrowing' && narrowing}
+            {sheet === 'narrowing' && data && (
+              <Button
+                variant="contained"
+                fullWidth
+                className={styles.sheetDone}
+                onClick={() => {
+                  setSheet(null)
+                }}
+              >
+                {t('search.showTitles', { count: data.count })}
+              </Button>
+            )}
+          </Drawer>
+        </Suspense>
       )}
+      {holding !== null && (
+        <Suspense>
+          <HoldDialog
+            controlNumber={holding}
+            onClose={() => {
+              setHolding(null)
+            }}
+          />
+        </Suspense>
+      )}
+    </div>
+  )
+}
+
+/** The shape of the list while it is on its way. */
+function Waiting() {
+  return (
+    <div className={styles.head} aria-hidden="true">
+      <Skeleton width="12rem" height={32} />
+      {[0, 1, 2, 3].map((row) => (
+        <Skeleton key={row} variant="rectangular" height={110} className={styles.waiting} />
+      ))}
     </div>
   )
 }

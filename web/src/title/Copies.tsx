@@ -1,16 +1,20 @@
 /** Every copy on one line, own place first: where, call number, status, for how long. */
-import type { CopyLine, TitlePage } from '@catalex/contract/titles'
-import { openState, type OpeningHours } from '@catalex/core/calendar'
+import type { CopyLine, TitlePage } from '@catalex/contract/title'
+import { openState } from '@catalex/core/calendar'
 import type { Family } from '@catalex/core/catalogue'
 import CopyIcon from '@mui/icons-material/ContentCopyOutlined'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import { useSnackbar } from 'notistack'
+import TextField from '@mui/material/TextField'
+import { DateTime } from 'luxon'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { dayInWords, nowIn, timeInWords } from '../app/formats.ts'
-import { usePlaces } from '../app/places.tsx'
-import { useStanding } from '../app/standing.tsx'
+import { dayInWords, now, timeInWords } from '../shared/formats.ts'
+import { useNotice } from '../shared/notices.tsx'
+import { usePlaces } from '../shared/places.tsx'
+import { refusalInWords } from '../shared/problems.ts'
+import { useScope } from '../shared/scope.tsx'
+import { Hint } from '../ui/Hint.tsx'
 import { SpineLabel } from '../ui/SpineLabel.tsx'
 import styles from './title.module.css'
 
@@ -20,7 +24,7 @@ const LONG = 12
 export function Copies({ page, family, onHoldVolume }: { page: TitlePage; family: Family; onHoldVolume(barcode: string): void }) {
   const { t } = useTranslation()
   const { branchName } = usePlaces()
-  const { standing } = useStanding()
+  const { scope } = useScope()
   const [sought, setSought] = useState('')
   const { copies } = page
   const volumes = family === 'journal' && copies.some((copy) => copy.enumeration !== null)
@@ -39,12 +43,11 @@ export function Copies({ page, family, onHoldVolume }: { page: TitlePage; family
         <h2 id="copies-heading">{volumes ? t('title.volume') : t('title.copies')}</h2>
         <span className={styles.soft}>{t('title.copiesCount', { inNow, owned: copies.length })}</span>
         {copies.length > LONG && (
-          <input
+          <TextField
             className={styles.seek}
-            type="text"
             value={sought}
             placeholder={t('title.findVolume')}
-            aria-label={t('title.findVolume')}
+            slotProps={{ htmlInput: { 'aria-label': t('title.findVolume') } }}
             onChange={(event) => {
               setSought(event.target.value)
             }}
@@ -52,8 +55,8 @@ export function Copies({ page, family, onHoldVolume }: { page: TitlePage; family
         )}
       </div>
       {copies.length === 0 && <p>{t('title.noCopies')}</p>}
-      {copies.length > 0 && !copies.some((copy) => copy.place.branch === standing.at) && (
-        <p className={styles.soft}>{t('title.noneHere', { place: branchName(standing.at) })}</p>
+      {copies.length > 0 && !copies.some((copy) => copy.place.branch === scope.at) && (
+        <p className={styles.soft}>{t('title.noneHere', { place: branchName(scope.at) })}</p>
       )}
       {branches.map((branch) => (
         <div key={branch} className={styles.place}>
@@ -87,12 +90,13 @@ function PlaceHead({ branch }: { branch: string }) {
   const { branch: find, placeName, all } = usePlaces()
   const found = find(branch)
   if (!found) return null
-  const state = openState({ weekly: found.hours as OpeningHours['weekly'], closures: found.closures }, nowIn(all.timeZone))
+  const at = DateTime.fromMillis(now(), { zone: all.timeZone })
+  const state = openState({ weekly: found.hours, closures: found.closures }, at)
   return (
     <h3>
       {found.name} <span className={styles.soft}>{placeName(found.system)}</span>
       <span className={styles.hours}>
-        {state.open ? t('title.openTill', { time: timeInWords(state.till.toISO() ?? '', all.timeZone) }) : t('title.shut')}
+        {state.open ? t('title.openTill', { time: timeInWords(state.until.toISO() ?? '', all.timeZone) }) : t('title.shut')}
       </span>
     </h3>
   )
@@ -101,11 +105,11 @@ function PlaceHead({ branch }: { branch: string }) {
 function Line({ copy, family, onHold }: { copy: CopyLine; family: Family; onHold?: () => void }) {
   const { t } = useTranslation()
   const { all } = usePlaces()
-  const { enqueueSnackbar } = useSnackbar()
+  const notify = useNotice()
   const { text, spine } = copy.place.callNumber
   const copyText = async () => {
     await navigator.clipboard.writeText(text)
-    enqueueSnackbar(t('title.copied'))
+    notify(t('title.copied'))
   }
   const state = copy.inNow ? 'in' : copy.status === 'missing' ? 'lost' : 'out'
   return (
@@ -117,19 +121,16 @@ function Line({ copy, family, onHold }: { copy: CopyLine; family: Family; onHold
       </div>
       <div className={styles.call}>
         <span>{text}</span>
-        <IconButton
-          size="small"
-          aria-label={t('title.copyCall', { text })}
-          title={t('title.copyCall', { text })}
-          onClick={() => void copyText()}
-        >
-          <CopyIcon sx={{ fontSize: 15 }} />
-        </IconButton>
+        <Hint text={t('title.copyCall', { text })}>
+          <IconButton size="small" aria-label={t('title.copyCall', { text })} onClick={() => void copyText()}>
+            <CopyIcon sx={{ fontSize: '0.9375rem' }} />
+          </IconButton>
+        </Hint>
       </div>
       <div className={styles.state}>
-        <b data-state={state} title={t(`status.explain.${copy.status}`)}>
-          {t(`status.${copy.status}`)}
-        </b>
+        <Hint text={t(`status.explain.${copy.status}`)}>
+          <b data-state={state}>{t(`status.${copy.status}`)}</b>
+        </Hint>
         {copy.due && (
           <span className={styles.soft}>
             {t(copy.status === 'overdue' ? 'status.wasDue' : 'status.due', { date: dayInWords(copy.due, all.timeZone) })}
@@ -145,7 +146,9 @@ function Line({ copy, family, onHold }: { copy: CopyLine; family: Family; onHold
             {t('title.holdVolume')}
           </Button>
         )}
-        {!copy.hold.allowed && copy.hold.reason && copy.inNow && <span className={styles.reason}>{copy.hold.reason}</span>}
+        {!copy.hold.allowed && copy.hold.refusal.code === 'rule' && copy.inNow && (
+          <span className={styles.reason}>{refusalInWords(t, { ...copy.hold.refusal, remedy: null }, all.timeZone)}</span>
+        )}
       </div>
     </li>
   )

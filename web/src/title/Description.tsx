@@ -1,14 +1,15 @@
 /** The full description, and where it leads on. */
-import type { Description as Described } from '@catalex/contract/titles'
+import type { Description as Described } from '@catalex/contract/title'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { languageInWords } from '../app/formats.ts'
-import { headingAddress } from '../search/queries.ts'
+import { languageInWords } from '../shared/formats.ts'
+import { useLinks } from '../shared/links.ts'
 import styles from './title.module.css'
 
 export function Description({ description: d }: { description: Described }) {
   const { t } = useTranslation()
+  const links = useLinks()
   const imprint = [d.place, d.publisher, d.year].filter(Boolean).join(', ')
   const languages =
     d.languages.map(languageInWords).join(', ') +
@@ -29,13 +30,13 @@ export function Description({ description: d }: { description: Described }) {
           {d.series.length > 0 &&
             d.series.map((entry) => (
               <span key={entry.title}>
-                <Link to={headingAddress('series', entry.title)}>{entry.title}</Link>
+                <Link to={links.heading('series', entry.title)}>{entry.title}</Link>
                 {entry.volume && `, ${entry.volume}`}{' '}
               </span>
             ))}
         </Fact>
         <Fact label={t('title.fields.languages')}>{languages}</Fact>
-        <Fact label={t('title.fields.audience')}>{d.audience && t(`title.audiences.${d.audience as 'adults'}`)}</Fact>
+        <Fact label={t('title.fields.audience')}>{d.audience && t(`title.audiences.${d.audience}`)}</Fact>
         <Fact label={t('title.fields.genres')}>{d.genres.join(' · ')}</Fact>
         <Fact label={t('title.contents')}>
           {d.contents.length > 0 && (
@@ -47,12 +48,12 @@ export function Description({ description: d }: { description: Described }) {
           )}
         </Fact>
         {d.notes.map((note) => (
-          <Fact key={note.text} label={t(`title.fields.${note.kind as 'general'}`)}>
+          <Fact key={note.text} label={t(`title.fields.${note.kind}`)}>
             {note.text}
           </Fact>
         ))}
         {d.identifiers.map((identifier) => (
-          <Fact key={identifier.value} label={t(`title.fields.${identifier.kind as 'isbn'}`)}>
+          <Fact key={identifier.value} label={t(`title.fields.${identifier.kind}`)}>
             <span className={styles.number}>{identifier.value}</span>
           </Fact>
         ))}
@@ -71,12 +72,13 @@ function Fact({ label, children }: { label: string; children: ReactNode }) {
   )
 }
 
-export function LeadsOn({ description: d }: { description: Described }) {
+export function Related({ description: d }: { description: Described }) {
   const { t } = useTranslation()
+  const links = useLinks()
   const leads = [
-    ...d.subjects.map((subject) => [headingAddress('subject', subject.heading), subject.heading] as const),
-    ...d.series.map((entry) => [headingAddress('series', entry.title), entry.title] as const),
-    ...d.genres.map((genre) => [`/search?genre=${encodeURIComponent(genre)}`, genre] as const),
+    ...d.subjects.map((subject) => [links.heading('subject', subject.heading), subject.heading] as const),
+    ...d.series.map((entry) => [links.heading('series', entry.title), entry.title] as const),
+    ...d.genres.map((genre) => [links.heading('genre', genre), genre] as const),
   ]
   if (leads.length === 0) return null
   return (

@@ -1,27 +1,28 @@
 /** The editions of the work as spines, the one in hand marked. */
 import { familyOf } from '@catalex/core/catalogue'
-import type { Edition } from '@catalex/contract/titles'
+import type { Edition } from '@catalex/contract/title'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { languageInWords } from '../app/formats.ts'
-import type { CameFrom } from '../search/address.ts'
+import { languageInWords } from '../shared/formats.ts'
+import { useLinks, type CameFrom } from '../shared/links.ts'
 import styles from './title.module.css'
 
 export function Editions({ editions, current, cameFrom }: { editions: Edition[]; current: Edition; cameFrom: CameFrom | null }) {
   const { t } = useTranslation()
+  const links = useLinks()
   return (
     <nav className={styles.editions} aria-label={t('title.editions')}>
       {editions.map((edition) => {
         const { inNow, owned } = edition.tally
-        const foreign =
-          edition.languages.length > 0 && edition.languages[0] !== current.languages[0] ? languageInWords(edition.languages[0]) : null
+        const [language] = edition.languages
+        const foreign = language && language !== current.languages[0] ? languageInWords(language) : null
         return (
           <Link
-            key={edition.recordId}
-            to={`/titles/${edition.controlNumber}`}
+            key={edition.controlNumber}
+            to={links.title(edition.controlNumber)}
             state={cameFrom}
             replace
-            aria-current={edition.recordId === current.recordId ? 'page' : undefined}
+            aria-current={edition.controlNumber === current.controlNumber ? 'page' : undefined}
             className={styles.edition}
             style={{ borderTopColor: `var(--family-${familyOf(edition.carrier)})` }}
           >

@@ -1,35 +1,38 @@
 /** One title: what it is, its editions, where every copy stands, and the ways to it. */
-import { familyOf } from '@catalex/core/catalogue'
+import type { Description as Described } from '@catalex/contract/title'
+import { familyOf, personLabel } from '@catalex/core/catalogue'
+import { spokenName } from '@catalex/core/text'
+import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { Suspense, useEffect, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Link, useLocation, useParams } from 'react-router'
-import { useKeys } from '../app/keys.ts'
-import { usePlaces } from '../app/places.tsx'
-import { useStanding } from '../app/standing.tsx'
-import { HoldDialog } from '../holds/HoldDialog.tsx'
-import type { CameFrom } from '../search/address.ts'
-import { headingAddress } from '../search/queries.ts'
+import { Link } from 'react-router'
+import { RoutesPanel } from '../routes/RoutesPanel.tsx'
+import { useKeys } from '../shared/keys.ts'
+import { lazyWithTexts } from '../shared/i18n.ts'
+import { useCameFrom, useControlNumber, useLinks } from '../shared/links.ts'
+import { useScope } from '../shared/scope.tsx'
+import { titleQuery } from '../shared/titleQuery.ts'
+import { Page } from '../ui/Page.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Copies } from './Copies.tsx'
-import { Description, LeadsOn } from './Description.tsx'
+import { Description, Related } from './Description.tsx'
 import { Editions } from './Editions.tsx'
-import { titleQuery } from './queries.ts'
-import { RoutesPanel } from './RoutesPanel.tsx'
 import styles from './title.module.css'
+
+const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
 
 /** What a hold from this page is for: the edition, or one volume of it. */
 interface Wish {
   barcode: string | null
 }
 
-export function TitlePage() {
+export default function TitlePage() {
   const { t } = useTranslation()
-  const { controlNumber = '' } = useParams()
-  const cameFrom = useLocation().state as CameFrom | null
-  const { standing } = useStanding()
-  const { all } = usePlaces()
-  const { data, error, refetch } = useQuery({ ...titleQuery(controlNumber, standing), enabled: all.branches.length > 0 })
+  const controlNumber = useControlNumber()
+  const cameFrom = useCameFrom()
+  const { chosen } = useScope()
+  const { data, error, refetch } = useQuery(titleQuery(controlNumber, chosen))
   const [wish, setWish] = useState<Wish | null>(null)
   const holdAny = () => {
     setWish({ barcode: null })
@@ -41,13 +44,19 @@ export function TitlePage() {
 
   if (error)
     return (
-      <div className={styles.alone}>
+      <Page width={760}>
         <Trouble error={error} onRetry={() => void refetch()} />
-      </div>
+      </Page>
     )
-  if (!data) return <div className={styles.alone} aria-busy="true" />
+  if (!data)
+    return (
+      <Page busy>
+        <Skeleton height={48} width="50%" />
+        <Skeleton variant="rectangular" height={240} />
+      </Page>
+    )
   const { description } = data
-  const own = data.editions.find((edition) => edition.recordId === data.recordId)
+  const own = data.editions.find((edition) => edition.controlNumber === data.controlNumber)
   return (
     <div className={styles.zones}>
       <article className={styles.centre}>
@@ -78,35 +87,33 @@ export function TitlePage() {
       </article>
       <aside className={styles.right} aria-label={t('search.routesOf', { title: description.title })}>
         <RoutesPanel controlNumber={controlNumber} onHold={holdAny} />
-        <LeadsOn description={description} />
+        <Related description={description} />
       </aside>
       {wish && (
-        <HoldDialog
-          controlNumber={controlNumber}
-          barcode={wish.barcode}
-          onClose={() => {
-            setWish(null)
-          }}
-        />
+        <Suspense>
+          <HoldDialog
+            controlNumber={controlNumber}
+            barcode={wish.barcode}
+            onClose={() => {
+              setWish(null)
+            }}
+          />
+        </Suspense>
       )}
     </div>
   )
 }
 
-function People({ people }: { people: { name: string; dates: string | null; roles: string[]; main: boolean }[] }) {
-  return people.map((person, i) => {
-    const roles = person.roles.filter((role) => role !== 'author')
+function People({ people }: { people: Described['people'] }) {
+  const links = useLinks()
+  return people.map(({ name, dates, roles: all, kind }, i) => {
+    const roles = all.filter((role) => role !== 'author')
     return (
-      <span key={person.name}>
+      <span key={`${name} ${dates ?? ''}`}>
         {i > 0 && ' · '}
-        <Link to={headingAddress('person', [person.name, person.dates].filter(Boolean).join(', '))}>{spoken(person.name)}</Link>
+        <Link to={links.heading('person', personLabel({ name, dates }))}>{kind === 'person' ? spokenName(name) : name}</Link>
         {roles.length > 0 && ` (${roles.join(', ')})`}
       </span>
     )
   })
-}
-
-function spoken(name: string): string {
-  const [family, given] = name.split(/,\s*/, 2)
-  return given ? `${given} ${family}` : name
 }

@@ -1,22 +1,18 @@
-/** What went wrong, in a sentence, and the way on. */
-import Button from '@mui/material/Button'
-import { useTranslation } from 'react-i18next'
-import { ApiProblem } from '../app/api.ts'
-import styles from './ui.module.css'
+/** What went wrong, and the way on; loaded when something does. */
+import { Suspense } from 'react'
+import { lazyWithTexts } from '../shared/i18n.ts'
 
-export function Trouble({ error, onRetry }: { error: unknown; onRetry?(): void }) {
-  const { t } = useTranslation()
-  const problem = error instanceof ApiProblem ? error.problem : null
+const TroubleAlert = lazyWithTexts(() => import('./TroubleAlert.tsx'))
+
+export interface TroubleProps {
+  error: unknown
+  onRetry?(): void
+}
+
+export function Trouble(props: TroubleProps) {
   return (
-    <div className={styles.trouble} role="alert">
-      <p>
-        {problem?.detail ?? String(error)} {problem?.remedy}
-      </p>
-      {onRetry && (
-        <Button size="small" variant="outlined" onClick={onRetry}>
-          {t('app.retry')}
-        </Button>
-      )}
-    </div>
+    <Suspense fallback={<div role="alert" />}>
+      <TroubleAlert {...props} />
+    </Suspense>
   )
 }

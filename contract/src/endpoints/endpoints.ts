@@ -1,0 +1,68 @@
+/** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
+import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
+import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
+import { healthSchema, placesSchema } from '../libraries/index.ts'
+import type { FromSchema, JSONSchema } from '../schema/index.ts'
+import {
+  browseAnswerSchema,
+  browseQuerySchema,
+  countAnswerSchema,
+  facetValuesQuerySchema,
+  facetValuesSchema,
+  searchAnswerSchema,
+  searchQuerySchema,
+  suggestAnswerSchema,
+  suggestQuerySchema,
+} from '../search/index.ts'
+import { titlePageSchema, titleQuerySchema } from '../title/index.ts'
+import type { EndpointName, PATHS } from '../paths/index.ts'
+
+
+export interface Endpoint {
+  summary: string
+  query?: JSONSchema
+  body?: JSONSchema
+  /** null for an answer without a body. */
+  answer: JSONSchema | null
+  /** Status of a good answer. */
+  status: number
+}
+
+export const ENDPOINTS = {
+  health: { summary: 'Whether the catalogue is ready, and how large it is', answer: healthSchema, status: 200 },
+  places: { summary: 'Systems, branches, collections, hours and pickup locations', answer: placesSchema, status: 200 },
+  search: { summary: 'Titles that match, with exact counts for narrowing', query: searchQuerySchema, answer: searchAnswerSchema, status: 200 },
+  count: { summary: 'How many titles match', query: searchQuerySchema, answer: countAnswerSchema, status: 200 },
+  facetValues: { summary: 'Values of one facet of a search, found by their words', query: facetValuesQuerySchema, answer: facetValuesSchema, status: 200 },
+  browse: { summary: 'Headings in alphabetical order from any letters on', query: browseQuerySchema, answer: browseAnswerSchema, status: 200 },
+  suggest: { summary: 'Headings that begin with what has been typed', query: suggestQuerySchema, answer: suggestAnswerSchema, status: 200 },
+  title: { summary: 'One title with its editions, copies and routes', query: titleQuerySchema, answer: titlePageSchema, status: 200 },
+  session: { summary: 'Who is signed in', answer: sessionSchema, status: 200 },
+  signIn: { summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },
+  signOut: { summary: 'Sign out; nothing stays behind', answer: null, status: 204 },
+  sampleCards: { summary: 'Cards to try the demo with', answer: sampleCardsSchema, status: 200 },
+  card: { summary: 'The reader’s holds, loans and limits', answer: cardSchema, status: 200 },
+  holdOptions: { summary: 'Each pickup location for a wish: from where, at what cost, or why not', query: holdOptionsQuerySchema, answer: holdOptionsSchema, status: 200 },
+  placeHold: { summary: 'Place a hold; an Idempotency-Key makes a repeat harmless', body: placeHoldSchema, answer: holdSchema, status: 201 },
+  cancelHold: { summary: 'Cancel a hold', answer: holdSchema, status: 200 },
+} as const satisfies Record<EndpointName, Endpoint> // prettier-ignore
+
+type Declared<Name extends EndpointName> = (typeof ENDPOINTS)[Name]
+type Given<S> = S extends JSONSchema ? FromSchema<S> : never
+
+/** Each type is derived once, by the name of its endpoint; asked for one by one they would be derived at each call. */
+type Queries = { [Name in EndpointName]: Declared<Name> extends { query: infer S } ? Given<S> : unknown }
+type Parameters = { [Name in EndpointName]: Declared<Name> extends { query: infer S extends JSONSchema } ? FromSchema<S, { keepDefaultedPropertiesOptional: true }> : undefined } // prettier-ignore
+type Bodies = { [Name in EndpointName]: Declared<Name> extends { body: infer S } ? Given<S> : undefined }
+type Answers = { [Name in EndpointName]: Declared<Name> extends { answer: null } ? undefined : Given<Declared<Name>['answer']> }
+
+/** What a handler gets of the query string: converted, and complete with what is usual. */
+export type QueryOf<Name extends EndpointName> = Queries[Name]
+/** What a client sends: what is usual may be left out. */
+export type ParametersOf<Name extends EndpointName> = Parameters[Name]
+export type BodyOf<Name extends EndpointName> = Bodies[Name]
+export type AnswerOf<Name extends EndpointName> = Answers[Name]
+
+type NamesIn<Path extends string> = Path extends `${string}:${infer Param}/${infer Rest}` ? Param | NamesIn<`/${Rest}`> : Path extends `${string}:${infer Param}` ? Param : never // prettier-ignore
+/** Names in the path of an endpoint. */
+export type PathOf<Name extends EndpointName> = Record<NamesIn<(typeof PATHS)[Name]['path']>, string>

@@ -1,0 +1,27 @@
+/** Why something is refused: a code with its facts, or a rule of the library in its own words. */
+import { HOLD_STATES } from '@catalex/core/holds'
+import type { FromSchema } from '../schema/index.ts'
+import { count, date, nullable, oneOf, shape, text } from '../schema/shapes.ts'
+
+const coded = <const Code extends string>(code: Code) => ({ const: code }) as const
+
+export const refusalSchema = {
+  anyOf: [
+    shape({ code: coded('card-expired'), date }),
+    shape({ code: coded('card-blocked'), note: text }),
+    shape({ code: coded('owes-too-much'), owed: count, limit: count }),
+    shape({ code: coded('too-many-holds'), held: count, limit: count }),
+    shape({ code: coded('already-held') }),
+    shape({ code: coded('volume-needed') }),
+    shape({ code: coded('pickup-not-served') }),
+    shape({ code: coded('no-copy'), why: oneOf(['lost', 'none'] as const) }),
+    shape({ code: coded('no-rule') }),
+    shape({ code: coded('fetch-yourself') }),
+    shape({ code: coded('rule'), reason: text, remedy: nullable('string') }),
+    shape({ code: coded('key-reused') }),
+    shape({ code: coded('no-such-hold') }),
+    shape({ code: coded('too-late'), state: oneOf(HOLD_STATES) }),
+  ],
+} as const
+
+export type Refusal = FromSchema<typeof refusalSchema>

@@ -1,0 +1,37 @@
+/** Numbers by which a thing can be asked for: ISBN (ISO 2108), ISSN (ISO 3297), publishers' numbers, others. */
+import ISBN from 'isbn3'
+import { fieldsOf, subfield, subfields, type MarcRecord } from '../marc/record.ts'
+import type { Identifier } from './record.ts'
+
+/** @returns the ISBN as 13 digits, or null when the text is none (wrong length or check digit) */
+export function isbn13(text: string): string | null {
+  const bare = text.replace(/[\s-]/g, '')
+  if (!/^(\d{9}[\dXx]|\d{13})$/.test(bare)) return null
+  return ISBN.parse(bare)?.isbn13 ?? null
+}
+
+/** @returns the ISSN as 8 characters without hyphen, or null (the check digit is weighted 8 to 2, modulo 11) */
+export function issn(text: string): string | null {
+  const bare = text.replace(/[\s-]/g, '').toUpperCase()
+  if (!/^\d{7}[\dX]$/.test(bare)) return null
+  const sum = [...bare.slice(0, 7)].reduce((total, digit, i) => total + Number(digit) * (8 - i), 0)
+  const check = (11 - (sum % 11)) % 11
+  return bare[7] === (check === 10 ? 'X' : String(check)) ? bare : null
+}
+
+/** 020, 022, 024 and 028; a number that can't be right is kept as "other", since it may still stand on the thing. */
+export function identifiersOf(record: MarcRecord): Identifier[] {
+  const found: Identifier[] = []
+  for (const field of fieldsOf(record, '020', '022', '024', '028')) {
+    for (const raw of field[0] === '020' ? subfields(field, 'az') : [subfield(field, 'a') ?? '']) {
+      const [value = ''] = raw.trim().split(/\s+\(/)
+      if (value === '') continue
+      const book = field[0] === '020' ? isbn13(value) : null
+      const serial = field[0] === '022' ? issn(value) : null
+      if (book) found.push({ kind: 'isbn', value: book })
+      else if (serial) found.push({ kind: 'issn', value: serial })
+      else found.push({ kind: field[0] === '028' ? 'publisher number' : 'other', value })
+    }
+  }
+  return found
+}

@@ -1,0 +1,74 @@
+/** Which copy serves a hold, what it costs, and which may serve it later. */
+import { isInNow, isLost, type Copy } from '../copies/index.ts'
+import type { Refusal } from './refusals.ts'
+import { verdictOn, type HoldRule, type PickupPlace, type Verdict } from './rules.ts'
+
+/** Who asks, as far as the rules look at it. */
+export interface Borrower {
+  category: string
+  /** System of the home branch; null for a guest. */
+  homeSystem: string | null
+}
+
+export interface HoldQuestion {
+  rules: readonly HoldRule[]
+  borrower: Borrower
+  pickup: PickupPlace
+  /** Copies of all that would do. */
+  copies: readonly Copy[]
+  /** Branches that keep nothing from their open shelves for readers who can fetch it themselves. */
+  selfServe: ReadonlySet<string>
+}
+
+export interface Serving {
+  /** The copy set aside now; null when the hold waits in the queue. */
+  copy: Copy | null
+  /** What the hold costs: of the copy set aside, else the least of those it may wait for. */
+  cost: number
+  /** Copies that may fill it. */
+  eligible: Copy[]
+}
+
+export function servingOf(question: HoldQuestion): Serving | Refusal {
+  const there = question.copies.filter((copy) => !isLost(copy))
+  if (there.length === 0) return { code: 'no-copy', why: question.copies.length > 0 ? 'lost' : 'none' }
+  const verdicts = there.map((copy) => ({ copy, verdict: verdictFor(question, copy) }))
+  const eligible = verdicts.flatMap(({ copy, verdict }) => (verdict.allowed ? [{ copy, cost: verdict.cost }] : []))
+  if (eligible.length === 0) return firstSpoken(verdicts.map(({ verdict }) => verdict))
+  const [best] = eligible
+    .filter(({ copy }) => isInNow(copy))
+    .sort((a, b) => preference(question, a) - preference(question, b) || compareBarcodes(a.copy, b.copy))
+  return {
+    copy: best?.copy ?? null,
+    cost: best?.cost ?? Math.min(...eligible.map(({ cost }) => cost)),
+    eligible: eligible.map(({ copy }) => copy),
+  }
+}
+
+export function verdictFor({ rules, borrower, pickup, selfServe }: HoldQuestion, copy: Copy): Verdict {
+  const fetchable = copy.branch === pickup.branch && copy.collectionKind === 'open shelf' && isInNow(copy)
+  if (fetchable && selfServe.has(copy.branch)) return { allowed: false, refusal: { code: 'fetch-yourself' } }
+  return verdictOn(rules, borrower.category, copy, pickup)
+}
+
+/** The copy at the pickup location first; then the cheapest, of equals that of the pickup's system, then of the reader's own. */
+function preference({ pickup, borrower }: HoldQuestion, { copy, cost }: { copy: Copy; cost: number }): number {
+  if (copy.branch === pickup.branch) return 0
+  return 1 + cost * 4 + (copy.system === pickup.system ? 0 : copy.system === borrower.homeSystem ? 1 : 2)
+}
+
+const compareBarcodes = (a: Copy, b: Copy): number => (a.barcode < b.barcode ? -1 : 1)
+
+/** A rule in the library's own words says more than one of ours. */
+function firstSpoken(verdicts: readonly Verdict[]): Refusal {
+  const refusals = verdicts.flatMap((verdict) => (verdict.allowed ? [] : [verdict.refusal]))
+  return refusals.find(({ code }) => code !== 'no-rule') ?? { code: 'no-rule' }
+}
+
+/** The copies that would do for a wish: the one named, or all of its records; a journal needs its volume named. */
+export function wantedCopies<T extends Copy>(copies: readonly T[], barcode: string | null): T[] | Refusal {
+  if (barcode !== null) return copies.filter((copy) => copy.barcode === barcode)
+  const volumes = copies.filter((copy) => copy.family === 'journal' && copy.enumeration !== null)
+  return volumes.length > 1 ? { code: 'volume-needed' } : [...copies]
+}
+

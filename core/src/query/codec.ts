@@ -1,0 +1,120 @@
+/**
+ * A search as parameters and back: one spelling for the address of a page, the query of the HTTP interface and the
+ * question that the engine is asked.
+ */
+import {
+  AVAILABILITY,
+  FACETS,
+  FIELD_NAMES,
+  NARROWINGS,
+  PAGE_SIZES,
+  SORTS,
+  type Availability,
+  type Facet,
+  type FieldName,
+  type PageSize,
+  type Sort,
+} from './vocabulary.ts'
+import { byFacet, EMPTY_QUESTION, type Question, type Scope } from './question.ts'
+
+export type NotFacet = `not${Capitalize<Facet>}`
+
+/** What the HTTP interface takes. */
+export type SearchParameters = Record<Facet | NotFacet, string[]> & {
+  q: string
+  field: FieldName
+  in: string[]
+  as: string[]
+  at?: string
+  yearFrom?: number
+  yearTo?: number
+  copies: Availability[]
+  sort: Sort
+  page: number
+  size: PageSize
+}
+
+/** Name of the parameter that excludes values of a facet: "notLanguage". */
+export const notName = (facet: Facet): NotFacet =>
+  // Literal by literal what the type says.
+  `not${facet.charAt(0).toUpperCase()}${facet.slice(1)}` as NotFacet
+
+export function parametersOf(question: Question, scope: Scope): SearchParameters {
+  const { q, field, only, not, years, copies, sort, page, size } = question
+  // Every facet comes twice, by its name and by its not-name.
+  const values = Object.fromEntries(FACETS.flatMap((facet) => [[facet, only[facet]], [notName(facet), not[facet]]])) as Record<Facet | NotFacet, string[]> // prettier-ignore
+  return {
+    q,
+    field,
+    in: [...scope.in],
+    as: [...scope.as],
+    ...(scope.at === null ? {} : { at: scope.at }),
+    ...values,
+    ...(years.from === null ? {} : { yearFrom: years.from }),
+    ...(years.to === null ? {} : { yearTo: years.to }),
+    copies,
+    sort,
+    page,
+    size,
+  }
+}
+
+export function questionOf(parameters: SearchParameters): Question {
+  const { q, field, yearFrom, yearTo, copies, sort, page, size } = parameters
+  return {
+    q,
+    field,
+    only: byFacet((facet) => parameters[facet]),
+    not: byFacet((facet) => parameters[notName(facet)]),
+    years: { from: yearFrom ?? null, to: yearTo ?? null },
+    copies,
+    kept: [],
+    sort,
+    page,
+    size,
+  }
+}
+
+export const scopeOf = ({ in: places, as, at }: Pick<SearchParameters, 'in' | 'as' | 'at'>): Scope => ({ in: places, as, at: at ?? null })
+
+/** Names and values of an address, in order; what is as usual is left out. */
+export function addressEntries(question: Question, scope: Scope): [name: string, value: string][] {
+  const usual = parametersOf(EMPTY_QUESTION, { in: [], as: [], at: null })
+  const entries = Object.entries({ ...parametersOf(question, scope), keep: question.kept })
+  return entries.flatMap(([name, value]): [string, string][] => {
+    if (Array.isArray(value)) return value.map((one) => [name, one])
+    return value === (usual as Record<string, unknown>)[name] ? [] : [[name, String(value)]]
+  })
+}
+
+/** How an address is read: as URLSearchParams does. */
+export interface AddressParameters {
+  get(name: string): string | null
+  getAll(name: string): string[]
+}
+
+/** Takes whatever stands in an address: what it does not know is as usual. */
+export function questionFromAddress(address: AddressParameters): Question {
+  const oneOf = <T extends string>(names: readonly T[], name: string, usual: T): T =>
+    names.find((known) => known === address.get(name)) ?? usual
+  const someOf = <T extends string>(names: readonly T[], name: string): T[] => names.filter((known) => address.getAll(name).includes(known))
+  const year = (name: string): number | null => (/^\d{1,4}$/.test(address.get(name) ?? '') ? Number(address.get(name)) : null)
+  return {
+    q: address.get('q') ?? '',
+    field: oneOf(FIELD_NAMES, 'field', 'anywhere'),
+    only: byFacet((facet) => address.getAll(facet)),
+    not: byFacet((facet) => address.getAll(notName(facet))),
+    years: { from: year('yearFrom'), to: year('yearTo') },
+    copies: someOf(AVAILABILITY, 'copies'),
+    kept: someOf(NARROWINGS, 'keep'),
+    sort: oneOf(SORTS, 'sort', 'relevance'),
+    page: /^\d{1,6}$/.test(address.get('page') ?? '') ? Math.max(1, Number(address.get('page'))) : 1,
+    size: PAGE_SIZES.find((size) => String(size) === address.get('size')) ?? PAGE_SIZES[0],
+  }
+}
+
+export const scopeFromAddress = (address: AddressParameters): Scope => ({
+  in: address.getAll('in'),
+  as: address.getAll('as'),
+  at: address.get('at'),
+})

@@ -1,0 +1,218 @@
+/** Headings in alphabetical order, and call numbers in shelf order, with the works under each. */
+import { LISTED_FACETS, type HeadingKind, type Scope } from '../../query/index.ts'
+import { withoutArticle, wordsOf } from '../../text/index.ts'
+import type { SearchIndex } from '../store/columns.ts'
+import { formatOf, heldFrom, heldTo, placeOfHeld, workOf } from '../store/rows.ts'
+import type { TextList } from '../store/textList.ts'
+import { chosenNodes } from '../store/tree.ts'
+import { isSuperseded, type Segment, type Segments } from '../segments/segments.ts'
+
+export interface Heading {
+  /** As it is shown; of call numbers, the sort key. */
+  label: string
+  /** Works under it in the places and formats at hand. */
+  count: number
+}
+
+/** Headings of one kind in one segment: numbers from `from` up to `to`, each with its documents. */
+interface Shelf {
+  segment: Segment
+  from: number
+  to: number
+  keys: TextList
+  labels: TextList
+  starts: Uint32Array
+  docs: Uint32Array
+}
+
+function shelfOf(segment: Segment, kind: HeadingKind): Shelf {
+  const { index } = segment
+  if (kind === 'title') {
+    const { titleKeys, titles, titleDocStart, titleDoc } = index
+    return { segment, from: 0, to: titles.length, keys: titleKeys, labels: titles, starts: titleDocStart, docs: titleDoc }
+  }
+  if (kind === 'call-number') {
+    const { callKeys, callDocStart, callDoc } = index
+    return { segment, from: 0, to: callKeys.length, keys: callKeys, labels: callKeys, starts: callDocStart, docs: callDoc }
+  }
+  const facet = LISTED_FACETS.indexOf(kind)
+  const { valueFirst, valueKeys, valueLabels, valueDocStart, valueDoc } = index
+  return {
+    segment,
+    from: valueFirst[facet],
+    to: valueFirst[facet + 1],
+    keys: valueKeys,
+    labels: valueLabels,
+    starts: valueDocStart,
+    docs: valueDoc,
+  }
+}
+
+/** Headings from some letters on, or from a place in the order; `start` is a sort key where call numbers are browsed. */
+export function browseHeadings(
+  segments: Segments,
+  kind: HeadingKind,
+  start: string | number,
+  most: number,
+  scope: Scope,
+): { position: number; total: number; headings: Heading[] } {
+  const order = new Order(segments, kind)
+  const position = typeof start === 'number' ? Math.min(start, order.total) : order.placeOf(keyOf(kind, start))
+  const count = counter(scope)
+  const headings: Heading[] = []
+  for (let at = position; at < Math.min(position + most, order.total); at += 1) {
+    const { label, standings } = order.at(at)
+    headings.push({ label, count: standings.reduce((sum, [shelf, number]) => sum + count(shelf, number), 0) })
+  }
+  return { position, total: order.total, headings }
+}
+
+type Standing = [Shelf, number]
+
+/** Headings of all segments in one order: those of the main one, and among them what only the changes have. */
+class Order {
+  readonly total: number
+  private readonly main: Shelf
+  private readonly later: Shelf | null
+  /** Headings that the main segment does not have, each before the heading `before` there. */
+  private readonly extra: { number: number; before: number }[] = []
+
+  constructor(segments: Segments, kind: HeadingKind) {
+    const [main, later] = segments.map((segment) => shelfOf(segment, kind))
+    this.main = main
+    this.later = (later as Shelf | undefined) ?? null
+    if (this.later) {
+      const { from, to } = this.later
+      for (let number = from; number < to; number += 1) {
+        const before = sameIn(main, this.later, number)
+        if (before.found < 0) this.extra.push({ number, before: before.place })
+      }
+    }
+    this.total = main.to - main.from + this.extra.length
+  }
+
+  placeOf(key: string): number {
+    const place = this.main.keys.lowerBound(key, this.main.from, this.main.to)
+    const extra = this.extra.filter(
+      ({ number, before }) => before < place || (before === place && (this.later?.keys.at(number) ?? '') < key),
+    )
+    return place - this.main.from + extra.length
+  }
+
+  at(position: number): { label: string; standings: Standing[] } {
+    const { main, later, extra } = this
+    let before = 0
+    while (before < extra.length && extra[before].before - main.from + before < position) before += 1
+    const here = extra.at(before)
+    if (later && here && here.before - main.from + before === position)
+      return { label: later.labels.at(here.number), standings: [[later, here.number]] }
+    const number = main.from + position - before
+    const same = later ? sameIn(later, main, number).found : -1
+    return { label: main.labels.at(number), standings: later && same >= 0 ? [[main, number], [later, same]] : [[main, number]] } // prettier-ignore
+  }
+}
+
+/** Where a heading of another shelf stands or would stand in this one. */
+function sameIn(shelf: Shelf, other: Shelf, number: number): { place: number; found: number } {
+  const { number: place, found } = placeIn(shelf, other.keys.at(number), other.labels.at(number))
+  return { place, found: found ? place : -1 }
+}
+
+function placeIn({ from, to, keys, labels }: Shelf, key: string, label: string): { number: number; found: boolean } {
+  let number = keys.lowerBound(key, from, to)
+  while (number < to && keys.at(number) === key && labels.at(number) < label) number += 1
+  return { number, found: number < to && keys.at(number) === key && labels.at(number) === label }
+}
+
+/** A short beginning may have thousands of headings; the first of them are looked at. */
+const MOST_CANDIDATES = 400
+
+/** Headings that begin with what has been typed so far, those with most works first. */
+export function headingsBeginning(
+  segments: Segments,
+  kind: Exclude<HeadingKind, 'call-number'>,
+  typed: string,
+  most: number,
+  scope: Scope,
+): Heading[] {
+  const key = keyOf(kind, typed)
+  if (key === '') return []
+  const count = counter(scope)
+  const counts = new Map<string, number>()
+  for (const segment of segments) {
+    const shelf = shelfOf(segment, kind)
+    for (const number of numbersBeginning(shelf, kind, key)) {
+      const label = shelf.labels.at(number)
+      counts.set(label, (counts.get(label) ?? 0) + count(shelf, number))
+    }
+  }
+  return [...counts]
+    .map(([label, works]) => ({ label, count: works }))
+    .filter((heading) => heading.count > 0)
+    .sort((a, b) => b.count - a.count || (a.label < b.label ? -1 : 1))
+    .slice(0, most)
+}
+
+/** Of these headings, those that some record has, with their works in the places and formats at hand. */
+export function headingsNamed(segments: Segments, kind: HeadingKind, labels: readonly string[], scope: Scope): Heading[] {
+  const count = counter(scope)
+  const everywhere = counter({ in: [], as: [], at: null })
+  return labels.flatMap((label) => {
+    const standings = segments.flatMap((segment): Standing[] => {
+      const shelf = shelfOf(segment, kind)
+      const number = numberOf(shelf, keyOf(kind, label), label)
+      return number < 0 || everywhere(shelf, number) === 0 ? [] : [[shelf, number]]
+    })
+    return standings.length === 0 ? [] : [{ label, count: standings.reduce((sum, [shelf, number]) => sum + count(shelf, number), 0) }]
+  })
+}
+
+function numberOf(shelf: Shelf, key: string, label: string): number {
+  const { number, found } = placeIn(shelf, key, label)
+  return found ? number : -1
+}
+
+function numbersBeginning(shelf: Shelf, kind: HeadingKind, key: string): Set<number> {
+  const { index } = shelf.segment
+  const numbers = new Set<number>()
+  const range = shelf.keys.beginning(key, shelf.from, shelf.to)
+  for (let at = range.from; at < Math.min(range.to, range.from + MOST_CANDIDATES); at += 1) numbers.add(at)
+  if (kind !== 'person') return numbers
+  const spoken = index.spokenKeys.beginning(key)
+  for (let at = spoken.from; at < Math.min(spoken.to, spoken.from + MOST_CANDIDATES); at += 1) numbers.add(index.spokenValue[at])
+  return numbers
+}
+
+function counter({ in: places, as: formats }: Scope): (shelf: Shelf, heading: number) => number {
+  const chosen = new Map<SearchIndex, { place: Uint8Array | null; format: Uint8Array | null }>()
+  const chosenIn = (index: SearchIndex) => {
+    const known = chosen.get(index) ?? { place: chosenNodes(index.placeTree, places), format: chosenNodes(index.formatTree, formats) }
+    chosen.set(index, known)
+    return known
+  }
+  return ({ segment: { index, superseded }, starts, docs }, heading) => {
+    const { place, format } = chosenIn(index)
+    let works = 0
+    let last = -1
+    for (let i = starts[heading]; i < starts[heading + 1]; i += 1) {
+      const doc = docs[i]
+      if (workOf(index, doc) === last || isSuperseded(superseded, doc) || (format && !format[formatOf(index, doc)]) || !isHeld(index, doc, place))
+        continue
+      last = workOf(index, doc)
+      works += 1
+    }
+    return works
+  }
+}
+
+function isHeld(index: SearchIndex, doc: number, places: Uint8Array | null): boolean {
+  for (let e = heldFrom(index, doc); e < heldTo(index, doc); e += 1) if (!places || places[placeOfHeld(index.held[e])] === 1) return true
+  return false
+}
+
+/** Titles are sought without their leading article in the index, and so must be what is typed. */
+function keyOf(kind: HeadingKind, text: string): string {
+  if (kind === 'call-number') return text
+  const words = wordsOf(text)
+  return (kind === 'title' ? withoutArticle(words) : words).join(' ')
+}

@@ -1,0 +1,108 @@
+/** What the index takes in for one record. */
+import type { AuthorizedKind, Carrier, BibRecord } from '../../catalogue/index.ts'
+import { filingTitle, workKey } from '../../catalogue/index.ts'
+import { spokenName, withoutArticle, wordsOf } from '../../text/index.ts'
+import type { ListedFacet } from '../../query/index.ts'
+import { facetValuesOf } from '../narrow/facets.ts'
+import type { SearchField } from '../../query/index.ts'
+
+export interface SearchDocument {
+  /** The record's number in the database. */
+  recordId: number
+  /** Texts by field; each text is a unit that a phrase may not leave. */
+  texts: Record<SearchField, string[]>
+  /** Whole titles by which it may be asked for, reduced to their words, without leading article. */
+  wholeTitles: string[]
+  /** Language of its words, for their stems. */
+  language: string
+  workKey: string
+  filingTitle: string
+  /** The title as it is shown. */
+  title: string
+  /** Main entry, else the first person; last in order where there is none. */
+  filingPerson: string
+  facets: Record<ListedFacet, string[]>
+  carrier: Carrier
+  year: number | null
+  /** Copies by place. */
+  holdings: HeldAt[]
+}
+
+export interface HeldAt {
+  /** Index of the collection's node in the place tree. */
+  place: number
+  /** Use bits (facets.ts) of the copies that can be counted on, and of those in now. */
+  uses: number
+  usesIn: number
+  /** Lowest sort key among the call numbers there. */
+  callKey: string
+}
+
+/** Other names of a heading, under which its titles are found too. */
+export type OtherNames = (kind: AuthorizedKind, heading: string) => readonly string[]
+
+const NO_OTHERS: OtherNames = () => []
+
+export function documentOf(recordId: number, title: BibRecord, holdings: HeldAt[], otherNames = NO_OTHERS): SearchDocument {
+  return {
+    recordId,
+    texts: withOtherNames(textsOf(title), title, otherNames),
+    wholeTitles: [...new Set([title.title, ...wholeTitles(title)].map(titleWords))],
+    language: languageOf(title),
+    workKey: workKey(title),
+    filingTitle: filingTitle(title),
+    title: title.title,
+    filingPerson: wordsOf((title.people.find((person) => person.main) ?? title.people.at(0))?.name ?? '').join(' ') || '\uffff',
+    facets: facetValuesOf(title),
+    carrier: title.carrier,
+    year: title.year,
+    holdings,
+  }
+}
+
+/** The texts of a record by the field in which they are searched. */
+export function textsOf(title: BibRecord): Record<SearchField, string[]> {
+  return {
+    title: [...wholeTitles(title), ...(title.uniformTitle ? [title.uniformTitle] : [])],
+    person: [...title.people.flatMap((person) => bothOrders(person.name)), ...(title.responsibility ? [title.responsibility] : [])],
+    subject: [...title.subjects.map((subject) => subject.heading), ...title.genres],
+    series: title.series.map((entry) => [entry.title, entry.volume].filter(Boolean).join(' ')),
+    contents: title.contents,
+    notes: title.notes.map((note) => note.text),
+    publisher: [title.publisher, title.place].filter((text) => text !== null),
+    summary: title.summary ? [title.summary] : [],
+  }
+}
+
+function withOtherNames(texts: Record<SearchField, string[]>, title: BibRecord, otherNames: OtherNames): Record<SearchField, string[]> {
+  const others = otherNamesIn(title, otherNames)
+  const of = (kind: AuthorizedKind) => others.filter((other) => other.field === kind).map((other) => other.text)
+  return {
+    ...texts,
+    person: [...texts.person, ...of('person').flatMap(bothOrders)],
+    subject: [...texts.subject, ...of('subject')],
+    series: [...texts.series, ...of('series')],
+  }
+}
+
+/** The other names of a record's headings, by the field in which they are searched. */
+export function otherNamesIn(title: BibRecord, otherNames: OtherNames): { field: AuthorizedKind; text: string }[] {
+  const of = (field: AuthorizedKind, headings: readonly string[]) =>
+    [...new Set(headings.flatMap((heading) => otherNames(field, heading)))].map((text) => ({ field, text }))
+  const { person, subject, series } = facetValuesOf(title)
+  return [...of('person', person), ...of('subject', subject), ...of('series', series)]
+}
+
+/** The language whose stemmer reads the record's words; English where it names none. */
+export const languageOf = (title: BibRecord): string => title.languages.at(0) ?? 'eng'
+
+function wholeTitles(title: BibRecord): string[] {
+  return [title.remainder ? `${title.title} ${title.remainder}` : title.title, ...title.variantTitles]
+}
+
+const titleWords = (text: string): string => withoutArticle(wordsOf(text)).join(' ')
+
+/** "Varrik, Odd" is asked for as "Odd Varrik" too. */
+function bothOrders(name: string): string[] {
+  return [...new Set([name, spokenName(name)])]
+}

@@ -1,0 +1,5 @@
+/** Text as a catalogue compares it: folding, words, leading articles, names in either order. */
+export { isArticle, withoutArticle } from './articles.ts'
+export { fold } from './fold.ts'
+export { spokenKey, spokenName } from './names.ts'
+export { plain, wordsOf } from './words.ts'

@@ -1,0 +1,67 @@
+/**
+ * After records or copies were withdrawn: a hold that lost the copy set aside for it waits again, or gets another; one
+ * that nothing can fill any more is ended, with its event. Copies that came go to those who wait.
+ */
+import { ACTIVE_STATES, isPromising, isRefusal, servingOf, wantedCopies, type Serving } from '@catalex/core/holds'
+import type { Write } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import type { Moment } from '../moment.ts'
+import { copiesOf } from '../queries/copies.ts'
+import { holdQuestion } from '../queries/question.ts'
+import { HOLDS, HOLD_TARGETS, type HoldModel } from '../tables.ts'
+import { transition } from './transition.ts'
+
+export interface LostHold {
+  reference: string
+  title: string
+  /** Whether it waits again, or nothing can fill it. */
+  outcome: 'waits again' | 'unfillable'
+}
+
+/** @param records control numbers of records that have changed, or lost copies, or are gone */
+export async function followCatalogue(write: Write, libraries: Libraries, records: readonly string[], at: Moment): Promise<LostHold[]> {
+  const lost: LostHold[] = []
+  for (const hold of await activeHoldsOn(write, records)) {
+    const outcome = await settle(write, libraries, hold, at)
+    if (outcome) lost.push({ reference: hold.reference, title: hold.title, outcome })
+  }
+  return lost
+}
+
+/** First come, first served. */
+async function activeHoldsOn(write: Write, records: readonly string[]): Promise<HoldModel[]> {
+  const rows = await write.read<{ holdId: number }>(
+    'SELECT DISTINCT holdId FROM holdTargets WHERE controlNumber IN (SELECT value FROM json_each($records))',
+    { records: JSON.stringify(records) },
+  )
+  return write.use(HOLDS).findAll({
+    where: { id: rows.map(({ holdId }) => holdId), state: [...ACTIVE_STATES] },
+    include: [{ model: write.use(HOLD_TARGETS), as: 'targets' }],
+    order: ['requested', 'id'],
+  })
+}
+
+async function settle(write: Write, libraries: Libraries, hold: HoldModel, at: Moment): Promise<LostHold['outcome'] | null> {
+  const controlNumbers = (hold.targets ?? []).map((target) => target.controlNumber)
+  const copies = await copiesOf(write, libraries, { controlNumbers }, at.today)
+  if (hold.barcode !== null && copies.some((copy) => copy.barcode === hold.barcode && copy.status !== 'withdrawn')) return null
+  const serving = servingNow(libraries, hold, copies)
+  const wasPromised = isPromising(hold.state)
+  if (serving === null) {
+    await transition(write, hold, 'unfillable', 'catalogue', at)
+    return 'unfillable'
+  }
+  if (wasPromised) await transition(write, hold, 'waiting', 'catalogue', at)
+  if (serving.copy) await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
+  return wasPromised ? 'waits again' : null
+}
+
+/** What may serve the hold; null where nothing can, now or after a wait. */
+function servingNow(libraries: Libraries, hold: HoldModel, copies: Parameters<typeof wantedCopies>[0]): Serving | null {
+  const wanted = hold.wantedBarcode === null ? [...copies] : copies.filter((copy) => copy.barcode === hold.wantedBarcode)
+  const question = holdQuestion(libraries, hold, hold.pickup, wanted)
+  // A pickup location that has closed is no reason to end a hold: its desk will say where to collect.
+  if (isRefusal(question)) return wanted.length > 0 ? { copy: null, cost: hold.cost, eligible: wanted } : null
+  const serving = servingOf(question)
+  return isRefusal(serving) ? null : serving
+}

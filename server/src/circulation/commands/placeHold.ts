@@ -1,0 +1,96 @@
+/** Places a hold: one transaction, in which the rules of core decide; a repeat of the same request is the same hold. */
+import { randomUUID } from 'node:crypto'
+import type { PlaceHold } from '@catalex/contract/holds'
+import { accountRefusal, ACTIVE_STATES, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
+import type { Database, Queryable, Write } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import { borrowerOf, type Reader } from '../../readers/index.ts'
+import type { Moment } from '../moment.ts'
+import { accountOf } from '../queries/account.ts'
+import { copiesOf } from '../queries/copies.ts'
+import { holdQuestion } from '../queries/question.ts'
+import { HOLD_TARGETS, HOLDS, REQUEST_KEYS, type HoldModel } from '../tables.ts'
+import { recordEvent, transition } from './transition.ts'
+
+export interface HoldRequest {
+  reader: Reader
+  wish: PlaceHold
+  /** Makes repeats harmless; null for none. */
+  key: string | null
+}
+
+/** @returns the number of the hold, or why there is none */
+export function placeHold(database: Database, libraries: Libraries, request: HoldRequest, at: Moment): Promise<number | Refusal> {
+  return database.write(async (write) => {
+    const earlier = await earlierAnswer(write, request)
+    if (earlier !== null) return earlier
+    const serving = await servingFor(write, libraries, request, at)
+    if (isRefusal(serving)) return serving
+    const hold = await createHold(write, libraries, request, serving, at)
+    await keepKey(write, request, hold.id, at)
+    return hold.id
+  })
+}
+
+async function earlierAnswer(write: Write, { reader, wish, key }: HoldRequest): Promise<number | Refusal | null> {
+  if (key === null) return null
+  const earlier = await write.use(REQUEST_KEYS).findOne({ where: { readerId: reader.id, requestKey: key } })
+  if (!earlier) return null
+  return earlier.body === JSON.stringify(wish) ? earlier.holdId : { code: 'key-reused' }
+}
+
+async function keepKey(write: Write, { reader, wish, key }: HoldRequest, holdId: number, at: Moment): Promise<void> {
+  if (key !== null) await write.use(REQUEST_KEYS).create({ readerId: reader.id, requestKey: key, body: JSON.stringify(wish), holdId, at: at.now })
+}
+
+async function servingFor(write: Write, libraries: Libraries, { reader, wish }: HoldRequest, at: Moment): Promise<Serving | Refusal> {
+  const stopped = accountRefusal(await accountOf(write, libraries, reader), at.today)
+  if (stopped) return stopped
+  if (await isHeld(write, reader, wish)) return { code: 'already-held' }
+  const wanted = wantedCopies(await copiesOf(write, libraries, { controlNumbers: wish.records }, at.today), wish.barcode)
+  if (!Array.isArray(wanted)) return wanted
+  const question = holdQuestion(libraries, borrowerOf(libraries, reader), wish.pickup, wanted)
+  return isRefusal(question) ? question : servingOf(question)
+}
+
+const ACTIVE = JSON.stringify(ACTIVE_STATES)
+
+/** A second hold on the same edition, or the same volume, is a slip of the hand. */
+async function isHeld(source: Queryable, reader: Reader, { records, barcode }: PlaceHold): Promise<boolean> {
+  const rows = await source.read(
+    `SELECT 1 FROM holds JOIN holdTargets ON holdId = id WHERE readerId = $readerId AND state IN (SELECT value FROM json_each($active))
+       AND controlNumber IN (SELECT value FROM json_each($records)) AND wantedBarcode IS $barcode LIMIT 1`,
+    { readerId: reader.id, active: ACTIVE, records: JSON.stringify(records), barcode },
+  )
+  return rows.length > 0
+}
+
+async function createHold(write: Write, libraries: Libraries, { reader, wish }: HoldRequest, serving: Serving, at: Moment): Promise<HoldModel> { // prettier-ignore
+  const { category, homeSystem } = borrowerOf(libraries, reader)
+  const hold = await write.use(HOLDS).create({
+    reference: randomUUID(),
+    readerId: reader.id,
+    pickup: wish.pickup,
+    state: 'waiting',
+    requested: at.now,
+    wantedBarcode: wish.barcode,
+    barcode: null,
+    cost: serving.cost,
+    category,
+    homeSystem,
+    title: await titleOf(write, wish.records),
+  })
+  await write.use(HOLD_TARGETS).bulkCreate(wish.records.map((controlNumber) => ({ holdId: hold.id, controlNumber })))
+  await recordEvent(write, hold.id, 'waiting', 'reader', at, null)
+  if (serving.copy) await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
+  return hold
+}
+
+/** The title that the hold is known by, of the first of its records. */
+export async function titleOf(source: Queryable, controlNumbers: readonly string[]): Promise<string> {
+  const [row] = await source.read<{ title: string }>(
+    'SELECT title FROM records WHERE controlNumber IN (SELECT value FROM json_each($numbers)) ORDER BY id LIMIT 1',
+    { numbers: JSON.stringify(controlNumbers) },
+  )
+  return row?.title ?? ''
+}

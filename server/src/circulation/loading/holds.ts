@@ -1,0 +1,76 @@
+/** Holds from a library's file. A hold that is here already, by reader, time and titles, is not loaded a second time. */
+import { randomUUID } from 'node:crypto'
+import type { HoldRow } from '@catalex/contract/files'
+import type { Write } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import { borrowerOf, type Reader } from '../../readers/index.ts'
+import { recordEvent } from '../commands/transition.ts'
+import { HOLD_TARGETS, HOLDS } from '../tables.ts'
+import { titleOf } from '../commands/placeHold.ts'
+import type { RowFault } from './loans.ts'
+
+export async function loadHolds(
+  write: Write,
+  libraries: Libraries,
+  readers: ReadonlyMap<string, Reader>,
+  rows: readonly HoldRow[],
+): Promise<RowFault[]> {
+  const faults: RowFault[] = []
+  for (const [at, row] of rows.entries()) {
+    const reader = readers.get(row.card) ?? null
+    if (await isKnown(write, row, reader)) continue
+    const fault = await faultIn(write, libraries, row, reader)
+    if (fault) faults.push({ row: at + 1, ...fault })
+    else await createHold(write, libraries, row, reader)
+  }
+  return faults
+}
+
+const targetsOf = (row: HoldRow): string[] => row.controlNumbers.split('|')
+
+/** Whatever has become of it since. */
+async function isKnown(write: Write, row: HoldRow, reader: Reader | null): Promise<boolean> {
+  const targets = targetsOf(row)
+  const [found] = await write.read(
+    `SELECT 1 FROM holds WHERE readerId IS $readerId AND requested = $requested AND pickup = $pickup
+       AND (SELECT count(*) FROM holdTargets WHERE holdId = id AND controlNumber IN (SELECT value FROM json_each($targets))) = $count LIMIT 1`,
+    { readerId: reader?.id ?? null, requested: row.asked, pickup: row.pickup, targets: JSON.stringify(targets), count: targets.length },
+  )
+  return found !== undefined
+}
+
+async function faultIn(write: Write, libraries: Libraries, row: HoldRow, reader: Reader | null): Promise<Omit<RowFault, 'row'> | null> {
+  const targets = targetsOf(row)
+  const known = await write.read('SELECT 1 FROM records WHERE controlNumber IN (SELECT value FROM json_each($targets)) AND withdrawn = 0', {
+    targets: JSON.stringify(targets),
+  })
+  if (known.length !== targets.length) return { code: 'no-record', value: row.controlNumbers }
+  if (row.card !== '' && reader === null) return { code: 'no-reader', value: row.card }
+  if (!libraries.branch(row.pickup)?.pickup) return { code: 'no-pickup', value: row.pickup }
+  const copy = row.barcode === '' ? [true] : await write.read("SELECT 1 FROM copies WHERE barcode = $barcode AND status <> 'withdrawn'", { barcode: row.barcode }) // prettier-ignore
+  return copy.length === 0 ? { code: 'no-copy', value: row.barcode } : null
+}
+
+async function createHold(write: Write, libraries: Libraries, row: HoldRow, reader: Reader | null): Promise<void> {
+  const { category, homeSystem } = borrowerOf(libraries, reader)
+  const barcode = row.barcode || null
+  const targets = targetsOf(row)
+  const hold = await write.use(HOLDS).create({
+    reference: randomUUID(),
+    readerId: reader?.id ?? null,
+    pickup: row.pickup,
+    state: row.state,
+    requested: row.asked,
+    wantedBarcode: null,
+    barcode,
+    cost: 0,
+    collectBy: row.collectBy || null,
+    category,
+    homeSystem: homeSystem ?? libraries.systemOf(row.pickup),
+    title: await titleOf(write, targets),
+  })
+  await write.use(HOLD_TARGETS).bulkCreate(targets.map((controlNumber) => ({ holdId: hold.id, controlNumber })))
+  const at = { now: row.asked, today: row.asked.slice(0, 10) }
+  await recordEvent(write, hold.id, 'waiting', 'reader', at, null)
+  if (row.state !== 'waiting') await recordEvent(write, hold.id, row.state, 'desk', at, barcode)
+}

@@ -1,0 +1,103 @@
+/** Copies as they stand this minute: what the record says, and loans and holds on top of it. */
+import { familyOf, type RecordedStatus, type UseRule } from '@catalex/core/catalogue'
+import { PROMISING_STATES, statusOf, useRuleOf, type Copy, type PromisingState } from '@catalex/core/copies'
+import { COPY_COLUMNS, type StoredCopy } from '../../catalogue/index.ts'
+import type { Queryable } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+
+export interface CopyNow extends Copy {
+  /** As it is stored. */
+  stored: StoredCopy
+}
+
+const PROMISING = PROMISING_STATES.map((state) => `'${state}'`).join(', ')
+const HOLD_STATE = `(SELECT state FROM holds WHERE holds.barcode = copies.barcode AND holds.state IN (${PROMISING}))`
+
+interface Circulating {
+  due: string | null
+  holdState: PromisingState | null
+}
+
+type Which = { recordIds: readonly number[] } | { controlNumbers: readonly string[] } | { barcode: string }
+
+/**
+ * Copies in shelf order, without those withdrawn; asked in one go with what circulation knows of them, since every row of
+ * every list needs it.
+ */
+export async function copiesOf(source: Queryable, libraries: Libraries, which: Which, today: string): Promise<CopyNow[]> {
+  const [condition, value] =
+    'recordIds' in which
+      ? ['recordId IN (SELECT value FROM json_each($value))', JSON.stringify(which.recordIds)]
+      : 'controlNumbers' in which
+        ? ['recordId IN (SELECT id FROM records WHERE controlNumber IN (SELECT value FROM json_each($value)))', JSON.stringify(which.controlNumbers)] // prettier-ignore
+        : ['copies.barcode = $value', which.barcode]
+  const rows = await source.read<StoredCopy & Circulating>(
+    `SELECT ${COPY_COLUMNS}, due, ${HOLD_STATE} AS holdState
+     FROM copies JOIN records ON records.id = recordId LEFT JOIN loans ON loans.barcode = copies.barcode
+     WHERE ${condition} AND copies.status <> 'withdrawn' ORDER BY sortKey, copies.barcode`,
+    { value },
+  )
+  return rows.map(({ due, holdState, ...stored }) => copyFrom(stored, libraries, { due, holdState }, today))
+}
+
+export async function copyNow(source: Queryable, libraries: Libraries, barcode: string, today: string): Promise<CopyNow | undefined> {
+  return (await copiesOf(source, libraries, { barcode }, today)).at(0)
+}
+
+function copyFrom(stored: StoredCopy, libraries: Libraries, { due, holdState }: Circulating, today: string): CopyNow {
+  const { barcode, controlNumber, carrier, system, branch, collection, enumeration } = stored
+  const collectionKind = libraries.collection(branch, collection)?.kind ?? 'open shelf'
+  return {
+    barcode,
+    controlNumber,
+    family: familyOf(carrier),
+    system,
+    branch,
+    collection,
+    collectionKind,
+    use: useRuleOf(collectionKind, stored.useRule),
+    status: statusOf({ recorded: stored.status, due, holdState, today }),
+    promised: holdState !== null,
+    due,
+    enumeration,
+    stored,
+  }
+}
+
+/** What the search index needs to know of a copy. */
+export type IndexedCopy = Pick<Copy, 'branch' | 'collection' | 'use' | 'status' | 'promised'> & { sortKey: string }
+
+interface IndexedRow extends Circulating {
+  recordId: number
+  branch: string
+  collection: string
+  useRule: UseRule | null
+  status: RecordedStatus
+  sortKey: string
+}
+
+/** Copies by record, of many records at once. */
+export async function copiesForIndex(
+  source: Queryable,
+  libraries: Libraries,
+  which: { ids: readonly number[] } | { from: number; to: number },
+  today: string,
+): Promise<Map<number, IndexedCopy[]>> {
+  const [condition, parameters] =
+    'ids' in which
+      ? ['recordId IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(which.ids) }]
+      : ['recordId BETWEEN $from AND $to', { from: which.from, to: which.to }]
+  const rows = await source.read<IndexedRow>(
+    `SELECT recordId, branch, collection, useRule, status, sortKey, due, ${HOLD_STATE} AS holdState
+     FROM copies LEFT JOIN loans ON loans.barcode = copies.barcode WHERE ${condition} AND status <> 'withdrawn' ORDER BY recordId`,
+    parameters,
+  )
+  const copies = new Map<number, IndexedCopy[]>()
+  for (const { recordId, branch, collection, useRule, status: recorded, sortKey, due, holdState } of rows) {
+    const group = copies.get(recordId) ?? []
+    copies.set(recordId, group)
+    const use = useRuleOf(libraries.collection(branch, collection)?.kind ?? 'open shelf', useRule)
+    group.push({ branch, collection, use, status: statusOf({ recorded, due, holdState, today }), promised: holdState !== null, sortKey })
+  }
+  return copies
+}

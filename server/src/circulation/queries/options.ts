@@ -1,0 +1,45 @@
+/** What a hold would do at each pickup location, before anything is asked for. */
+import type { HoldOptions, PickupOption } from '@catalex/contract/holds'
+import { accountRefusal, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
+import type { Database } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import { borrowerOf, type Reader } from '../../readers/index.ts'
+import type { Moment } from '../moment.ts'
+import { accountOf } from './account.ts'
+import { copiesOf } from './copies.ts'
+import { holdQuestion } from './question.ts'
+import { countWaiting } from './queue.ts'
+
+/** @param reader null for a guest, to whom the rules of the guest category are shown */
+export async function holdOptions(
+  database: Database,
+  libraries: Libraries,
+  reader: Reader | null,
+  wish: { records: readonly string[]; barcode: string | null },
+  at: Moment,
+): Promise<HoldOptions> {
+  const borrower = borrowerOf(libraries, reader)
+  const [account, before, copies] = await Promise.all([
+    reader && accountOf(database, libraries, reader),
+    countWaiting(database, wish.records),
+    copiesOf(database, libraries, { controlNumbers: wish.records }, at.today),
+  ])
+  const wanted = wantedCopies(copies, wish.barcode)
+  const servingAt = (branch: string): Serving | Refusal => {
+    if (!Array.isArray(wanted)) return wanted
+    const question = holdQuestion(libraries, borrower, branch, wanted)
+    return isRefusal(question) ? question : servingOf(question)
+  }
+  return {
+    refusal: account && accountRefusal(account, at.today),
+    used: account?.activeHolds ?? 0,
+    limit: account?.holdsLimit ?? null,
+    pickups: libraries.pickupsFor(borrower.category).map(({ branch }) => optionFrom(branch, servingAt(branch), before)),
+  }
+}
+
+function optionFrom(branch: string, serving: Serving | Refusal, before: number): PickupOption {
+  if (isRefusal(serving)) return { branch, from: null, cost: 0, queue: null, refusal: serving }
+  const queue = serving.copy ? null : { before, copies: serving.eligible.length }
+  return { branch, from: serving.copy?.branch ?? null, cost: serving.cost, queue, refusal: null }
+}

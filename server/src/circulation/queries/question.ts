@@ -1,0 +1,10 @@
+/** What core is asked about a hold. */
+import type { Copy } from '@catalex/core/copies'
+import type { Borrower, HoldQuestion, Refusal } from '@catalex/core/holds'
+import type { Libraries } from '../../libraries/index.ts'
+
+export function holdQuestion(libraries: Libraries, borrower: Borrower, pickup: string, copies: readonly Copy[]): HoldQuestion | Refusal {
+  const place = libraries.pickup(pickup, borrower.category)
+  if (!place) return { code: 'pickup-not-served' }
+  return { rules: libraries.holdRules, borrower, pickup: place, copies, selfServe: libraries.selfServe }
+}

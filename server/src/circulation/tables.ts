@@ -1,0 +1,115 @@
+/** What circulation keeps: loans, holds with their targets and events, and the keys of requests that were answered. */
+import { ACTORS, HOLD_STATES, type Actor, type HoldState } from '@catalex/core/holds'
+import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model, type NonAttribute } from 'sequelize' // prettier-ignore
+import { table } from '../database/index.ts'
+
+const ISO_DATE = { is: /^\d{4}-\d{2}-\d{2}$/ }
+const ISO_TIME = { is: /^\d{4}-\d{2}-\d{2}T/ }
+
+/** Where a loan comes from: the library's files, or this catalogue. */
+export const LOAN_SOURCES = ['file', 'here'] as const
+
+export interface LoanModel extends Model<InferAttributes<LoanModel>, InferCreationAttributes<LoanModel>> {
+  barcode: string
+  readerId: number | null
+  due: string
+  source: (typeof LOAN_SOURCES)[number]
+}
+
+export const LOANS = table<LoanModel>('loans', {
+  barcode: { type: DataTypes.TEXT, primaryKey: true },
+  readerId: { type: DataTypes.INTEGER },
+  due: { type: DataTypes.TEXT, allowNull: false, validate: ISO_DATE },
+  source: { type: DataTypes.TEXT, allowNull: false, validate: { isIn: [[...LOAN_SOURCES]] } },
+})
+
+export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreationAttributes<HoldModel>> {
+  id: CreationOptional<number>
+  /** By which readers and programs know it. */
+  reference: string
+  readerId: number | null
+  pickup: string
+  state: HoldState
+  requested: string
+  /** The one copy that would do. */
+  wantedBarcode: string | null
+  /** The copy set aside. */
+  barcode: string | null
+  cost: number
+  collectBy: CreationOptional<string | null>
+  category: string
+  homeSystem: string | null
+  /** As it was when the hold was placed, should the record go. */
+  title: string
+  targets?: NonAttribute<HoldTargetModel[]>
+  events?: NonAttribute<HoldEventModel[]>
+}
+
+export const HOLDS = table<HoldModel>(
+  'holds',
+  {
+    id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+    reference: { type: DataTypes.TEXT, allowNull: false, unique: true },
+    readerId: { type: DataTypes.INTEGER },
+    pickup: { type: DataTypes.TEXT, allowNull: false },
+    state: { type: DataTypes.TEXT, allowNull: false, validate: { isIn: [[...HOLD_STATES]] } },
+    requested: { type: DataTypes.TEXT, allowNull: false, validate: ISO_TIME },
+    wantedBarcode: { type: DataTypes.TEXT },
+    barcode: { type: DataTypes.TEXT },
+    cost: { type: DataTypes.INTEGER, allowNull: false, validate: { min: 0 } },
+    collectBy: { type: DataTypes.TEXT, validate: ISO_DATE },
+    category: { type: DataTypes.TEXT, allowNull: false },
+    homeSystem: { type: DataTypes.TEXT },
+    title: { type: DataTypes.TEXT, allowNull: false },
+  },
+  {},
+  (holds, connection) => {
+    holds.hasMany(HOLD_TARGETS.on(connection), { as: 'targets', foreignKey: 'holdId' })
+    holds.hasMany(HOLD_EVENTS.on(connection), { as: 'events', foreignKey: 'holdId' })
+  },
+)
+
+export interface HoldTargetModel extends Model<InferAttributes<HoldTargetModel>, InferCreationAttributes<HoldTargetModel>> {
+  holdId: number
+  controlNumber: string
+}
+
+export const HOLD_TARGETS = table<HoldTargetModel>('holdTargets', {
+  holdId: { type: DataTypes.INTEGER, primaryKey: true },
+  controlNumber: { type: DataTypes.TEXT, primaryKey: true },
+})
+
+/** What happened to a hold: who, what, when. Written in the transaction that does it, never changed. */
+export interface HoldEventModel extends Model<InferAttributes<HoldEventModel>, InferCreationAttributes<HoldEventModel>> {
+  id: CreationOptional<number>
+  holdId: number
+  at: string
+  who: Actor
+  state: HoldState
+  barcode: string | null
+}
+
+export const HOLD_EVENTS = table<HoldEventModel>('holdEvents', {
+  id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+  holdId: { type: DataTypes.INTEGER, allowNull: false },
+  at: { type: DataTypes.TEXT, allowNull: false, validate: ISO_TIME },
+  who: { type: DataTypes.TEXT, allowNull: false, validate: { isIn: [[...ACTORS]] } },
+  state: { type: DataTypes.TEXT, allowNull: false, validate: { isIn: [[...HOLD_STATES]] } },
+  barcode: { type: DataTypes.TEXT },
+})
+
+export interface RequestKeyModel extends Model<InferAttributes<RequestKeyModel>, InferCreationAttributes<RequestKeyModel>> {
+  readerId: number
+  requestKey: string
+  body: string
+  holdId: number
+  at: string
+}
+
+export const REQUEST_KEYS = table<RequestKeyModel>('requestKeys', {
+  readerId: { type: DataTypes.INTEGER, primaryKey: true },
+  requestKey: { type: DataTypes.TEXT, primaryKey: true },
+  body: { type: DataTypes.TEXT, allowNull: false },
+  holdId: { type: DataTypes.INTEGER, allowNull: false },
+  at: { type: DataTypes.TEXT, allowNull: false, validate: ISO_TIME },
+})

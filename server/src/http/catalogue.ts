@@ -1,0 +1,33 @@
+/** Endpoints that everybody may ask: places, searches, headings, titles. */
+import type { Request } from 'express'
+import { recordIdOf, sizeOf } from '../catalogue/index.ts'
+import { momentOf } from '../circulation/index.ts'
+import { titlePage } from '../presenting/index.ts'
+import { borrowerOf } from '../readers/index.ts'
+import type { Searcher } from '../search/index.ts'
+import type { Bind } from './bind.ts'
+import type { Context } from './context.ts'
+import { HttpProblem } from './problems.ts'
+import { readerOf } from './sessions.ts'
+
+export function bindCatalogue(bind: Bind, { version, database, libraries, search, clock }: Context): void {
+  const searcherOf = async (request: Request, at: string | undefined): Promise<Searcher> => {
+    const reader = await readerOf(database, request)
+    return { category: borrowerOf(libraries, reader).category, at: at ?? reader?.homeBranch ?? libraries.defaultPickup, today: momentOf(clock.now()).today }
+  }
+  bind('health', async () => ({ version, ...(await sizeOf(database)), ...(await search.health()) }))
+  bind('places', () => Promise.resolve(libraries.library))
+  bind('search', async ({ request, query, signal }) => search.answer(query, await searcherOf(request, query.at), signal))
+  bind('count', async ({ request, query, signal }) => ({ count: await search.count(query, await searcherOf(request, query.at), signal) }))
+  bind('facetValues', async ({ request, query, signal }) => search.values(query, await searcherOf(request, query.at), signal))
+  bind('browse', ({ query, signal }) => search.browse(query, signal))
+  bind('suggest', ({ query, signal }) => search.suggest(query, signal))
+  bind('title', async ({ request, path, query }) => {
+    const recordId = await recordIdOf(database, path.controlNumber)
+    const reader = await readerOf(database, request)
+    const question = { scope: query.in, at: query.at ?? null, reader, now: clock.now() }
+    const page = recordId === null ? null : await titlePage(database, libraries, { recordId, workIds: search.workOf(recordId), ...question })
+    if (!page) throw new HttpProblem('no-such-title')
+    return page
+  })
+}

@@ -1,0 +1,148 @@
+/** The libraries: systems, branches and collections, and the rules by which they lend. */
+import { libraryFileSchema, policiesFileSchema, type LibraryFile, type PoliciesFile } from '@catalex/contract/files'
+import type { Branch, Collection } from '@catalex/contract/libraries'
+import { checked } from '@catalex/contract/schema'
+import { defaultPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
+import type { LoanRule } from '@catalex/core/loans'
+import { facetTree, type FacetTree } from '@catalex/core/search'
+import type { Queryable, Write } from '../database/index.ts'
+import { SETTINGS } from './settings.ts'
+
+export { SETTINGS, type Setting } from './settings.ts'
+
+/** A place in the tree: a collection is "branch/collection". */
+export const placeCode = (branch: string, collection: string): string => `${branch}/${collection}`
+
+/** Counts the versions of the library's own documents, so that a running server sees when there is a newer one. */
+const VERSION = 'librariesVersion'
+
+export class Libraries {
+  private branches = new Map<string, Branch>()
+
+  constructor(
+    private documents: { library: LibraryFile; policies: PoliciesFile },
+    private version = 0,
+  ) {
+    this.take(documents)
+  }
+
+  private take(documents: { library: LibraryFile; policies: PoliciesFile }): void {
+    this.documents = documents
+    this.branches = new Map(documents.library.branches.map((branch) => [branch.code, branch]))
+  }
+
+  static async load(source: Queryable): Promise<Libraries> {
+    return new Libraries(await read(source), await versionIn(source))
+  }
+
+  /** Takes over what another process has stored. @returns whether there was anything new */
+  async refresh(source: Queryable): Promise<boolean> {
+    const version = await versionIn(source)
+    if (version === this.version) return false
+    this.take(await read(source))
+    this.version = version
+    return true
+  }
+
+  async save(write: Write): Promise<void> {
+    const settings = write.use(SETTINGS)
+    const values = { library: JSON.stringify(this.library), policies: JSON.stringify(this.policies) }
+    const stored = await settings.findAll({ where: { name: Object.keys(values) } })
+    if (Object.entries(values).every(([name, value]) => stored.some((setting) => setting.name === name && setting.value === value))) return
+    this.version = (await versionIn(write)) + 1
+    for (const [name, value] of Object.entries({ ...values, [VERSION]: String(this.version) })) await settings.upsert({ name, value })
+  }
+
+  get library(): LibraryFile {
+    return this.documents.library
+  }
+
+  get policies(): PoliciesFile {
+    return this.documents.policies
+  }
+
+  /** System > branch > collection, as the search index counts them. */
+  placeTree(): FacetTree {
+    const { systems, branches } = this.library
+    return facetTree([
+      ...systems.map((system) => ({ code: system.code, parent: null })),
+      ...branches.flatMap((branch) => [
+        { code: branch.code, parent: branch.system },
+        ...branch.collections.map((collection) => ({ code: placeCode(branch.code, collection.code), parent: branch.code })),
+      ]),
+    ])
+  }
+
+  branch(code: string): Branch | undefined {
+    return this.branches.get(code)
+  }
+
+  systemOf(branch: string): string | null {
+    return this.branches.get(branch)?.system ?? null
+  }
+
+  collection(branch: string, collection: string): Collection | undefined {
+    return this.branches.get(branch)?.collections.find((candidate) => candidate.code === collection)
+  }
+
+  floorName(branch: string, collection: string): string {
+    const floor = this.collection(branch, collection)?.floor
+    return this.branches.get(branch)?.floors.find((candidate) => candidate.code === floor)?.name ?? ''
+  }
+
+  /** The branches inside a scope of systems, branches or collections; all for an empty one. */
+  branchesIn(scope: readonly string[]): string[] {
+    const inside = (branch: Branch) => scope.some((code) => code === branch.code || code === branch.system || code.startsWith(`${branch.code}/`))
+    return this.library.branches.filter((branch) => scope.length === 0 || inside(branch)).map((branch) => branch.code)
+  }
+
+  get holdRules(): readonly HoldRule[] {
+    return this.policies.holdRules
+  }
+
+  get loanRules(): readonly LoanRule[] {
+    return this.policies.loanRules
+  }
+
+  /** Branches that keep nothing from their own open shelves. */
+  get selfServe(): ReadonlySet<string> {
+    return new Set(this.library.branches.filter((branch) => !branch.keepsFromShelf).map((branch) => branch.code))
+  }
+
+  category(code: string) {
+    const found = this.policies.categories.find((category) => category.code === code)
+    if (!found) throw new Error(`The policies have no reader category "${code}".`)
+    return found
+  }
+
+  /** Where somebody collects who has neither chosen a place nor a home branch. */
+  get defaultPickup(): string | null {
+    return defaultPickup(this.library.branches)
+  }
+
+  /** Pickup locations at which this category may collect. */
+  pickupsFor(category: string): PickupPlace[] {
+    return this.library.branches
+      .filter(({ pickup }) => pickup !== null && (pickup.categories?.includes(category) ?? true))
+      .map((branch) => ({ branch: branch.code, system: branch.system }))
+  }
+
+  /** @returns undefined where this category can't collect */
+  pickup(branch: string, category: string): PickupPlace | undefined {
+    return this.pickupsFor(category).find((place) => place.branch === branch)
+  }
+}
+
+async function read(source: Queryable): Promise<{ library: LibraryFile; policies: PoliciesFile }> {
+  const rows = await source.read<{ name: string; value: string }>("SELECT name, value FROM settings WHERE name IN ('library', 'policies')")
+  const value = (name: string): unknown => JSON.parse(rows.find((row) => row.name === name)?.value ?? 'null')
+  return {
+    library: checked<LibraryFile>(libraryFileSchema, value('library')),
+    policies: checked<PoliciesFile>(policiesFileSchema, value('policies')),
+  }
+}
+
+async function versionIn(source: Queryable): Promise<number> {
+  const [row] = await source.read<{ value: string }>('SELECT value FROM settings WHERE name = $name', { name: VERSION })
+  return Number(row?.value ?? 0)
+}

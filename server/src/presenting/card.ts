@@ -1,0 +1,103 @@
+/** What stands on a reader's card: holds and where they are, loans, and what stops the card. */
+import type { Card, Loan } from '@catalex/contract/card'
+import type { Hold } from '@catalex/contract/holds'
+import type { Carrier } from '@catalex/core/catalogue'
+import { accountRefusal, isActive, type HoldState } from '@catalex/core/holds'
+import { isOverdue } from '@catalex/core/loans'
+import { accountOf, type Moment } from '../circulation/index.ts'
+import type { Queryable } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import type { Reader } from '../readers/index.ts'
+
+interface HoldRow {
+  reference: string
+  pickup: string
+  state: HoldState
+  requested: string
+  cost: number
+  collectBy: string | null
+  title: string
+  controlNumber: string | null
+  carrier: Carrier | null
+  editions: number
+  enumeration: string | null
+  fromBranch: string | null
+  place: number
+  copies: number
+  events: string
+}
+
+/**
+ * The record shown is that of the copy set aside or wanted, else the first of the editions that would do. One that the
+ * catalogue has no more is known by the title it had.
+ */
+const HOLDS = `
+  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, coalesce(r.title, h.title) AS title,
+    CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier,
+    (SELECT count(*) FROM holdTargets WHERE holdId = h.id) AS editions,
+    coalesce(c.enumeration, w.enumeration) AS enumeration, c.branch AS fromBranch,
+    (SELECT count(DISTINCT o.id) FROM holds o JOIN holdTargets ot ON ot.holdId = o.id
+      WHERE o.state = 'waiting' AND (o.requested < h.requested OR (o.requested = h.requested AND o.id < h.id))
+        AND ot.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)) + 1 AS place,
+    (SELECT count(*) FROM copies x JOIN records xr ON xr.id = x.recordId
+      WHERE xr.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)
+      AND x.status NOT IN ('withdrawn', 'missing') AND (h.wantedBarcode IS NULL OR x.barcode = h.wantedBarcode)) AS copies,
+    (SELECT json_group_array(json_object('at', at, 'state', state)) FROM (SELECT at, state FROM holdEvents WHERE holdId = h.id ORDER BY id)) AS events
+  FROM holds h
+  LEFT JOIN copies c ON c.barcode = h.barcode
+  LEFT JOIN copies w ON w.barcode = h.wantedBarcode
+  LEFT JOIN records r ON r.id = coalesce(c.recordId, w.recordId,
+    (SELECT min(t.id) FROM records t WHERE t.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)))`
+
+/** A hold by its number, of this reader alone. */
+export async function holdById(source: Queryable, reader: Reader, id: number): Promise<Hold | null> {
+  const [row] = await source.read<HoldRow>(`${HOLDS} WHERE h.id = $id AND h.readerId = $readerId`, { id, readerId: reader.id })
+  return row ? holdFrom(row) : null
+}
+
+function holdFrom({ reference, fromBranch, place, copies, events, ...row }: HoldRow): Hold {
+  return {
+    ...row,
+    id: reference,
+    from: fromBranch,
+    queue: row.state === 'waiting' ? { place, copies } : null,
+    // Made by json_group_array, above.
+    events: JSON.parse(events) as Hold['events'],
+  }
+}
+
+interface LoanRow extends Omit<Loan, 'overdue'> {
+  due: string
+}
+
+export async function cardOf(source: Queryable, libraries: Libraries, reader: Reader, at: Moment): Promise<Card> {
+  const [holds, loans, account] = await Promise.all([
+    source.read<HoldRow>(`${HOLDS} WHERE h.readerId = $id ORDER BY h.requested DESC, h.id DESC`, { id: reader.id }),
+    source.read<LoanRow>(
+      `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, c.branch
+       FROM loans l LEFT JOIN copies c ON c.barcode = l.barcode LEFT JOIN records r ON r.id = c.recordId WHERE l.readerId = $id ORDER BY l.due, r.title`,
+      { id: reader.id },
+    ),
+    accountOf(source, libraries, reader),
+  ])
+  const stopped = accountRefusal(account, at.today)
+  return {
+    name: reader.name,
+    homeBranch: reader.homeBranch,
+    categoryName: libraries.category(reader.category).name,
+    expires: reader.expires,
+    owed: reader.owed,
+    holdsLimit: account.holdsLimit,
+    holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
+    loans: loans.map((loan) => ({ ...loan, overdue: isOverdue(loan.due, at.today) })),
+    warnings: stopped ? [stopped] : [],
+  }
+}
+
+/** Holds that ended longer ago than this are not shown: no history is kept unless the reader asks for it. */
+const SHOW_ENDED_MS = 86_400_000
+
+function endedRecently(hold: Hold, at: Moment): boolean {
+  const ended = hold.events.at(-1)?.at ?? hold.requested
+  return Date.parse(at.now) - Date.parse(ended) < SHOW_ENDED_MS
+}

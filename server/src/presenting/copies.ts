@@ -1,0 +1,83 @@
+/** Editions and copies as lines for the screen: one way of putting them, for rows and for the title page. */
+import type { CopyLine, Edition, ShelfPlace } from '@catalex/contract/title'
+import { familyOf } from '@catalex/core/catalogue'
+import { isInNow, isLost } from '@catalex/core/copies'
+import { loanDays } from '@catalex/core/loans'
+import type { StoredRecord } from '../catalogue/index.ts'
+import type { CopyNow } from '../circulation/index.ts'
+import { placeCode, type Libraries } from '../libraries/index.ts'
+
+/** Whether a copy stands in a scope of systems, branches or collections; an empty scope is everywhere. */
+export function inScope(copy: Pick<CopyNow, 'system' | 'branch' | 'collection'>, scope: readonly string[]): boolean {
+  const codes = [copy.system, copy.branch, placeCode(copy.branch, copy.collection)]
+  return scope.length === 0 || scope.some((code) => codes.includes(code))
+}
+
+export function editionLine({ controlNumber, record }: StoredRecord, copies: readonly CopyNow[], scope: readonly string[]): Edition {
+  const own = copies.filter((copy) => copy.controlNumber === controlNumber)
+  const here = own.filter((copy) => inScope(copy, scope))
+  const { carrier, title, year, edition, publisher, extent, languages } = record
+  return {
+    controlNumber,
+    carrier,
+    title,
+    year,
+    edition,
+    publisher,
+    extent,
+    languages,
+    tally: { inNow: here.filter(isInNow).length, owned: here.length, elsewhere: own.length - here.length },
+    serial: familyOf(carrier) === 'journal',
+  }
+}
+
+export function shelfPlaceOf({ branch, collection, stored }: CopyNow, libraries: Libraries): ShelfPlace {
+  return {
+    branch,
+    collection: libraries.collection(branch, collection)?.name ?? collection,
+    floor: libraries.floorName(branch, collection),
+    // Written as a list of lines when the copy was stored.
+    callNumber: { text: stored.callText, spine: JSON.parse(stored.spine) as string[] },
+  }
+}
+
+/** Whose copies come first: those of the pickup location, of the scope, then of the others, in the order of the branches. */
+export interface Whose {
+  libraries: Libraries
+  scope: readonly string[]
+  at: string | null
+}
+
+/** The copies a reader would go for first: in now, then as whose they are; lost ones last. */
+export function nearestFirst(copies: readonly CopyNow[], whose: Whose): CopyNow[] {
+  const place = placeRank(whose)
+  return ranked(copies, (copy) => (isInNow(copy) ? 0 : isLost(copy) ? 8000 : 4000) + place(copy))
+}
+
+/** The copies table: within a place in shelf order. */
+export const ownPlacesFirst = (copies: readonly CopyNow[], whose: Whose): CopyNow[] => ranked(copies, placeRank(whose))
+
+function placeRank({ libraries, scope, at }: Whose): (copy: CopyNow) => number {
+  const branches = libraries.branchesIn([])
+  return (copy) => (copy.branch === at ? 0 : inScope(copy, scope) ? 1000 : 2000) + branches.indexOf(copy.branch)
+}
+
+const ranked = (copies: readonly CopyNow[], rank: (copy: CopyNow) => number): CopyNow[] => [...copies].sort((a, b) => rank(a) - rank(b))
+
+export function copyLine(copy: CopyNow, libraries: Libraries, category: string, hold: CopyLine['hold']): CopyLine {
+  const { barcode, collectionKind, use, status, due, enumeration, stored } = copy
+  return {
+    barcode,
+    place: shelfPlaceOf(copy, libraries),
+    collectionKind,
+    use,
+    status,
+    inNow: isInNow(copy),
+    due,
+    enumeration,
+    copy: stored.copy,
+    note: stored.note,
+    loanDays: loanDays(libraries.loanRules, category, copy),
+    hold,
+  }
+}

@@ -1,0 +1,89 @@
+/** Rows as the screen shows them: who, year, editions with what is in now, and the nearest copy. */
+import type { ResultRow } from '@catalex/contract/search'
+import type { BibRecord } from '@catalex/core/catalogue'
+import { isInNow } from '@catalex/core/copies'
+import type { QueryNode } from '@catalex/core/query'
+import { facetValuesOf, languageOf, otherNamesIn, textsOf, whyMatched, type OtherNames, type SearchRow } from '@catalex/core/search'
+import { spokenName } from '@catalex/core/text'
+import { otherNamesOf, recordsById, type StoredRecord } from '../catalogue/index.ts'
+import { copiesOf, type CopyNow } from '../circulation/index.ts'
+import type { Database } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { editionLine, inScope, nearestFirst, shelfPlaceOf, type Whose } from './copies.ts'
+
+/** For whom rows are presented. */
+export interface Viewing {
+  /** Places of which counts and the nearest copy speak. */
+  scope: readonly string[]
+  /** The query as it was read. */
+  node: QueryNode
+  /** Pickup location. */
+  at: string | null
+  today: string
+}
+
+export async function presentRows(
+  database: Database,
+  libraries: Libraries,
+  rows: readonly SearchRow[],
+  { scope, node, at, today }: Viewing,
+): Promise<ResultRow[]> {
+  const recordIds = rows.flatMap((row) => row.recordIds)
+  const [records, copies] = await Promise.all([recordsById(database, recordIds), copiesOf(database, libraries, { recordIds }, today)])
+  const facets = new Map([...records.values()].map(({ id, record }) => [id, facetValuesOf(record)]))
+  const headings = [...facets.values()].flatMap((values) => Object.values(values).flat())
+  const context = { whose: { libraries, scope, at }, copies: byRecord(copies), node, otherNames: await otherNamesOf(database, headings) }
+  return rows.flatMap((row) => {
+    const own = records.get(row.recordId)
+    return own ? rowFrom(own, row.recordIds.flatMap((id) => records.get(id) ?? []), context) : [] // prettier-ignore
+  })
+}
+
+function byRecord(copies: readonly CopyNow[]): Map<string, CopyNow[]> {
+  const groups = new Map<string, CopyNow[]>()
+  for (const copy of copies) {
+    const group = groups.get(copy.controlNumber)
+    if (group) group.push(copy)
+    else groups.set(copy.controlNumber, [copy])
+  }
+  return groups
+}
+
+interface Context {
+  whose: Whose
+  copies: Map<string, CopyNow[]>
+  node: QueryNode
+  otherNames: OtherNames
+}
+
+function rowFrom(own: StoredRecord, editions: readonly StoredRecord[], { whose, copies, node, otherNames }: Context): ResultRow {
+  const { record, controlNumber } = own
+  const all = editions.flatMap((edition) => copies.get(edition.controlNumber) ?? [])
+  return {
+    controlNumber,
+    title: record.title,
+    remainder: record.remainder,
+    who: whoOf(record),
+    year: record.year,
+    series: record.series[0] ?? null,
+    editions: editions.map((edition) => editionLine(edition, all, whose.scope)),
+    why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node, otherNamesIn(record, otherNames)),
+    nearest: nearestOf(copies.get(controlNumber) ?? [], whose),
+  }
+}
+
+function nearestOf(copies: readonly CopyNow[], whose: Whose): ResultRow['nearest'] {
+  const [copy] = nearestFirst(
+    copies.filter((candidate) => inScope(candidate, whose.scope)),
+    whose,
+  )
+  if (!copy) return null
+  return { place: shelfPlaceOf(copy, whose.libraries), inNow: isInNow(copy), status: copy.status, use: copy.use, due: copy.due }
+}
+
+/** The main entry, else those with the first roles; names in the order in which they are spoken. */
+function whoOf({ people }: BibRecord): string[] {
+  const main = people.filter((person) => person.main)
+  const shown = main.length > 0 ? main : people.slice(0, 2)
+  return shown.map((person) => (person.kind === 'person' ? spokenName(person.name) : person.name))
+}

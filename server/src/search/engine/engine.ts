@@ -1,0 +1,29 @@
+/** The engine as the service sees it: jobs are handed in and answered, in this thread or in workers. */
+import type { Segments } from '@catalex/core/search'
+import { runJob, segmentsOf, type IndexState, type JobName, type Jobs } from './jobs.ts'
+
+export interface Engine {
+  /** @param signal says when nobody waits for the answer any more */
+  ask<Name extends JobName>(name: Name, request: Jobs[Name]['request'], signal?: AbortSignal): Promise<Jobs[Name]['answer']>
+  /** Answers from this index from now on. */
+  use(state: IndexState): Promise<void>
+  close(): Promise<void>
+}
+
+/** Works in the thread that asks: for small catalogues. */
+export class LocalEngine implements Engine {
+  private segments: Segments = []
+
+  ask<Name extends JobName>(name: Name, request: Jobs[Name]['request']): Promise<Jobs[Name]['answer']> {
+    return Promise.resolve().then(() => runJob(name, this.segments, request, () => true))
+  }
+
+  use(state: IndexState): Promise<void> {
+    this.segments = segmentsOf(state)
+    return Promise.resolve()
+  }
+
+  close(): Promise<void> {
+    return Promise.resolve()
+  }
+}

@@ -1,0 +1,112 @@
+/** What can be asked of an index: every kind of job with its request, its answer, and the work between them. */
+import { HEADING_KINDS, type HeadingKind, type ListedFacet, type NamedPlace, type Scope } from '@catalex/core/query'
+import {
+  browseHeadings,
+  buildDelta,
+  countOf,
+  everywhere,
+  facetValues,
+  headingsBeginning,
+  headingsNamed,
+  offersFor,
+  pack,
+  search,
+  UNNARROWED,
+  unpack,
+  withDelta,
+  type FacetTree,
+  type Heading,
+  type Offer,
+  type PackedIndex,
+  type SearchDocument,
+  type SearchQuestion,
+  type SearchResult,
+  type Segments,
+  type StillWanted,
+} from '@catalex/core/search'
+
+export interface Jobs {
+  search: {
+    request: {
+      question: SearchQuestion
+      /** Words of which other readings are offered; null for none. */
+      words: string | null
+      places: NamedPlace[]
+      thisYear: number
+    }
+    answer: {
+      result: SearchResult
+      offers: Offer[]
+      /** Titles without narrowings, and, where there is a scope, without that either. */
+      unnarrowed: number
+      wider: number | null
+    }
+  }
+  count: { request: { question: SearchQuestion }; answer: number }
+  values: {
+    request: { question: SearchQuestion; facet: ListedFacet; find: string; most: number }
+    answer: { value: string; count: number }[]
+  }
+  browse: {
+    request: { kind: HeadingKind; start: string | number; most: number; scope: Scope }
+    answer: { position: number; total: number; headings: Heading[] }
+  }
+  headings: { request: { kind: HeadingKind; labels: readonly string[]; scope: Scope }; answer: Heading[] }
+  suggest: { request: { typed: string; most: number; scope: Scope }; answer: { kind: HeadingKind; headings: Heading[] }[] }
+  delta: { request: { placeTree: FacetTree; documents: SearchDocument[] }; answer: PackedIndex }
+}
+export type JobName = keyof Jobs
+
+/** The base segment as it was built, and the delta segment of what has changed since. */
+export interface IndexState {
+  base: PackedIndex
+  delta: PackedIndex | null
+  /** Records that are in the delta segment, or deleted. */
+  superseded: number[]
+}
+
+export function segmentsOf({ base, delta, superseded }: IndexState): Segments {
+  return delta === null ? [{ index: unpack(base), superseded: null }] : withDelta(unpack(base), unpack(delta), superseded)
+}
+
+type Work = { [Name in JobName]: (segments: Segments, request: Jobs[Name]['request'], wanted: StillWanted) => Jobs[Name]['answer'] }
+
+const WORK: Work = {
+  search: (segments, { question, words, places, thisYear }, wanted) => {
+    const { narrowing } = question
+    const result = search(segments, question, wanted)
+    const offers = words === null ? [] : offersFor({ segments, wanted, text: words, question, count: result.count, places, thisYear })
+    const countWith = (change: Partial<SearchQuestion['narrowing']>) =>
+      countOf(segments, { ...question, narrowing: { ...narrowing, ...change } }, wanted)
+    return {
+      result,
+      offers,
+      unnarrowed: isNarrowed(narrowing) ? countWith(UNNARROWED) : result.count,
+      wider: narrowing.scope.in.length + narrowing.scope.as.length > 0 ? countWith({ ...UNNARROWED, scope: everywhere(narrowing.scope) }) : null,
+    }
+  },
+  count: (segments, { question }, wanted) => countOf(segments, question, wanted),
+  values: (segments, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),
+  browse: (segments, { kind, start, most, scope }) => browseHeadings(segments, kind, start, most, scope),
+  headings: (segments, { kind, labels, scope }) => headingsNamed(segments, kind, labels, scope),
+  suggest: (segments, { typed, most, scope }) =>
+    HEADING_KINDS.filter((kind) => kind !== 'call-number')
+      .map((kind) => ({ kind, headings: headingsBeginning(segments, kind, typed, most, scope) }))
+      .filter(({ headings }) => headings.length > 0),
+  delta: (_segments, { placeTree, documents }) => pack(buildDelta(placeTree, documents)),
+}
+
+function isNarrowed({ only, not, years, copies, inHand }: SearchQuestion['narrowing']): boolean {
+  const chosen = [...Object.values(only), ...Object.values(not)].some((values) => values.length > 0)
+  return chosen || copies.length > 0 || inHand !== null || years.from !== null || years.to !== null
+}
+
+/** @throws Cancelled when the answer is no longer wanted */
+export function runJob<Name extends JobName>(
+  name: Name,
+  segments: Segments,
+  request: Jobs[Name]['request'],
+  wanted: StillWanted,
+): Jobs[Name]['answer'] {
+  return WORK[name](segments, request, wanted)
+}

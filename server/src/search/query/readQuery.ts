@@ -1,0 +1,75 @@
+/** How a query is read: a number that the catalogue has, a title from its start, CQL, or words. */
+import type { SearchAnswer } from '@catalex/contract/search'
+import { identifiersIn, isCql, misprintIn, parseCql, parseQuery, type Question, type QueryNode, type ReadbackKind } from '@catalex/core/query'
+import type { SearchQuestion } from '@catalex/core/search'
+import { withoutArticle, wordsOf } from '@catalex/core/text'
+import { recordsByCallNumber, recordsByNumber } from '../../catalogue/index.ts'
+import type { Queryable } from '../../database/index.ts'
+
+export interface ReadQuery {
+  /** What was read as words; null for anything else. */
+  text: string | null
+  node: QueryNode
+  field: SearchQuestion['field']
+  readback: SearchAnswer['readback']
+}
+
+/** @throws CqlError */
+export async function readQuery(database: Queryable, { q, field }: Pick<Question, 'q' | 'field'>): Promise<ReadQuery> {
+  if (field === 'anywhere' || field === 'number') {
+    const number = await numberIn(database, q, field === 'number')
+    if (number) return number
+  }
+  if (field === 'number') return whole(q.trim() === '' ? { kind: 'everything' } : { kind: 'records', recordIds: [] })
+  if (field === 'title-begins' || field === 'title-whole') {
+    const words = [...withoutArticle(wordsOf(q))]
+    if (words.length === 0) return whole({ kind: 'everything' })
+    return whole({ kind: field === 'title-whole' ? 'whole title' : 'title begins', words }, 'phrase', q)
+  }
+  if (field === 'anywhere' && isCql(q)) return whole(await withRecords(database, parseCql(q)), 'cql', q)
+  const { node, parts } = parseQuery(q)
+  const readback = parts.map(({ kind, text, start, end }) => ({
+    kind,
+    text,
+    without: `${q.slice(0, start)} ${q.slice(end)}`.replace(/\s+/g, ' ').trim(),
+  }))
+  return { text: q, node, field, readback }
+}
+
+/** A query of one piece. */
+function whole(node: QueryNode, kind?: ReadbackKind, text = ''): ReadQuery {
+  return { text: null, node, field: 'anywhere', readback: kind === undefined ? [] : [{ kind, text: text.trim(), without: '' }] }
+}
+
+/**
+ * Numbers are looked up exactly, whatever else the text could mean. One that can only be an ISBN or ISSN stays one where the
+ * catalogue does not have it, or where it can't be right; others are words then.
+ */
+async function numberIn(database: Queryable, q: string, numbersOnly: boolean): Promise<ReadQuery | null> {
+  const identifiers = identifiersIn(q)
+  for (const { kind, value } of identifiers) {
+    const recordIds = await recordsByNumber(database, kind, value)
+    if (recordIds.length > 0) return whole({ kind: 'records', recordIds }, kind, q)
+  }
+  const misprint = misprintIn(q)
+  const standard = identifiers.find(({ kind }) => kind !== 'barcode')
+  if (misprint) return whole({ kind: 'records', recordIds: [] }, `${misprint}-misprint`, q)
+  if (standard) return whole({ kind: 'records', recordIds: [] }, standard.kind, q)
+  const text = q.trim().replace(/\s+/g, ' ')
+  if (text.length < 3 || !/\d/.test(text)) return null
+  const recordIds = await recordsByCallNumber(database, text, numbersOnly)
+  return recordIds.length > 0 ? whole({ kind: 'records', recordIds }, 'callnumber', q) : null
+}
+
+/** Puts the records in place of the numbers that stand in the query. */
+async function withRecords(database: Queryable, node: QueryNode): Promise<QueryNode> {
+  if (node.kind === 'and' || node.kind === 'or')
+    return { ...node, nodes: await Promise.all(node.nodes.map((inner) => withRecords(database, inner))) }
+  if (node.kind === 'not' || node.kind === 'within') return { ...node, node: await withRecords(database, node.node) }
+  if (node.kind !== 'number') return node
+  const recordIds =
+    node.number === 'callnumber'
+      ? await recordsByCallNumber(database, node.value, true)
+      : await recordsByNumber(database, node.number, node.value)
+  return { kind: 'records', recordIds }
+}

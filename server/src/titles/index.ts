@@ -1,3 +1,0 @@
-/** Titles as readers see them. */
-export { editionLine, inScope, nearestFirst, shelfPlaceOf, type Whose } from './editions.ts'
-export { titlePage, type TitleQuestion } from './page.ts'

@@ -1,0 +1,52 @@
+/** Cancels a hold, once more asked whether it is meant. */
+import type { Hold } from '@catalex/contract/holds'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogTitle from '@mui/material/DialogTitle'
+import { useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { useCancelHold } from '../holds/queries.ts'
+import { useNotice } from '../shared/notices.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
+
+export function CancelButton({ hold }: { hold: Hold }) {
+  const { t } = useTranslation()
+  const [asking, setAsking] = useState(false)
+  const notify = useNotice()
+  const cancel = useCancelHold()
+  const close = () => {
+    setAsking(false)
+  }
+  const confirm = () => {
+    cancel.mutate(hold.id, {
+      onSuccess: () => {
+        close()
+        notify(t('card.cancelled', { title: hold.title }))
+      },
+    })
+  }
+  return (
+    <>
+      <Button
+        size="small"
+        aria-label={`${t('card.cancel')}: ${hold.title}`}
+        onClick={() => {
+          setAsking(true)
+        }}
+      >
+        {t('card.cancelShort')}
+      </Button>
+      <Dialog open={asking} onClose={close} aria-labelledby={`cancel-${hold.id}`}>
+        <DialogTitle id={`cancel-${hold.id}`}>{t('card.cancelAsk', { title: hold.title })}</DialogTitle>
+        {cancel.error && <Trouble error={cancel.error} />}
+        <DialogActions>
+          <Button onClick={close}>{t('card.cancelNo')}</Button>
+          <Button variant="contained" color="error" autoFocus disabled={cancel.isPending} onClick={confirm}>
+            {t('card.cancelYes')}
+          </Button>
+        </DialogActions>
+      </Dialog>
+    </>
+  )
+}

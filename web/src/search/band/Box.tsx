@@ -1,0 +1,70 @@
+/** The one wide box. What it suggests while one types is loaded when somebody begins to use it. */
+import InputBase from '@mui/material/InputBase'
+import { lazy, startTransition, Suspense, useState, type Ref } from 'react'
+import { useTranslation } from 'react-i18next'
+import styles from './band.module.css'
+
+const SuggestingBox = lazy(() => import('./SuggestingBox.tsx'))
+
+export interface BoxProps {
+  ref: Ref<HTMLInputElement>
+  text: string
+  onChange(text: string): void
+}
+
+export function Box(props: BoxProps) {
+  const [used, setUsed] = useState(false)
+  const [focused, setFocused] = useState(false)
+  return (
+    <Suspense>
+      {used ? (
+        <SuggestingBox {...props} autoFocus={focused} />
+      ) : (
+        <PlainBox
+          {...props}
+          onFocusChange={(now) => {
+            setFocused(now)
+            // Until the other box is there, this one goes on taking what is typed.
+            startTransition(() => {
+              setUsed(true)
+            })
+          }}
+        />
+      )}
+    </Suspense>
+  )
+}
+
+function PlainBox({ ref, text, onChange, onFocusChange }: BoxProps & { onFocusChange(focused: boolean): void }) {
+  const { t } = useTranslation()
+  return (
+    <div className={styles.box}>
+      <InputBase
+        fullWidth
+        inputRef={ref}
+        className={styles.input}
+        placeholder={t('band.placeholder')}
+        value={text}
+        inputProps={{
+          role: 'combobox',
+          'aria-expanded': false,
+          'aria-autocomplete': 'list',
+          'aria-label': t('band.label'),
+          inputMode: 'search',
+          enterKeyHint: 'search',
+          autoComplete: 'off',
+          spellCheck: false,
+        }}
+        onFocus={() => {
+          onFocusChange(true)
+        }}
+        onBlur={() => {
+          onFocusChange(false)
+        }}
+        onChange={(event) => {
+          onChange(event.target.value)
+        }}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,82 @@
+/** The box with headings under it while one types. Enter searches for the words; a chosen heading leads to its titles. */
+import type { HeadingKind } from '@catalex/core/query'
+import Autocomplete from '@mui/material/Autocomplete'
+import InputBase from '@mui/material/InputBase'
+import { useQuery } from '@tanstack/react-query'
+import { useDeferredValue } from 'react'
+import { useTranslation } from 'react-i18next'
+import { useNavigate } from 'react-router'
+import { numberInWords } from '../../shared/formats.ts'
+import { useLinks } from '../../shared/links.ts'
+import { useScope } from '../../shared/scope.tsx'
+import { suggestQuery } from '../queries.ts'
+import type { BoxProps } from './Box.tsx'
+import styles from './band.module.css'
+
+
+interface Suggestion {
+  kind: HeadingKind
+  label: string
+  count: number
+}
+
+export default function SuggestingBox({ ref, text, onChange, autoFocus }: BoxProps & { autoFocus: boolean }) {
+  const { t } = useTranslation()
+  const navigate = useNavigate()
+  const links = useLinks()
+  const { chosen: scope } = useScope()
+  const typed = useDeferredValue(text.trim())
+  const { data } = useQuery(suggestQuery(typed, scope))
+  const options: Suggestion[] =
+    typed.length > 1 ? (data ?? []).flatMap(({ kind, headings }) => headings.map((heading) => ({ kind, ...heading }))) : []
+  return (
+    <Autocomplete<Suggestion, false, true, true>
+      className={styles.box}
+      options={options}
+      freeSolo
+      disableClearable
+      value=""
+      inputValue={text}
+      filterOptions={(all) => all}
+      groupBy={({ kind }) => t(`browse.kinds.${kind}`)}
+      getOptionLabel={(option) => (typeof option === 'string' ? option : option.label)}
+      getOptionKey={(option) => (typeof option === 'string' ? option : `${option.kind} ${option.label}`)}
+      isOptionEqualToValue={() => false}
+      // Only typing changes the words: moving through the headings or choosing one leaves them.
+      onInputChange={(_, value, reason) => {
+        if (reason === 'input') onChange(value)
+      }}
+      // Words of one's own are searched for by the form; here only a heading can be chosen.
+      onChange={(_, chosen) => {
+        if (typeof chosen !== 'string') void navigate(links.heading(chosen.kind, chosen.label))
+      }}
+      slotProps={{ listbox: { 'aria-label': t('browse.suggestions') } }}
+      renderOption={({ key, ...props }, { label, count }) => (
+        <li key={key} {...props}>
+          <span className={styles.suggestion}>{label}</span>
+          <span className={styles.count}>{numberInWords(count)}</span>
+        </li>
+      )}
+      renderInput={({ slotProps }) => (
+        <InputBase
+          {...slotProps.input}
+          fullWidth
+          autoFocus={autoFocus}
+          inputRef={ref}
+          className={styles.input}
+          placeholder={t('band.placeholder')}
+          slotProps={{
+            input: {
+              ...slotProps.htmlInput,
+              inputMode: 'search',
+              enterKeyHint: 'search',
+              'aria-label': t('band.label'),
+              autoComplete: 'off',
+              spellCheck: false,
+            },
+          }}
+        />
+      )}
+    />
+  )
+}

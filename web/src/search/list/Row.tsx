@@ -1,0 +1,145 @@
+/** One work as a row: spine label, who and when, its editions with what is in now, the nearest place. */
+import type { ResultRow } from '@catalex/contract/search'
+import type { Edition } from '@catalex/contract/title'
+import { familyOf, type Carrier } from '@catalex/core/catalogue'
+import Button from '@mui/material/Button'
+import { lazy, Suspense, useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'react-router'
+import { dayInWords } from '../../shared/formats.ts'
+import { useLinks, type CameFrom } from '../../shared/links.ts'
+import { usePlaces } from '../../shared/places.tsx'
+import { FormatMark } from '../../ui/FormatMark.tsx'
+import { Hint } from '../../ui/Hint.tsx'
+import { SpineLabel } from '../../ui/SpineLabel.tsx'
+import { rowLinkId } from './useRowKeys.ts'
+import styles from './row.module.css'
+
+const Unfolded = lazy(() => import('./Unfolded.tsx'))
+
+interface Props {
+  row: ResultRow
+  number: number
+  current: boolean
+  cameFrom: CameFrom
+  onFocus(): void
+  /** Opens the routes on a narrow screen. */
+  onRoutes?: () => void
+}
+
+export function Row({ row, number, current, cameFrom, onFocus, onRoutes }: Props) {
+  const { t } = useTranslation()
+  const links = useLinks()
+  const [unfolded, setUnfolded] = useState(false)
+  const own = row.editions.find((edition) => edition.controlNumber === row.controlNumber)
+  const elsewhere = row.editions.reduce((sum, edition) => sum + edition.tally.elsewhere, 0)
+  return (
+    // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-noninteractive-element-interactions -- a convenience for the mouse; keyboards reach the row by its link
+    <li className={styles.row} data-current={current} onClick={onRoutes ?? onFocus}>
+      <SpineLabel lines={row.nearest?.place.callNumber.spine ?? []} family={familyOf(own?.carrier ?? 'book')} />
+      <div className={styles.body}>
+        <h2>
+          <Link id={rowLinkId(number)} to={links.title(row.controlNumber)} state={cameFrom} onFocus={onFocus}>
+            {row.title}
+          </Link>
+          {row.remainder && <span className={styles.remainder}> {row.remainder}</span>}
+        </h2>
+        <p className={styles.who}>
+          {lineOf(row, own, t('search.bookOf', { series: row.series?.title ?? '', volume: row.series?.volume ?? '' }))}
+        </p>
+        <ul className={styles.chips}>
+          {byCarrier(row.editions).map(({ carrier, inNow, owned }) => (
+            <li key={carrier} className={styles.chip} data-out={inNow === 0}>
+              <FormatMark family={familyOf(carrier)} label={t(`carriers.${carrier}`)} />
+              <Hint text={t('search.row.chip', { inNow, owned })}>
+                <span role="img" aria-label={t('search.row.chip', { inNow, owned })}>
+                  {inNow}/{owned}
+                </span>
+              </Hint>
+            </li>
+          ))}
+        </ul>
+        <Nearest row={row} elsewhere={elsewhere} />
+        {row.why && <Why why={row.why} />}
+        <Button
+          size="small"
+          className={styles.unfold}
+          aria-expanded={unfolded}
+          onClick={(event) => {
+            event.stopPropagation()
+            setUnfolded(!unfolded)
+          }}
+        >
+          {t(unfolded ? 'search.row.fold' : row.editions.length > 1 ? 'search.row.unfoldEditions' : 'search.row.unfold', {
+            count: row.editions.length,
+          })}
+        </Button>
+        {unfolded && (
+          <Suspense>
+            <Unfolded row={row} />
+          </Suspense>
+        )}
+      </div>
+    </li>
+  )
+}
+
+function Why({ why }: { why: NonNullable<ResultRow['why']> }) {
+  const { t } = useTranslation()
+  return (
+    <p className={styles.why}>
+      {t('search.row.why', { field: t(`band.fields.${why.field}`) })} “
+      {why.pieces.map(({ text, marked }, i) => (marked ? <mark key={i}>{text}</mark> : text))}”
+    </p>
+  )
+}
+
+function lineOf(row: ResultRow, own: Edition | undefined, bookOf: string): string {
+  return [
+    row.who.join(', '),
+    row.series && bookOf,
+    [own?.publisher, row.year].filter(Boolean).join(', '),
+    own?.edition,
+    own?.extent?.split(/ [:;(]/)[0],
+  ]
+    .filter(Boolean)
+    .join(' · ')
+}
+
+function Nearest({ row, elsewhere }: { row: ResultRow; elsewhere: number }) {
+  const { t } = useTranslation()
+  const { branchName, all } = usePlaces()
+  const more = elsewhere > 0 ? ` · ${t('search.row.and', { count: elsewhere })}` : ''
+  if (!row.nearest)
+    return (
+      <p className={styles.nearest}>
+        {t('search.row.nowhere')}
+        {more}
+      </p>
+    )
+  const { place, inNow, status, due, use } = row.nearest
+  const state = inNow ? (use === 'loan' ? t('status.on shelf') : t(`use.${use}`)) : t(`status.${status}`)
+  return (
+    <p className={styles.nearest}>
+      <b data-state={inNow ? 'in' : 'out'}>{state}</b> {branchName(place.branch)}, {place.collection}
+      {due ? ` · ${t('status.due', { date: dayInWords(due, all.timeZone) })}` : ` · ${place.floor}`}
+      <span className={styles.soft}>{more}</span>
+    </p>
+  )
+}
+
+interface Chip {
+  carrier: Carrier
+  inNow: number
+  owned: number
+}
+
+/** Editions in one format are one chip; forms that these places don't own are left to the title page. */
+function byCarrier(editions: readonly Edition[]): Chip[] {
+  const chips = new Map<Carrier, Chip>()
+  for (const { carrier, tally } of editions) {
+    const chip = chips.get(carrier) ?? { carrier, inNow: 0, owned: 0 }
+    chips.set(carrier, { carrier, inNow: chip.inNow + tally.inNow, owned: chip.owned + tally.owned })
+  }
+  return [...chips.values()].filter((chip) => chip.owned > 0)
+}

@@ -1,0 +1,60 @@
+/** Dates, times, numbers and money in words, in the libraries' time zone. */
+import i18next from 'i18next'
+
+let ahead = 0
+
+/** The server's clock is the one that counts: a demo may stand on another day, a reader's machine may be wrong. */
+export function setClockBy(serverTime: string): void {
+  ahead = Date.parse(serverTime) - Date.now()
+}
+
+/** Milliseconds since 1970, by the server's clock. */
+export const now = (): number => Date.now() + ahead
+
+const locale = (): string => (i18next.language === 'en' ? 'en-GB' : i18next.language)
+
+/** An ISO date stands for the noon of that day, which is the same day in every zone of the world's libraries. */
+const timeOf = (iso: string): number => Date.parse(iso.length === 10 ? `${iso}T12:00:00Z` : iso)
+
+function partOf(type: 'year' | 'month' | 'day', time: number, zone: string): number {
+  const parts = new Intl.DateTimeFormat('en', { timeZone: zone, [type]: 'numeric' }).formatToParts(time)
+  return Number(parts.find((part) => part.type === type)?.value)
+}
+
+export const yearNow = (zone: string): number => partOf('year', now(), zone)
+
+/** Days since 1970, by the calendar of the zone. */
+const dayNumber = (time: number, zone: string): number =>
+  Date.UTC(partOf('year', time, zone), partOf('month', time, zone) - 1, partOf('day', time, zone)) / 86_400_000
+
+/** "Thu 3 Dec", with the year when it is another. */
+export function dayInWords(iso: string, zone: string): string {
+  const time = timeOf(iso)
+  const year = partOf('year', time, zone) === yearNow(zone) ? {} : { year: 'numeric' as const }
+  const format = new Intl.DateTimeFormat(locale(), { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', ...year })
+  return format.format(time).replace(',', '')
+}
+
+export const timeInWords = (iso: string, zone: string): string =>
+  new Intl.DateTimeFormat(locale(), { timeZone: zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(timeOf(iso))
+
+/** "tomorrow 10:00", "Mon 30 Nov 10:00". */
+export function momentInWords(iso: string, zone: string): string {
+  const days = dayNumber(timeOf(iso), zone) - dayNumber(now(), zone)
+  const near = days === 0 || days === 1
+  const day = near ? new Intl.RelativeTimeFormat(locale(), { numeric: 'auto' }).format(days, 'day') : dayInWords(iso, zone)
+  return `${day} ${timeInWords(iso, zone)}`
+}
+
+export const numberInWords = (number: number): string => new Intl.NumberFormat(locale()).format(number)
+
+/** Hundredths as an amount. */
+export const amountInWords = (hundredths: number): string =>
+  new Intl.NumberFormat(locale(), { minimumFractionDigits: 2 }).format(hundredths / 100)
+
+/** ISO 639-2/B codes that differ from those of Intl. */
+const SHORT: Record<string, string> = { fre: 'fr', ger: 'de', dut: 'nl', cze: 'cs', gre: 'el', ice: 'is', chi: 'zh', rum: 'ro', slo: 'sk', wel: 'cy' } // prettier-ignore
+
+/** ISO 639-2/B code to the language's name. */
+export const languageInWords = (code: string): string =>
+  new Intl.DisplayNames([locale()], { type: 'language' }).of(SHORT[code] ?? code) ?? code

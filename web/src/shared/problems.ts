@@ -1,0 +1,40 @@
+/** What went wrong in words: the reason and the way on, in one breath. */
+import type { Refusal } from '@catalex/contract/refusal'
+import { problemCode } from '@catalex/contract/problem'
+import type { TFunction } from 'i18next'
+import { ApiProblem, NoConnection } from './api.ts'
+import { amountInWords, dayInWords } from './formats.ts'
+
+type Translate = TFunction<'app'>
+
+export function problemInWords(t: Translate, error: unknown, zone: string): string {
+  if (error instanceof NoConnection) return t('problems.no-connection')
+  if (!(error instanceof ApiProblem)) return t('problems.our-fault')
+  const { type, refusal, violations, cql, minutes } = error.problem
+  if (refusal) return refusalInWords(t, refusal, zone)
+  const code = problemCode(type)
+  if (code === 'query-not-understood' && cql) return t('problems.query-not-understood', { what: t(`cql.${cql.code}`, { what: cql.what }), at: cql.at + 1 }) // prettier-ignore
+  if (code === 'not-understood') return t('problems.not-understood', { where: violations?.map(({ at }) => at).join(', ') ?? '' })
+  if (code === 'too-many-tries') return t('problems.too-many-tries', { count: minutes ?? 1 })
+  return t(`problems.${code}`)
+}
+
+export function refusalInWords(t: Translate, refusal: Refusal, zone: string): string {
+  switch (refusal.code) {
+    case 'no-copy':
+      return t(`refusals.no-copy.${refusal.why}`)
+    case 'card-expired':
+      return t('refusals.card-expired', { date: dayInWords(refusal.date, zone) })
+    case 'owes-too-much':
+      return t('refusals.owes-too-much', { owed: amountInWords(refusal.owed), limit: amountInWords(refusal.limit) })
+    case 'rule':
+      return [refusal.reason, refusal.remedy].filter(Boolean).join(' ')
+    case 'too-late':
+      return t('refusals.too-late', { state: t(`card.state.${refusal.state}`) })
+    case 'card-blocked':
+    case 'too-many-holds':
+      return t(`refusals.${refusal.code}`, { ...refusal })
+    default:
+      return t(`refusals.${refusal.code}`)
+  }
+}
