@@ -1,4 +1,4 @@
-/** Routes: every way to get a title into this reader's slots, best first, each with its place or the reason why not. */
+/** Routes: every way to get a title into this reader's hands, best first, each with its place or the reason why not. */
 import type { DateTime } from 'luxon'
 import { openState, type OpeningHours } from '../calendar/index.ts'
 import { isInNow, isLost, isReachable } from '../copies/index.ts'

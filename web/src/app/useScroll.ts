@@ -2,17 +2,11 @@
 import { useEffect, useLayoutEffect } from 'react'
 import { useLocation, useNavigationType } from 'react-router'
 
-const KEY = 'catalex.scroll'
-const MOST_KEPT = 50
+/** How long a page may take to grow to where one was. */
+const GROWING_MS = 3000
 
-function keptPlaces(): Record<string, number> {
-  try {
-    // Written below; whatever else stands there is no place.
-    return JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Record<string, number>
-  } catch {
-    return {}
-  }
-}
+/** Where one was on each page of this visit, by its entry in the history. */
+const places = new Map<string, number>()
 
 export function useScroll(): void {
   const { key, pathname } = useLocation()
@@ -20,18 +14,21 @@ export function useScroll(): void {
   useEffect(() => {
     window.history.scrollRestoration = 'manual'
     const keep = () => {
-      const places = Object.entries({ ...keptPlaces(), [key]: window.scrollY }).slice(-MOST_KEPT)
-      sessionStorage.setItem(KEY, JSON.stringify(Object.fromEntries(places)))
+      places.set(key, window.scrollY)
+    }
+    // Where the whole application is loaded again, the browser finds the place.
+    const leave = () => {
+      window.history.scrollRestoration = 'auto'
     }
     window.addEventListener('scrollend', keep)
-    window.addEventListener('pagehide', keep)
+    window.addEventListener('pagehide', leave)
     return () => {
       window.removeEventListener('scrollend', keep)
-      window.removeEventListener('pagehide', keep)
+      window.removeEventListener('pagehide', leave)
     }
   }, [key])
   useLayoutEffect(() => {
-    const place = way === 'POP' ? (keptPlaces()[key] ?? 0) : 0
+    const place = way === 'POP' ? (places.get(key) ?? 0) : 0
     window.scrollTo(0, place)
     if (place === 0) return
     // What is shown may still be on its way.
@@ -49,6 +46,3 @@ export function useScroll(): void {
     }
   }, [key, pathname, way])
 }
-
-/** How long a page may take to grow to where one was. */
-const GROWING_MS = 3000

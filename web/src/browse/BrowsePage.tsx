@@ -31,7 +31,7 @@ export default function BrowsePage() {
     <Page width={860} title={t(`browse.kinds.${kind}`)}>
       <Typography variant="h1">{t('browse.heading')}</Typography>
       <nav aria-label={t('browse.heading')}>
-        <Tabs value={kind} variant="scrollable" role={undefined}>
+        <Tabs value={kind} variant="scrollable" slotProps={{ list: { role: undefined } }}>
           {HEADING_KINDS.map((one) => (
             <Tab
               key={one}
@@ -40,6 +40,7 @@ export default function BrowsePage() {
               component={Link}
               to={links.browse(one)}
               role={undefined}
+              tabIndex={0}
               aria-selected={undefined}
               aria-current={one === kind ? 'page' : undefined}
             />

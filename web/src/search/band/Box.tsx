@@ -15,13 +15,21 @@ export interface BoxProps {
 export function Box(props: BoxProps) {
   const [used, setUsed] = useState(false)
   const [focused, setFocused] = useState(false)
+  const [typed, setTyped] = useState(false)
   return (
     <Suspense>
       {used ? (
-        <SuggestingBox {...props} autoFocus={focused} />
+        <SuggestingBox {...props} autoFocus={focused} openAtFirst={typed} />
       ) : (
         <PlainBox
           {...props}
+          onChange={(text) => {
+            setTyped(true)
+            props.onChange(text)
+          }}
+          onSearch={() => {
+            setTyped(false)
+          }}
           onFocusChange={(now) => {
             setFocused(now)
             // Until the other box is there, this one goes on taking what is typed.
@@ -35,7 +43,12 @@ export function Box(props: BoxProps) {
   )
 }
 
-function PlainBox({ ref, text, onChange, onFocusChange }: BoxProps & { onFocusChange(focused: boolean): void }) {
+interface PlainProps extends BoxProps {
+  onFocusChange(focused: boolean): void
+  onSearch(): void
+}
+
+function PlainBox({ ref, text, onChange, onFocusChange, onSearch }: PlainProps) {
   const { t } = useTranslation()
   return (
     <div className={styles.box}>
@@ -54,6 +67,9 @@ function PlainBox({ ref, text, onChange, onFocusChange }: BoxProps & { onFocusCh
           enterKeyHint: 'search',
           autoComplete: 'off',
           spellCheck: false,
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') onSearch()
         }}
         onFocus={() => {
           onFocusChange(true)

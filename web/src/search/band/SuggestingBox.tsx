@@ -3,7 +3,7 @@ import type { HeadingKind } from '@catalex/core/query'
 import Autocomplete from '@mui/material/Autocomplete'
 import InputBase from '@mui/material/InputBase'
 import { useQuery } from '@tanstack/react-query'
-import { useDeferredValue } from 'react'
+import { useDeferredValue, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useNavigate } from 'react-router'
 import { numberInWords } from '../../shared/formats.ts'
@@ -20,11 +20,18 @@ interface Suggestion {
   count: number
 }
 
-export default function SuggestingBox({ ref, text, onChange, autoFocus }: BoxProps & { autoFocus: boolean }) {
+interface Props extends BoxProps {
+  autoFocus: boolean
+  /** Something was typed before this box was there. */
+  openAtFirst: boolean
+}
+
+export default function SuggestingBox({ ref, text, onChange, autoFocus, openAtFirst }: Props) {
   const { t } = useTranslation()
   const navigate = useNavigate()
   const links = useLinks()
   const { chosen: scope } = useScope()
+  const [open, setOpen] = useState(openAtFirst)
   const typed = useDeferredValue(text.trim())
   const { data } = useQuery(suggestQuery(typed, scope))
   const options: Suggestion[] =
@@ -33,6 +40,13 @@ export default function SuggestingBox({ ref, text, onChange, autoFocus }: BoxPro
     <Autocomplete<Suggestion, false, true, true>
       className={styles.box}
       options={options}
+      open={open}
+      onOpen={() => {
+        setOpen(true)
+      }}
+      onClose={() => {
+        setOpen(false)
+      }}
       freeSolo
       disableClearable
       value=""
@@ -50,7 +64,17 @@ export default function SuggestingBox({ ref, text, onChange, autoFocus }: BoxPro
       onChange={(_, chosen) => {
         if (typeof chosen !== 'string') void navigate(links.heading(chosen.kind, chosen.label))
       }}
-      slotProps={{ listbox: { 'aria-label': t('browse.suggestions') } }}
+      slotProps={{ listbox: { 'aria-label': t('browse.suggestions') }, popper: { disablePortal: true } }}
+      renderGroup={({ key, group, children }) => (
+        <li key={key} role="presentation">
+          <span className={styles.kind} aria-hidden>
+            {group}
+          </span>
+          <ul role="group" aria-label={group} className={styles.group}>
+            {children}
+          </ul>
+        </li>
+      )}
       renderOption={({ key, ...props }, { label, count }) => (
         <li key={key} {...props}>
           <span className={styles.suggestion}>{label}</span>

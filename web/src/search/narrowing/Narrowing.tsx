@@ -82,7 +82,12 @@ function Section({ title, open: openFirst, children }: { title: string; open: bo
       onChange={(_, open) => {
         setChosen(open)
       }}
-      slotProps={{ heading: { component: 'h2' }, transition: { unmountOnExit: true, timeout: 0 } }}
+      slotProps={{
+        heading: { component: 'h2' },
+        // The section itself is the region, open or not.
+        region: { role: undefined, 'aria-labelledby': undefined },
+        transition: { unmountOnExit: true, timeout: 0 },
+      }}
     >
       <AccordionSummary expandIcon={<ExpandIcon fontSize="small" />}>{title}</AccordionSummary>
       <AccordionDetails>{children}</AccordionDetails>
