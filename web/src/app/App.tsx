@@ -24,7 +24,8 @@ const THEME = 'catalex.theme'
 
 export function App() {
   return (
-    <BrowserRouter>
+    // What is pressed next must find the address of what was pressed before.
+    <BrowserRouter useTransitions={false}>
       <Shell />
     </BrowserRouter>
   )
