@@ -21,7 +21,9 @@ beforeAll(async () => {
 })
 afterAll(() => catalogue.close())
 
-const [{ marc: pattern } = { marc: { leader: '', fields: [] } }] = [...makeWorld({ titles: 1, seed: 'edit', today: DAY, branches: 14 }).records()]
+const [{ marc: pattern } = { marc: { leader: '', fields: [] } }] = [
+  ...makeWorld({ titles: 1, seed: 'edit', today: DAY, branches: 14 }).records(),
+]
 const UPDATE = { whole: false, alongside: () => Promise.resolve(), progress: () => undefined }
 const control = (tag: string) => pattern.fields.find(([name]) => name === tag) ?? [tag, '']
 

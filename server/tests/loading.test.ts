@@ -97,14 +97,21 @@ describe('loading', () => {
         : `<datafield tag="${tag}" ind1="${first[0]}" ind2="${first[1]}">${rest.map((part, i) => (i % 2 === 0 ? `<subfield code="${part}">` : `${escape(part)}</subfield>`)).join('')}</datafield>`,
     )
     const record = `<record><leader>${marc.leader}</leader>${fields.join('')}</record>`
-    const report = await loadMarc(database, libraries, [
-      file(
-        'one.xml',
-        `<?xml version="1.0"?><collection xmlns="http://www.loc.gov/MARC21/slim">${record}<record><leader>short</leader></record></collection>`,
-      ),
-    ], UPDATE)
+    const report = await loadMarc(
+      database,
+      libraries,
+      [
+        file(
+          'one.xml',
+          `<?xml version="1.0"?><collection xmlns="http://www.loc.gov/MARC21/slim">${record}<record><leader>short</leader></record></collection>`,
+        ),
+      ],
+      UPDATE,
+    )
     expect(report).toMatchObject({ read: 2, added: 1, faults: [{ record: 2, code: 'no-xml-leader' }] })
-    const [{ record: stored } = { record: '' }] = await database.read<{ record: string }>("SELECT record FROM records WHERE controlNumber = 'xml1'")
+    const [{ record: stored } = { record: '' }] = await database.read<{ record: string }>(
+      "SELECT record FROM records WHERE controlNumber = 'xml1'",
+    )
     expect(JSON.parse(stored)).toMatchObject({ notes: [{ kind: 'general', text: 'Fish & ships <old>' }] })
   })
 })

@@ -59,7 +59,9 @@ describe('jobs', () => {
   it('are given up when nobody waits any more, waiting or running', async () => {
     const leaving = [new AbortController(), new AbortController(), new AbortController()]
     leaving[2]!.abort()
-    const jobs = leaving.map(({ signal }, i) => expect(ask(`job ${String(i)}`, 60_000, 'rare', { signal })).rejects.toBeInstanceOf(Cancelled))
+    const jobs = leaving.map(({ signal }, i) =>
+      expect(ask(`job ${String(i)}`, 60_000, 'rare', { signal })).rejects.toBeInstanceOf(Cancelled),
+    )
     leaving[1]!.abort()
     await new Promise((later) => setTimeout(later, 50))
     leaving[0]!.abort()

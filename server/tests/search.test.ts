@@ -80,7 +80,9 @@ describe('what readers type', () => {
     const wrong = value.slice(0, -1) + String((Number(value.slice(-1)) + 1) % 10)
     expect(await search({ q: wrong })).toMatchObject({ count: 0, readback: [{ kind: 'isbn-misprint', text: wrong }] })
     expect(await search({ q: '978-0-306-40615-7' })).toMatchObject({ count: 0, readback: [{ kind: 'isbn' }] })
-    const [{ barcode } = { barcode: '' }] = await catalogue.database.read<{ barcode: string }>('SELECT barcode FROM copies WHERE recordId = 1 LIMIT 1')
+    const [{ barcode } = { barcode: '' }] = await catalogue.database.read<{ barcode: string }>(
+      'SELECT barcode FROM copies WHERE recordId = 1 LIMIT 1',
+    )
     expect((await search({ q: barcode, field: 'number' })).rows[0]!.controlNumber).toBe('ps00000001')
   })
 

@@ -42,7 +42,9 @@ export async function judgedQueries(database: Database): Promise<Judged[]> {
   }
   const whole = ({ record }: Known) => [record.title, record.remainder].filter(Boolean).join(' ')
   const sameTitle = (title: string) =>
-    new Set(all.filter(({ record }) => wordsOf(record.title).join(' ') === wordsOf(title).join(' ')).map(({ record }) => record.controlNumber))
+    new Set(
+      all.filter(({ record }) => wordsOf(record.title).join(' ') === wordsOf(title).join(' ')).map(({ record }) => record.controlNumber),
+    )
   const byAuthor = (known: Known) =>
     known.record.people.some((person) => person.main && person.name.length > 6) && titleWord(known) !== null
   const author = (known: Known) => known.record.people.find((person) => person.main)?.name.split(',')[0] ?? ''

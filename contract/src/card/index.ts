@@ -11,9 +11,7 @@ const typed = { type: 'string', minLength: 1, maxLength: 60 } as const
 export const signInSchema = shape({ card: typed, pin: typed })
 
 export const sessionSchema = shape({
-  reader: orNull(
-    shape({ name: text, homeBranch: text, category: text, ready: { ...count, description: 'Holds ready to collect.' } }),
-  ),
+  reader: orNull(shape({ name: text, homeBranch: text, category: text, ready: { ...count, description: 'Holds ready to collect.' } })),
   csrf: { ...nullable('string'), description: 'To be sent back in X-CSRF-Token with every change.' },
   now: { ...moment, description: 'The libraries’ clock.' },
   demo: { ...flag, description: 'Whether this is the demo, which shows sample cards at sign-in.' },

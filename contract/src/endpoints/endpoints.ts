@@ -17,7 +17,6 @@ import {
 import { titlePageSchema, titleQuerySchema } from '../title/index.ts'
 import type { EndpointName, PATHS } from '../paths/index.ts'
 
-
 export interface Endpoint {
   summary: string
   query?: JSONSchema

@@ -32,7 +32,10 @@ function operation(name: string, path: string, endpoint: Endpoint): object {
     ...(endpoint.body ? { requestBody: { required: true, content: json(endpoint.body) } } : {}),
     responses: {
       [endpoint.status]: { description: 'As asked', ...(endpoint.answer ? { content: json(endpoint.answer) } : {}) },
-      default: { description: 'What went wrong, by its type and facts', content: { 'application/problem+json': { schema: problemSchema } } },
+      default: {
+        description: 'What went wrong, by its type and facts',
+        content: { 'application/problem+json': { schema: problemSchema } },
+      },
     },
   }
 }

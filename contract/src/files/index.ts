@@ -5,7 +5,12 @@ import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, moment, nullable, oneOf, shape, text } from '../schema/shapes.ts'
 
 /** Conditions of a rule; one that is left out holds always. */
-const conditions = { categories: list(text), uses: list(oneOf(USE_RULES)), families: list(oneOf(FAMILY_CODES)), owners: list(text) } as const
+const conditions = {
+  categories: list(text),
+  uses: list(oneOf(USE_RULES)),
+  families: list(oneOf(FAMILY_CODES)),
+  owners: list(text),
+} as const
 
 export const libraryFileSchema = shape({
   name: text,

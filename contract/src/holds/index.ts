@@ -33,7 +33,11 @@ export const holdOptionsSchema = shape({
   pickups: list(pickupOptionSchema),
 })
 
-export const placeHoldSchema = shape({ records, barcode: { ...nullable('string'), maxLength: 100 }, pickup: { type: 'string', maxLength: 100 } })
+export const placeHoldSchema = shape({
+  records,
+  barcode: { ...nullable('string'), maxLength: 100 },
+  pickup: { type: 'string', maxLength: 100 },
+})
 
 export const holdSchema = shape({
   id: { type: 'string', description: 'Known to its reader alone.' },

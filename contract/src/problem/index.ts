@@ -15,7 +15,10 @@ export const problemSchema = looseShape(['type', 'status'], {
   status: whole,
   refusal: { ...refusalSchema, description: 'Of "refused": which rule stands against it.' },
   violations: { ...list(shape({ at: text, rule: text, wanted: text })), description: 'Of "not-understood": what is wrong in the request.' },
-  cql: { ...shape({ code: oneOf(CQL_FAULTS), at: count, what: text }), description: 'Of "query-not-understood": what, and at which character.' },
+  cql: {
+    ...shape({ code: oneOf(CQL_FAULTS), at: count, what: text }),
+    description: 'Of "query-not-understood": what, and at which character.',
+  },
   minutes: { ...count, description: 'Of "too-many-tries": when to try again.' },
 })
 

@@ -1,13 +1,5 @@
 /** A title as readers see it: the work, its editions, their copies, and the routes to them. */
-import {
-  AUDIENCES,
-  CARRIER_CODES,
-  IDENTIFIER_KINDS,
-  NOTE_KINDS,
-  PERSON_KINDS,
-  SUBJECT_KINDS,
-  USE_RULES,
-} from '@catalex/core/catalogue'
+import { AUDIENCES, CARRIER_CODES, IDENTIFIER_KINDS, NOTE_KINDS, PERSON_KINDS, SUBJECT_KINDS, USE_RULES } from '@catalex/core/catalogue'
 import { COLLECTION_KINDS, COPY_STATUSES } from '@catalex/core/copies'
 import { ROUTE_KINDS } from '@catalex/core/routes'
 import { queueSchema } from '../holds/index.ts'
@@ -28,7 +20,10 @@ export const editionSchema = shape({
   publisher: textOrNull,
   extent: textOrNull,
   languages: list(text),
-  tally: { ...shape({ inNow: count, owned: count, elsewhere: count }), description: 'In now and owned in the places of the scope; owned elsewhere.' },
+  tally: {
+    ...shape({ inNow: count, owned: count, elsewhere: count }),
+    description: 'In now and owned in the places of the scope; owned elsewhere.',
+  },
   serial: { ...flag, description: 'Held by volume, never as a whole.' },
 })
 
@@ -103,7 +98,10 @@ export const titlePageSchema = shape({
   description: descriptionSchema,
   editions: list(editionSchema),
   copies: { ...list(copySchema), description: 'Of this edition, own places first.' },
-  pickup: { ...nullable('string'), description: 'Pickup location that the routes speak of: the one asked for, where this reader may collect there.' },
+  pickup: {
+    ...nullable('string'),
+    description: 'Pickup location that the routes speak of: the one asked for, where this reader may collect there.',
+  },
   routes: { ...list(routeSchema), description: 'For this edition, best first.' },
   waiting: count,
 })

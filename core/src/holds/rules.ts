@@ -24,7 +24,10 @@ export function verdictOn(rules: readonly HoldRule[], category: string, copy: Ru
   const rule = rules.find((candidate) => conditionsHold(candidate, category, copy) && pickupFits(candidate, copy, pickup))
   if (!rule) return { allowed: false, refusal: { code: 'no-rule' } }
   if (rule.allow) return { allowed: true, cost: rule.cost }
-  return { allowed: false, refusal: rule.reason === null ? { code: 'no-rule' } : { code: 'rule', reason: rule.reason, remedy: rule.remedy } }
+  return {
+    allowed: false,
+    refusal: rule.reason === null ? { code: 'no-rule' } : { code: 'rule', reason: rule.reason, remedy: rule.remedy },
+  }
 }
 
 function pickupFits({ pickups }: HoldRule, copy: RuledCopy, pickup: PickupPlace): boolean {

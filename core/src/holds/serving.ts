@@ -71,4 +71,3 @@ export function wantedCopies<T extends Copy>(copies: readonly T[], barcode: stri
   const volumes = copies.filter((copy) => copy.family === 'journal' && copy.enumeration !== null)
   return volumes.length > 1 ? { code: 'volume-needed' } : [...copies]
 }
-

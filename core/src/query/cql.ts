@@ -178,8 +178,7 @@ function wordsNode(field: SearchField | null, relation: Relation, term: Token): 
   const inField = (node: QueryNode): QueryNode => (field === null ? node : { kind: 'within', field, node })
   const words = wordsOf(term.text)
   if (words.length === 0) fail('no-word', term.at)
-  if (['<', '>', '<=', '>=', '<>', 'within'].includes(relation))
-    fail('relation-for-dates', term.at, relation)
+  if (['<', '>', '<=', '>=', '<>', 'within'].includes(relation)) fail('relation-for-dates', term.at, relation)
   if (field === 'title' && (relation === '==' || relation === 'exact')) return { kind: 'whole title', words: [...withoutArticle(words)] }
   if (field === 'title' && term.text.startsWith('^')) return { kind: 'title begins', words: [...withoutArticle(words)] }
   const leaf = (word: string): QueryNode =>

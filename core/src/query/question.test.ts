@@ -78,9 +78,18 @@ describe('a search as parameters', () => {
 
   it('takes whatever somebody writes into an address', () => {
     const entries = 'field=colour&sort=loudest&page=-3&size=7&yearFrom=soon&copies=mine&keep=all'.split('&')
-    const asked = questionFromAddress(addressFrom(entries.map((entry): [string, string] => [entry.split('=')[0] ?? '', entry.split('=')[1] ?? ''])))
+    const asked = questionFromAddress(
+      addressFrom(entries.map((entry): [string, string] => [entry.split('=')[0] ?? '', entry.split('=')[1] ?? ''])),
+    )
     expect(asked).toEqual(EMPTY_QUESTION)
-    expect(questionFromAddress(addressFrom([['page', '1e9'], ['page', '7']])).page).toBe(1)
+    expect(
+      questionFromAddress(
+        addressFrom([
+          ['page', '1e9'],
+          ['page', '7'],
+        ]),
+      ).page,
+    ).toBe(1)
   })
 })
 

@@ -4,7 +4,18 @@ import { describe, expect, it } from 'vitest'
 import { carriersOf, FAMILY_CODES, familyOf, type Carrier } from '../catalogue/index.ts'
 import { wordsOf } from '../text/index.ts'
 import { stemOf } from './match/stems.ts'
-import { AVAILABILITY, FIELDS, LISTED_FACETS, NO_SCOPE, parseCql, parseQuery, SORTS, type Facet, type QueryNode, type SearchField } from '../query/index.ts'
+import {
+  AVAILABILITY,
+  FIELDS,
+  LISTED_FACETS,
+  NO_SCOPE,
+  parseCql,
+  parseQuery,
+  SORTS,
+  type Facet,
+  type QueryNode,
+  type SearchField,
+} from '../query/index.ts'
 import {
   buildDelta,
   countOf,

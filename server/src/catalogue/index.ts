@@ -42,7 +42,11 @@ interface RecordRow {
 }
 
 /** What `record` holds was written from a BibRecord. */
-const recordFrom = ({ id, controlNumber, record }: RecordRow): StoredRecord => ({ id, controlNumber, record: JSON.parse(record) as BibRecord })
+const recordFrom = ({ id, controlNumber, record }: RecordRow): StoredRecord => ({
+  id,
+  controlNumber,
+  record: JSON.parse(record) as BibRecord,
+})
 
 /** Of those that are gone or withdrawn, none. */
 export async function recordsById(source: Queryable, ids: readonly number[]): Promise<Map<number, StoredRecord>> {

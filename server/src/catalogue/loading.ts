@@ -32,7 +32,13 @@ export interface LoadFault extends RecordFault {
 type Progress = (read: number) => void
 
 /** Into a new, empty catalogue, which nobody uses yet. */
-export async function loadWholeCatalogue(database: Database, libraries: Libraries, files: readonly string[], progress: Progress): Promise<LoadReport> { // prettier-ignore
+export async function loadWholeCatalogue(
+  database: Database,
+  libraries: Libraries,
+  files: readonly string[],
+  progress: Progress,
+): Promise<LoadReport> {
+  // prettier-ignore
   const store = new Store('catalogue', true)
   await database.write((write) => store.open(write))
   const { report, authorities } = await readAll(libraries, files, progress, (batch) => database.write((write) => store.put(write, batch)))
@@ -58,7 +64,9 @@ export async function loadMarc(
 ): Promise<LoadReport> {
   const store = new Store('staging', whole)
   await database.maintain((write) => store.open(write))
-  const { report, authorities } = await readAll(libraries, files, progress, (batch) => database.maintain((write) => store.put(write, batch)))
+  const { report, authorities } = await readAll(libraries, files, progress, (batch) =>
+    database.maintain((write) => store.put(write, batch)),
+  )
   const unchanged = await database.maintain(dropUnchanged)
   const applied = await database.write(async (write) => {
     const done = await applyStaged(write, whole, unchanged)

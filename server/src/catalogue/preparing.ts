@@ -32,7 +32,9 @@ export function prepare(number: number, marc: MarcRecord, libraries: Libraries):
     record,
     marc,
     copies,
-    hash: createHash('sha1').update(JSON.stringify([record, marc, copies])).digest('base64'),
+    hash: createHash('sha1')
+      .update(JSON.stringify([record, marc, copies]))
+      .digest('base64'),
     unreadCallNumbers: read.filter(({ copy, call }) => copy.classPart !== '' && !call.understood).length,
   }
 }

@@ -34,7 +34,8 @@ export class Store {
     this.nextId = (row?.last ?? 0) + 1
     if (this.target === 'catalogue') return
     await dropStaged(write)
-    for (const [name, staged] of Object.entries(TABLES.staging)) await write.run(`CREATE TEMP TABLE ${staged} AS SELECT * FROM ${name} WHERE false`)
+    for (const [name, staged] of Object.entries(TABLES.staging))
+      await write.run(`CREATE TEMP TABLE ${staged} AS SELECT * FROM ${name} WHERE false`)
     await write.run('CREATE UNIQUE INDEX temp.stagedNumbers ON stagedRecords(controlNumber)')
     await write.run('CREATE UNIQUE INDEX temp.stagedBarcodes ON stagedCopies(barcode)')
     await write.run('CREATE INDEX temp.stagedCopiesOfRecord ON stagedCopies(recordId)')

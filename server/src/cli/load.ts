@@ -157,5 +157,7 @@ function sayRows(file: string, faults: readonly RowFault[]): void {
 
 function sayLost(holds: readonly LostHold[]): void {
   for (const { title, outcome } of holds)
-    console.log(outcome === 'unfillable' ? `A hold on "${title}" can't be filled any more.` : `A hold on "${title}" lost its copy and waits again.`)
+    console.log(
+      outcome === 'unfillable' ? `A hold on "${title}" can't be filled any more.` : `A hold on "${title}" lost its copy and waits again.`,
+    )
 }

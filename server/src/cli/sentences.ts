@@ -25,7 +25,8 @@ const FAULTS: Record<RecordFault['code'], (facts: Facts) => string> = {
   'no-heading': () => 'The authority record has no heading for a person, a body, a subject or a series.',
   'copy-lacks': ({ what, subfield }) => `A copy names no ${String(what)} ($${String(subfield)}).`,
   'unknown-scheme': ({ indicator }) => `The first indicator "${String(indicator)}" names no shelving scheme.`,
-  'unknown-word': ({ value, what, subfield }) => `"${String(value)}" is no ${String(what)} ($${String(subfield)}) that the catalogue knows.`,
+  'unknown-word': ({ value, what, subfield }) =>
+    `"${String(value)}" is no ${String(what)} ($${String(subfield)}) that the catalogue knows.`,
   'no-branch': ({ branch, system }) => `The library has no branch "${String(branch)}" in a system "${String(system)}".`,
   'no-collection': ({ branch, collection }) => `The branch "${String(branch)}" has no collection "${String(collection)}".`,
   'barcode-twice': ({ barcode }) => `The barcode ${String(barcode)} stands twice in the record.`,

@@ -58,7 +58,15 @@ async function openSearch(database: Database, libraries: Libraries, options: Ser
   const snapshot = found ?? (await usableSnapshot(database, libraries, options.data)) ?? undefined
   const threads = Number(options.threads)
   const engine = threads > 0 ? new EnginePool(threads) : undefined
-  const search = await SearchService.open({ database, libraries, today, snapshot, engine, trouble: console.error, newBase: watchSnapshot(database, libraries, options.data) })
+  const search = await SearchService.open({
+    database,
+    libraries,
+    today,
+    snapshot,
+    engine,
+    trouble: console.error,
+    newBase: watchSnapshot(database, libraries, options.data),
+  })
   console.log(`Index ${found === null ? 'built' : 'read'} in ${((performance.now() - started) / 1000).toFixed(1)} s.`)
   // Another process may load records into the same database.
   setInterval(() => {

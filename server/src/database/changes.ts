@@ -10,7 +10,8 @@ export interface Change {
 const note = (kind: Change['kind'], recordId: string, when = ''): string =>
   `INSERT INTO changes (recordId, kind) SELECT ${recordId}, '${kind}'${when ? ` WHERE ${when}` : ''};`
 /** Loans and holds refer to copies by barcode; what the catalogue does not have is no change of it. */
-const noteCopy = (barcode: string): string => `INSERT INTO changes (recordId, kind) SELECT recordId, 'copies' FROM copies WHERE barcode = ${barcode};`
+const noteCopy = (barcode: string): string =>
+  `INSERT INTO changes (recordId, kind) SELECT recordId, 'copies' FROM copies WHERE barcode = ${barcode};`
 const SHELVED = 'recordId, branch, collection, useRule, sortKey, status'
 
 const TRIGGERS: Record<string, string> = {
@@ -36,7 +37,11 @@ export async function createTriggers(write: Write): Promise<void> {
  * For filling a whole catalogue, of which the search index is built afterwards anyway: no change is noted, and the indexes
  * of its tables are not kept up but made at the end.
  */
-export async function withoutTriggers(database: Queryable & { write(work: (write: Write) => Promise<void>): Promise<void> }, fill: () => Promise<void>): Promise<void> { // prettier-ignore
+export async function withoutTriggers(
+  database: Queryable & { write(work: (write: Write) => Promise<void>): Promise<void> },
+  fill: () => Promise<void>,
+): Promise<void> {
+  // prettier-ignore
   const indexes = await database.read<{ name: string; sql: string }>(
     "SELECT name, sql FROM sqlite_schema WHERE type = 'index' AND sql IS NOT NULL AND tbl_name IN ('copies', 'identifiers')",
   )
@@ -52,7 +57,10 @@ export async function withoutTriggers(database: Queryable & { write(work: (write
 }
 
 export function changesAfter(source: Queryable, number: number, most: number): Promise<Change[]> {
-  return source.read<Change>('SELECT number, recordId, kind FROM changes WHERE number > $number ORDER BY number LIMIT $most', { number, most })
+  return source.read<Change>('SELECT number, recordId, kind FROM changes WHERE number > $number ORDER BY number LIMIT $most', {
+    number,
+    most,
+  })
 }
 
 /** Records of which copies came or went after a change. */

@@ -13,7 +13,11 @@ import { readerOf } from './sessions.ts'
 export function bindCatalogue(bind: Bind, { version, database, libraries, search, clock }: Context): void {
   const searcherOf = async (request: Request, at: string | undefined): Promise<Searcher> => {
     const reader = await readerOf(database, request)
-    return { category: borrowerOf(libraries, reader).category, at: at ?? reader?.homeBranch ?? libraries.defaultPickup, today: momentOf(clock.now()).today }
+    return {
+      category: borrowerOf(libraries, reader).category,
+      at: at ?? reader?.homeBranch ?? libraries.defaultPickup,
+      today: momentOf(clock.now()).today,
+    }
   }
   bind('health', async () => ({ version, ...(await sizeOf(database)), ...(await search.health()) }))
   bind('places', () => Promise.resolve(libraries.library))
@@ -26,7 +30,8 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     const recordId = await recordIdOf(database, path.controlNumber)
     const reader = await readerOf(database, request)
     const question = { scope: query.in, at: query.at ?? null, reader, now: clock.now() }
-    const page = recordId === null ? null : await titlePage(database, libraries, { recordId, workIds: search.workOf(recordId), ...question })
+    const page =
+      recordId === null ? null : await titlePage(database, libraries, { recordId, workIds: search.workOf(recordId), ...question })
     if (!page) throw new HttpProblem('no-such-title')
     return page
   })

@@ -7,7 +7,10 @@ import expressStaticGzip from 'express-static-gzip'
 const COMPRESSED = { enableBrotli: true, orderPreference: ['br', 'gz'] as ('br' | 'gz')[] }
 
 export function servePages(app: Express, folder: string): void {
-  app.use('/assets', expressStaticGzip(join(folder, 'assets'), { ...COMPRESSED, serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }))
+  app.use(
+    '/assets',
+    expressStaticGzip(join(folder, 'assets'), { ...COMPRESSED, serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }),
+  )
   app.use(expressStaticGzip(folder, { ...COMPRESSED, index: false, serveStatic: { maxAge: 0 } }))
   app.get('/{*page}', (_request, response: Response) => {
     response.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), { root: '/' })

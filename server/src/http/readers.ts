@@ -10,7 +10,12 @@ import { beginSession, COOKIE, endSession, mustBeReader, readerOf, throttleSignI
 
 export function bindReaders(bind: Bind, { database, libraries, clock, demo }: Context): void {
   const sessionInfo = async (reader: Reader | null, csrf: string | null): Promise<SessionInfo> => ({
-    reader: reader && { name: reader.name, homeBranch: reader.homeBranch, category: reader.category, ready: await countReady(database, reader) },
+    reader: reader && {
+      name: reader.name,
+      homeBranch: reader.homeBranch,
+      category: reader.category,
+      ready: await countReady(database, reader),
+    },
     csrf,
     demo,
     now: momentOf(clock.now()).now,

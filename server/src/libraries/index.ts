@@ -92,7 +92,8 @@ export class Libraries {
 
   /** The branches inside a scope of systems, branches or collections; all for an empty one. */
   branchesIn(scope: readonly string[]): string[] {
-    const inside = (branch: Branch) => scope.some((code) => code === branch.code || code === branch.system || code.startsWith(`${branch.code}/`))
+    const inside = (branch: Branch) =>
+      scope.some((code) => code === branch.code || code === branch.system || code.startsWith(`${branch.code}/`))
     return this.library.branches.filter((branch) => scope.length === 0 || inside(branch)).map((branch) => branch.code)
   }
 

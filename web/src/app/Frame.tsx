@@ -79,7 +79,12 @@ export function Frame({ mode, onSwitchTheme, children }: Props) {
 function TopIcon({ label, onlyWide, onClick, children }: { label: string; onlyWide?: boolean; onClick(): void; children: ReactNode }) {
   return (
     <Hint text={label}>
-      <IconButton size="small" aria-label={label} onClick={onClick} sx={onlyWide ? { display: { xs: 'none', sm: 'inline-flex' } } : undefined}>
+      <IconButton
+        size="small"
+        aria-label={label}
+        onClick={onClick}
+        sx={onlyWide ? { display: { xs: 'none', sm: 'inline-flex' } } : undefined}
+      >
         {children}
       </IconButton>
     </Hint>

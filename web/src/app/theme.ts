@@ -53,9 +53,15 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { '&.Mui-focusVisible': ring } } },
       MuiButton: {
         defaultProps: { disableElevation: true },
-        styleOverrides: { root: { padding: '7px 14px', lineHeight: 1.4, minWidth: 0 }, sizeSmall: { padding: '2px 8px', fontSize: '0.875rem' } },
+        styleOverrides: {
+          root: { padding: '7px 14px', lineHeight: 1.4, minWidth: 0 },
+          sizeSmall: { padding: '2px 8px', fontSize: '0.875rem' },
+        },
       },
-      MuiLink: { defaultProps: { underline: 'hover' }, styleOverrides: { button: { fontWeight: 600, textAlign: 'left', padding: '2px 0' } } },
+      MuiLink: {
+        defaultProps: { underline: 'hover' },
+        styleOverrides: { button: { fontWeight: 600, textAlign: 'left', padding: '2px 0' } },
+      },
       MuiCheckbox: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 5 } } },
       MuiRadio: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 5 } } },
       MuiChip: {
@@ -67,7 +73,12 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       },
       MuiFormControlLabel: { styleOverrides: { root: { marginLeft: -5 }, label: { fontSize: '0.875rem', lineHeight: 1.25 } } },
       // The frame of a field shows the focus; a ring inside it would strike through its label.
-      MuiInputBase: { styleOverrides: { root: { fontSize: '0.875rem', backgroundColor: tokens.panel }, input: { '&:focus-visible': { outline: 'none', boxShadow: 'none' } } } },
+      MuiInputBase: {
+        styleOverrides: {
+          root: { fontSize: '0.875rem', backgroundColor: tokens.panel },
+          input: { '&:focus-visible': { outline: 'none', boxShadow: 'none' } },
+        },
+      },
       MuiTextField: { defaultProps: { size: 'small' } },
       MuiSelect: { styleOverrides: { select: { '&:focus-visible': { outline: 'none', boxShadow: 'none' } } } },
       MuiAccordion: {
@@ -82,15 +93,32 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
         },
       },
       MuiAccordionDetails: { styleOverrides: { root: { padding: '0 0 8px' } } },
-      MuiTab: { styleOverrides: { root: { padding: '6px 0', minWidth: 0, minHeight: 36, marginRight: 20, color: tokens.ink, fontWeight: 500 } } },
+      MuiTab: {
+        styleOverrides: { root: { padding: '6px 0', minWidth: 0, minHeight: 36, marginRight: 20, color: tokens.ink, fontWeight: 500 } },
+      },
       MuiTabs: { styleOverrides: { root: { minHeight: 36, borderBottom: `1px solid ${tokens.ink}` } } },
-      MuiTableCell: { styleOverrides: { root: { padding: '4px 10px 4px 0', borderColor: tokens.line, fontSize: '0.8125rem' }, head: { color: tokens.soft, whiteSpace: 'nowrap' } } },
-      MuiTooltip: { defaultProps: { arrow: true }, styleOverrides: { tooltip: { backgroundColor: tokens.ink, color: tokens.paper, fontSize: '0.8125rem', maxWidth: 320 } } },
+      MuiTableCell: {
+        styleOverrides: {
+          root: { padding: '4px 10px 4px 0', borderColor: tokens.line, fontSize: '0.8125rem' },
+          head: { color: tokens.soft, whiteSpace: 'nowrap' },
+        },
+      },
+      MuiTooltip: {
+        defaultProps: { arrow: true },
+        styleOverrides: { tooltip: { backgroundColor: tokens.ink, color: tokens.paper, fontSize: '0.8125rem', maxWidth: 320 } },
+      },
       MuiPopover: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: framed } },
       MuiAutocomplete: { styleOverrides: { paper: framed } },
-      MuiDialog: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { backgroundColor: tokens.paper, backgroundImage: 'none' } } },
+      MuiDialog: {
+        defaultProps: { transitionDuration: 0 },
+        styleOverrides: { paper: { backgroundColor: tokens.paper, backgroundImage: 'none' } },
+      },
       MuiDrawer: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { backgroundImage: 'none' } } },
-      MuiAlert: { styleOverrides: { root: { borderRadius: 0, borderLeft: '4px solid', backgroundColor: tokens.panel, color: tokens.ink, fontSize: '0.875rem' } } },
+      MuiAlert: {
+        styleOverrides: {
+          root: { borderRadius: 0, borderLeft: '4px solid', backgroundColor: tokens.panel, color: tokens.ink, fontSize: '0.875rem' },
+        },
+      },
     },
   })
 }

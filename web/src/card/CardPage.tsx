@@ -50,7 +50,13 @@ export default function CardPage() {
   }
   return (
     <Page title={title} busy={!data}>
-      {error ? <Trouble error={error} onRetry={() => void refetch()} /> : data ? <CardView card={data} /> : <Skeleton variant="rectangular" height={240} />}
+      {error ? (
+        <Trouble error={error} onRetry={() => void refetch()} />
+      ) : data ? (
+        <CardView card={data} />
+      ) : (
+        <Skeleton variant="rectangular" height={240} />
+      )}
     </Page>
   )
 }
@@ -144,8 +150,7 @@ function HoldItem({ hold, cancellable, children }: { hold: Hold; cancellable?: b
     <li className={styles.hold}>
       <div className={styles.holdHead}>
         <span>
-          <TitleLink controlNumber={hold.controlNumber} title={hold.title} />{' '}
-          <span className={styles.soft}>{formInWords(t, hold)}</span>
+          <TitleLink controlNumber={hold.controlNumber} title={hold.title} /> <span className={styles.soft}>{formInWords(t, hold)}</span>
         </span>
         {cancellable && <CancelButton hold={hold} />}
       </div>

@@ -97,10 +97,12 @@ function HoldForm({ page, barcode, onPlaced }: FormProps) {
   const submit = () => {
     place.mutate({ records, barcode, pickup }, { onSuccess: onPlaced })
   }
-  const change = <T,>(set: (value: T) => void) => (value: T) => {
-    place.reset()
-    set(value)
-  }
+  const change =
+    <T,>(set: (value: T) => void) =>
+    (value: T) => {
+      place.reset()
+      set(value)
+    }
   return (
     <div className={styles.body}>
       <WhichEdition page={page} ticked={records} barcode={barcode} onChange={change(setRecords)} />

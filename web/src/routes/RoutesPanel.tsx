@@ -112,7 +112,10 @@ function RouteText({ route, copy }: { route: RouteLine; copy: CopyLine | undefin
     const text =
       before === 0
         ? t('routes.queueFirst', { count: copies })
-        : t('routes.queueBehind', { place: t('app.nth', { count: before + 1, ordinal: true }), copies: t('routes.copies', { count: copies }) })
+        : t('routes.queueBehind', {
+            place: t('app.nth', { count: before + 1, ordinal: true }),
+            copies: t('routes.copies', { count: copies }),
+          })
     return (
       <p>
         {text}

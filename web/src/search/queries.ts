@@ -3,7 +3,6 @@ import { parametersOf, type ListedFacet, type Question, type Scope } from '@cata
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { call } from '../shared/api.ts'
 
-
 /** @param scope as it was chosen: whom nothing was chosen for, the server knows best */
 export function searchQuery(question: Question, scope: Scope) {
   const query = parametersOf(question, scope)

@@ -38,10 +38,12 @@ export async function call<Name extends EndpointName>(name: Name, request: Reque
   const { method, path } = PATHS[name]
   // Seen loosely: which of the three there are depends on the endpoint.
   const given = request as { path?: Record<string, string>; query?: object; body?: unknown }
-  const address = path.replace(/:(\w+)/g, (_, part: string) => encodeURIComponent(given.path?.[part] ?? '')) + queryString(given.query ?? {})
+  const address =
+    path.replace(/:(\w+)/g, (_, part: string) => encodeURIComponent(given.path?.[part] ?? '')) + queryString(given.query ?? {})
   const headers = { ...options.headers, ...(method !== 'get' && csrf ? { 'X-CSRF-Token': csrf } : {}) }
   const init: RequestInit = { method: method.toUpperCase(), credentials: 'same-origin', headers, signal: options.signal }
-  if (given.body !== undefined) Object.assign(init, { body: JSON.stringify(given.body), headers: { ...headers, 'Content-Type': 'application/json' } })
+  if (given.body !== undefined)
+    Object.assign(init, { body: JSON.stringify(given.body), headers: { ...headers, 'Content-Type': 'application/json' } })
   const response = await reach(address, init)
   // What a good answer holds is the contract's to say.
   return (await answerIn(response)) as AnswerOf<Name>

@@ -5,8 +5,8 @@
 import i18next from 'i18next'
 import { lazy, type ComponentType } from 'react'
 import { initReactI18next } from 'react-i18next'
-import { first } from './english/first.ts'
-import type { later } from './english/later.ts'
+import { first } from './locales/english/first.ts'
+import type { later } from './locales/english/later.ts'
 
 declare module 'i18next' {
   interface CustomTypeOptions {
@@ -22,12 +22,12 @@ await i18next
 
 /** Loads the rest of the texts, once. */
 export async function loadLater(): Promise<void> {
-  const { later: texts } = await import('./english/later.ts')
+  const { later: texts } = await import('./locales/english/later.ts')
   i18next.addResourceBundle('en', 'app', texts, true)
 }
 
 /** A part of the application that is loaded when it is wanted, with what it says. */
-export const lazyWithTexts = <Props,>(load: () => Promise<{ default: ComponentType<Props> }>) =>
+export const lazyWithTexts = <Props>(load: () => Promise<{ default: ComponentType<Props> }>) =>
   lazy(async () => {
     const [part] = await Promise.all([load(), loadLater()])
     return part

@@ -18,7 +18,14 @@ export function Page({ width = 1240, title, busy, children }: Props) {
   return (
     <Box
       aria-busy={busy}
-      sx={{ maxWidth: `${String(width / 16)}rem`, mx: 'auto', px: { xs: '0.875rem', sm: '1.25rem' }, pt: '1rem', pb: '2.5rem', minHeight: '60vh' }}
+      sx={{
+        maxWidth: `${String(width / 16)}rem`,
+        mx: 'auto',
+        px: { xs: '0.875rem', sm: '1.25rem' },
+        pt: '1rem',
+        pb: '2.5rem',
+        minHeight: '60vh',
+      }}
     >
       {children}
     </Box>

@@ -14,6 +14,15 @@ interface Props {
 
 export function RemovableChip({ label, removeLabel, attention = false, onRemove }: Props) {
   return (
-    <Chip label={label} aria-label={removeLabel} color={attention ? 'error' : 'default'} onClick={onRemove} onDelete={onRemove} deleteIcon={<CloseIcon />} component="button" type="button" />
+    <Chip
+      label={label}
+      aria-label={removeLabel}
+      color={attention ? 'error' : 'default'}
+      onClick={onRemove}
+      onDelete={onRemove}
+      deleteIcon={<CloseIcon />}
+      component="button"
+      type="button"
+    />
   )
 }

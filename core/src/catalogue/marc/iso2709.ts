@@ -27,8 +27,7 @@ export function readIso2709(bytes: Uint8Array): MarcRecord {
     const tag = ascii(bytes, at, at + 3)
     const length = digits(bytes, at + 3, at + 7)
     const place = digits(bytes, at + 7, at + 12)
-    if (length < 0 || place < 0 || !/^[0-9A-Za-z]{3}$/.test(tag))
-      fail('directory-entry', null, { at })
+    if (length < 0 || place < 0 || !/^[0-9A-Za-z]{3}$/.test(tag)) fail('directory-entry', null, { at })
     const start = base + place
     const end = start + length - 1
     if (end >= bytes.length || bytes[end] !== FIELD_END) fail('field-length', tag)
@@ -48,8 +47,7 @@ function readField(tag: string, text: string): MarcField {
 function readLeader(bytes: Uint8Array): string {
   if (bytes.length < 26) fail('too-short')
   const leader = ascii(bytes, 0, 24)
-  if (!/^\d{5}/.test(leader) || !/^\d{5}$/.test(leader.slice(12, 17)))
-    fail('no-leader')
+  if (!/^\d{5}/.test(leader) || !/^\d{5}$/.test(leader.slice(12, 17))) fail('no-leader')
   if (bytes[bytes.length - 1] !== RECORD_END) fail('cut-off')
   if (Number(leader.slice(0, 5)) !== bytes.length) {
     fail('wrong-length', null, { said: Number(leader.slice(0, 5)), octets: bytes.length })

@@ -46,10 +46,8 @@ export function recordFromMarc(record: MarcRecord): BibRecord {
 function theOnlyTitleField(record: MarcRecord): MarcField {
   const fields = fieldsOf(record, '245')
   const [field] = fields
-  if (fields.length > 1)
-    throw new BadRecord('several-titles', '245', { count: fields.length })
-  if (!field || trimmed(subfields(field, 'a').join(' ')) === '')
-    throw new BadRecord('no-title', '245')
+  if (fields.length > 1) throw new BadRecord('several-titles', '245', { count: fields.length })
+  if (!field || trimmed(subfields(field, 'a').join(' ')) === '') throw new BadRecord('no-title', '245')
   const [, indicators = ''] = field
   if (!/^[01 ][0-9 ]$/.test(indicators)) throw new BadRecord('title-indicators', '245', { indicators })
   return field
@@ -200,5 +198,8 @@ function notesOf(record: MarcRecord): Note[] {
     '546': 'language',
     '586': 'award',
   }
-  return fieldsOf(record, ...Object.keys(kinds)).map((f) => ({ kind: kinds[tagOf(f)] ?? 'general', text: subfields(f, 'ab').join(' ').trim() }))
+  return fieldsOf(record, ...Object.keys(kinds)).map((f) => ({
+    kind: kinds[tagOf(f)] ?? 'general',
+    text: subfields(f, 'ab').join(' ').trim(),
+  }))
 }

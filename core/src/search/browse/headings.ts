@@ -196,7 +196,12 @@ function counter({ in: places, as: formats }: Scope): (shelf: Shelf, heading: nu
     let last = -1
     for (let i = starts[heading]; i < starts[heading + 1]; i += 1) {
       const doc = docs[i]
-      if (workOf(index, doc) === last || isSuperseded(superseded, doc) || (format && !format[formatOf(index, doc)]) || !isHeld(index, doc, place))
+      if (
+        workOf(index, doc) === last ||
+        isSuperseded(superseded, doc) ||
+        (format && !format[formatOf(index, doc)]) ||
+        !isHeld(index, doc, place)
+      )
         continue
       last = workOf(index, doc)
       works += 1

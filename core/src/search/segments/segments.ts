@@ -20,7 +20,8 @@ export interface Statistics {
   frequencyOf(word: string): number
 }
 
-export const isSuperseded = (superseded: Uint32Array | null, doc: number): boolean => superseded !== null && (superseded[doc >>> 5] & (1 << (doc & 31))) !== 0
+export const isSuperseded = (superseded: Uint32Array | null, doc: number): boolean =>
+  superseded !== null && (superseded[doc >>> 5] & (1 << (doc & 31))) !== 0
 
 export function statisticsOf(segments: Segments): Statistics {
   return {

@@ -220,7 +220,6 @@ export class IndexBuilder {
 
 const keyOf = (label: string): string => wordsOf(label).join(' ')
 
-
 /** Documents by what they list: of entry i of `listed`, the document whose stretch of `starts` it lies in. */
 function documentsBy(listed: Uint32Array, starts: Uint32Array, count: number): { starts: Uint32Array; docs: Uint32Array } {
   const docOf = new Uint32Array(listed.length)

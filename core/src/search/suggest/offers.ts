@@ -79,7 +79,8 @@ function spellings(context: OfferContext): Offer[] {
       .reduce((said, { part, words }) => (words[pick] ? said.slice(0, part.start) + words[pick] + said.slice(part.end) : said), text)
   const strange = near.filter(({ known }) => !known)
   // Words that all are known and stand together elsewhere are spelt as they were meant.
-  if (strange.length === 0 && countWith(context, text, { ...UNNARROWED, scope: everywhere(context.question.narrowing.scope) }) > 0) return []
+  if (strange.length === 0 && countWith(context, text, { ...UNNARROWED, scope: everywhere(context.question.narrowing.scope) }) > 0)
+    return []
   const all = strange.length > 1 ? [replaced(strange, 0)] : []
   const single = [...near]
     .sort((a, b) => Number(a.known) - Number(b.known))

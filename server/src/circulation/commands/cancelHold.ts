@@ -9,7 +9,14 @@ import { handOn } from './handOn.ts'
 import { transition } from './transition.ts'
 
 /** @returns the number of the hold, or why it can't be cancelled; one that is cancelled already stays so */
-export function cancelHold(database: Database, libraries: Libraries, reader: Reader, reference: string, at: Moment): Promise<number | Refusal> { // prettier-ignore
+export function cancelHold(
+  database: Database,
+  libraries: Libraries,
+  reader: Reader,
+  reference: string,
+  at: Moment,
+): Promise<number | Refusal> {
+  // prettier-ignore
   return database.write(async (write) => {
     const hold = await write.use(HOLDS).findOne({ where: { reference, readerId: reader.id } })
     if (!hold) return { code: 'no-such-hold' }

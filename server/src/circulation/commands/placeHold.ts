@@ -40,7 +40,8 @@ async function earlierAnswer(write: Write, { reader, wish, key }: HoldRequest): 
 }
 
 async function keepKey(write: Write, { reader, wish, key }: HoldRequest, holdId: number, at: Moment): Promise<void> {
-  if (key !== null) await write.use(REQUEST_KEYS).create({ readerId: reader.id, requestKey: key, body: JSON.stringify(wish), holdId, at: at.now })
+  if (key !== null)
+    await write.use(REQUEST_KEYS).create({ readerId: reader.id, requestKey: key, body: JSON.stringify(wish), holdId, at: at.now })
 }
 
 async function servingFor(write: Write, libraries: Libraries, { reader, wish }: HoldRequest, at: Moment): Promise<Serving | Refusal> {
@@ -65,7 +66,14 @@ async function isHeld(source: Queryable, reader: Reader, { records, barcode }: P
   return rows.length > 0
 }
 
-async function createHold(write: Write, libraries: Libraries, { reader, wish }: HoldRequest, serving: Serving, at: Moment): Promise<HoldModel> { // prettier-ignore
+async function createHold(
+  write: Write,
+  libraries: Libraries,
+  { reader, wish }: HoldRequest,
+  serving: Serving,
+  at: Moment,
+): Promise<HoldModel> {
+  // prettier-ignore
   const { category, homeSystem } = borrowerOf(libraries, reader)
   const hold = await write.use(HOLDS).create({
     reference: randomUUID(),

@@ -8,7 +8,14 @@ import { HOLD_EVENTS, type HoldModel } from '../tables.ts'
  * @param barcode the copy set aside in the new state; of one that needs none it is let go
  * @throws Error for a step that no hold may take, which no command should try
  */
-export async function transition(write: Write, hold: HoldModel, to: HoldState, who: Actor, at: Moment, barcode = hold.barcode): Promise<void> {
+export async function transition(
+  write: Write,
+  hold: HoldModel,
+  to: HoldState,
+  who: Actor,
+  at: Moment,
+  barcode = hold.barcode,
+): Promise<void> {
   if (!mayBecome(hold.state, to)) throw new Error(`A hold that is ${hold.state} can't become ${to}.`)
   const setAside = isPromising(to) ? barcode : null
   // The event names the copy that was let go, too.
@@ -17,6 +24,14 @@ export async function transition(write: Write, hold: HoldModel, to: HoldState, w
 }
 
 /** The first event of a hold; the later ones come with their transitions. */
-export async function recordEvent(write: Write, holdId: number, state: HoldState, who: Actor, at: Moment, barcode: string | null): Promise<void> { // prettier-ignore
+export async function recordEvent(
+  write: Write,
+  holdId: number,
+  state: HoldState,
+  who: Actor,
+  at: Moment,
+  barcode: string | null,
+): Promise<void> {
+  // prettier-ignore
   await write.use(HOLD_EVENTS).create({ holdId, at: at.now, who, state, barcode })
 }

@@ -82,7 +82,8 @@ const WORK: Work = {
       result,
       offers,
       unnarrowed: isNarrowed(narrowing) ? countWith(UNNARROWED) : result.count,
-      wider: narrowing.scope.in.length + narrowing.scope.as.length > 0 ? countWith({ ...UNNARROWED, scope: everywhere(narrowing.scope) }) : null,
+      wider:
+        narrowing.scope.in.length + narrowing.scope.as.length > 0 ? countWith({ ...UNNARROWED, scope: everywhere(narrowing.scope) }) : null,
     }
   },
   count: (segments, { question }, wanted) => countOf(segments, question, wanted),

@@ -1,6 +1,15 @@
 /** How a query is read: a number that the catalogue has, a title from its start, CQL, or words. */
 import type { SearchAnswer } from '@catalex/contract/search'
-import { identifiersIn, isCql, misprintIn, parseCql, parseQuery, type Question, type QueryNode, type ReadbackKind } from '@catalex/core/query'
+import {
+  identifiersIn,
+  isCql,
+  misprintIn,
+  parseCql,
+  parseQuery,
+  type Question,
+  type QueryNode,
+  type ReadbackKind,
+} from '@catalex/core/query'
 import type { SearchQuestion } from '@catalex/core/search'
 import { withoutArticle, wordsOf } from '@catalex/core/text'
 import { recordsByCallNumber, recordsByNumber } from '../../catalogue/index.ts'

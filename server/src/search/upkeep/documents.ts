@@ -1,6 +1,14 @@
 /** Records and their copies as the index takes them in. */
 import { isInNow, isLost } from '@catalex/core/copies'
-import { documentOf, IndexBuilder, USE_BITS, type FacetTree, type HeldAt, type SearchDocument, type SearchIndex } from '@catalex/core/search'
+import {
+  documentOf,
+  IndexBuilder,
+  USE_BITS,
+  type FacetTree,
+  type HeldAt,
+  type SearchDocument,
+  type SearchIndex,
+} from '@catalex/core/search'
 import { everyRecord, otherNamesOf, recordsById } from '../../catalogue/index.ts'
 import { copiesForIndex, type IndexedCopy } from '../../circulation/index.ts'
 import type { Queryable } from '../../database/index.ts'

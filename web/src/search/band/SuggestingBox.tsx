@@ -13,7 +13,6 @@ import { suggestQuery } from '../queries.ts'
 import type { BoxProps } from './Box.tsx'
 import styles from './band.module.css'
 
-
 interface Suggestion {
   kind: HeadingKind
   label: string

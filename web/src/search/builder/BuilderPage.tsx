@@ -62,10 +62,34 @@ export default function BuilderPage() {
               {i === 0 ? (
                 <span />
               ) : (
-                <Choice label={t('builder.join')} values={BUILDER_JOINS} value={row.join} name={(join) => t(`builder.joins.${join}`)} onChange={(join) => { set(i, { join }) }} />
+                <Choice
+                  label={t('builder.join')}
+                  values={BUILDER_JOINS}
+                  value={row.join}
+                  name={(join) => t(`builder.joins.${join}`)}
+                  onChange={(join) => {
+                    set(i, { join })
+                  }}
+                />
               )}
-              <Choice label={t('builder.field')} values={BUILDER_FIELDS} value={row.field} name={(field) => t(`builder.fields.${field}`)} onChange={(field) => { set(i, { field }) }} />
-              <Choice label={t('builder.match')} values={matchesFor(row.field)} value={row.match} name={(match) => t(`builder.matches.${match}`)} onChange={(match) => { set(i, { match }) }} />
+              <Choice
+                label={t('builder.field')}
+                values={BUILDER_FIELDS}
+                value={row.field}
+                name={(field) => t(`builder.fields.${field}`)}
+                onChange={(field) => {
+                  set(i, { field })
+                }}
+              />
+              <Choice
+                label={t('builder.match')}
+                values={matchesFor(row.field)}
+                value={row.match}
+                name={(match) => t(`builder.matches.${match}`)}
+                onChange={(match) => {
+                  set(i, { match })
+                }}
+              />
               <TextField
                 value={row.words}
                 slotProps={{ htmlInput: { 'aria-label': t('builder.words'), maxLength: 500 } }}

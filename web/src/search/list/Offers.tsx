@@ -39,7 +39,8 @@ function OfferName({ offer: { kind, q, values, yearFrom, yearTo } }: { offer: Of
   const { t } = useTranslation()
   const valueName = useValueName()
   if (kind !== 'narrowing') return q
-  const since = yearFrom === null ? null : yearTo === null ? t('offers.since', { from: yearFrom }) : t('offers.span', { from: yearFrom, to: yearTo })
+  const since =
+    yearFrom === null ? null : yearTo === null ? t('offers.since', { from: yearFrom }) : t('offers.span', { from: yearFrom, to: yearTo })
   const names = [...values.map(({ facet, value }) => valueName(facet, value)), since].filter(Boolean).join(', ')
   return q === '' ? names : `${names} ${t('offers.rest', { q })}`
 }

@@ -101,7 +101,8 @@ function useChoices(name: NarrowingName, question: Question): Choice[] {
     const label = span ?? (from !== null ? t('narrowing.yearFrom', { from }) : t('narrowing.yearTo', { to: to ?? 0 }))
     return [{ label, without: withoutNarrowing(question, 'years') }]
   }
-  if (name === 'copies') return question.copies.map((copy) => ({ label: t(`narrowing.copies.${copy}`), without: withCopies(question, copy) }))
+  if (name === 'copies')
+    return question.copies.map((copy) => ({ label: t(`narrowing.copies.${copy}`), without: withCopies(question, copy) }))
   const without = (value: string) => withValue(question, name, value, 'none')
   return [
     ...question.only[name].map((value) => ({ label: valueName(name, value), without: without(value) })),

@@ -54,7 +54,13 @@ export default function Years({ question, years, onChange }: Props) {
           }}
         />
       </div>
-      <Span key={`${String(question.years.from)}-${String(question.years.to)}`} question={question} first={first} last={last} onChoose={choose} />
+      <Span
+        key={`${String(question.years.from)}-${String(question.years.to)}`}
+        question={question}
+        first={first}
+        last={last}
+        onChoose={choose}
+      />
       {recent
         .filter(({ from }) => years.some(({ year, count }) => year >= from && count > 0))
         .map(({ n, from }) => (

@@ -333,7 +333,8 @@ export const first = {
   refusals: {
     'card-expired': 'Your card expired on {{date}}. Any desk can renew it in a minute; bring something with your address on it.',
     'card-blocked': 'Your card is blocked: {{note}} Any desk can lift it.',
-    'owes-too-much': 'You owe {{owed}}; you can’t place holds while you owe more than {{limit}}. Pay at any desk, then you can place this hold.',
+    'owes-too-much':
+      'You owe {{owed}}; you can’t place holds while you owe more than {{limit}}. Pay at any desk, then you can place this hold.',
     'too-many-holds': 'You have {{held}} of {{limit}} holds. Cancel or collect one, then you can place this hold.',
     'already-held': 'You have a hold on this already. Your card shows how it stands.',
     'volume-needed': 'A journal is held by the volume. Choose the volume you want.',
