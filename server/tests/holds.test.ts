@@ -160,8 +160,8 @@ describe('two at once', () => {
       ])
       expect(holds.map((hold) => hold.status)).toEqual([201, 201])
       expect(holds.map((hold) => hold.body.state).sort()).toEqual(['being fetched', 'waiting'])
-      await cancel(solveig, holds[1]!.body.id)
-      await cancel(ines, holds[0]!.body.id)
+      await cancel(solveig, holds[1].body.id)
+      await cancel(ines, holds[0].body.id)
     }
     expect(
       await catalogue.database.read("SELECT barcode FROM holds WHERE state = 'being fetched' GROUP BY barcode HAVING count(*) > 1"),

@@ -43,5 +43,4 @@ export type Refusal =
   | { code: 'no-such-hold' }
   | { code: 'too-late'; state: HoldState }
 
-export const isRefusal = (answer: object): answer is Refusal =>
-  'code' in answer && REFUSAL_CODES.some((code) => code === (answer as { code: unknown }).code)
+export const isRefusal = (answer: object): answer is Refusal => 'code' in answer && REFUSAL_CODES.some((code) => code === answer.code)

@@ -70,7 +70,7 @@ export function hintIn(text: string, places: readonly NamedPlace[], thisYear: nu
   // Quotes, operators and brackets mean that the words are meant as words.
   if (/["()*]|\b(AND|OR|NOT)\b/.test(text)) return null
   const words = wordsOf(text)
-  const named = new Map(places.map(({ name, code }) => [wordsOf(name).join(' '), { facet: 'place', value: code } as Meaning]))
+  const named = new Map<string, Meaning>(places.map(({ name, code }) => [wordsOf(name).join(' '), { facet: 'place', value: code }]))
   const taken = new Array<boolean>(words.length).fill(false)
   const hint: Hint = { values: [], yearFrom: null, yearTo: null, rest: '' }
   for (let at = 0; at < words.length; at += 1) {

@@ -71,7 +71,7 @@ export function marcFrom(controlNumber: string, draft: Draft, copies: readonly C
     ...(CARRIER_TYPES[draft.carrier] && !draft.coyCarrier
       ? [['338', '  ', 'a', CARRIER_TYPES[draft.carrier]?.[0] ?? '', 'b', CARRIER_TYPES[draft.carrier]?.[1] ?? '', '2', 'rdacarrier']]
       : []),
-    ...(draft.series ? [['490', '1 ', 'a', `${draft.series.title} ;`, 'v', draft.series.volume ?? '']] : []),
+    ...(draft.series ? [['490', '1 ', 'a', `${draft.series.title} ;`, 'v', draft.series.volume]] : []),
     ...draft.notes.map(({ tag, text }) => [tag, '  ', 'a', text]),
     ...(draft.contents.length > 0 ? [['505', '0 ', 'a', `${draft.contents.join(' -- ')}.`]] : []),
     ...(draft.summary ? [['520', '  ', 'a', draft.summary]] : []),
@@ -88,7 +88,7 @@ export function marcFrom(controlNumber: string, draft: Draft, copies: readonly C
     }),
     ...draft.genres.map((genre) => ['655', ' 4', 'a', `${genre}.`]),
     ...draft.others.map(({ person, role }) => ['700', '1 ', 'a', `${person.filed},`, 'd', lifeOf(person), 'e', `${role}.`]),
-    ...(draft.series ? [['830', ' 0', 'a', `${draft.series.title} ;`, 'v', draft.series.volume ?? '']] : []),
+    ...(draft.series ? [['830', ' 0', 'a', `${draft.series.title} ;`, 'v', draft.series.volume]] : []),
     ...copies.flatMap(holdingFields),
   ]
   return { leader: leaderFor(draft), fields }

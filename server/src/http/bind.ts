@@ -61,7 +61,7 @@ async function answer<Name extends EndpointName>(
   }
   try {
     const result = await handler(call)
-    if (typeof result === 'object' && result !== null && isRefusal(result)) throw new HttpProblem('refused', { refusal: result })
+    if (typeof result === 'object' && isRefusal(result)) throw new HttpProblem('refused', { refusal: result })
     if (endpoint.answer && checkAnswers) checked(endpoint.answer, result)
     response.status(endpoint.status)
     if (endpoint.answer) response.json(result)

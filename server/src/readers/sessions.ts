@@ -19,7 +19,7 @@ export class DatabaseSessions extends Store {
   }
 
   override get(id: string, done: (error: unknown, session?: SessionData | null) => void): void {
-    this.database
+    void this.database
       .query((use) => use(SESSIONS).findOne({ where: { id, expires: { [Op.gt]: this.now() } } }))
       .then((found) => {
         // Written by `set`, below.
@@ -28,7 +28,7 @@ export class DatabaseSessions extends Store {
   }
 
   override set(id: string, session: SessionData, done?: Done): void {
-    this.database
+    void this.database
       .write(async (write) => {
         const sessions = write.use(SESSIONS)
         await sessions.destroy({ where: { expires: { [Op.lte]: this.now() } } })
@@ -38,6 +38,6 @@ export class DatabaseSessions extends Store {
   }
 
   override destroy(id: string, done?: Done): void {
-    this.database.write((write) => write.use(SESSIONS).destroy({ where: { id } })).then(() => done?.(), done)
+    void this.database.write((write) => write.use(SESSIONS).destroy({ where: { id } })).then(() => done?.(), done)
   }
 }

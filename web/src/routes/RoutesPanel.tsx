@@ -123,7 +123,7 @@ function RouteText({ route, copy }: { route: RouteLine; copy: CopyLine | undefin
       </p>
     )
   }
-  if (!names || !copy) return null
+  if (!names) return null
   if (route.kind === 'walk in') {
     return (
       <>

@@ -80,7 +80,7 @@ class Order {
   constructor(segments: Segments, kind: HeadingKind) {
     const [main, later] = segments.map((segment) => shelfOf(segment, kind))
     this.main = main
-    this.later = (later as Shelf | undefined) ?? null
+    this.later = later ?? null
     if (this.later) {
       const { from, to } = this.later
       for (let number = from; number < to; number += 1) {

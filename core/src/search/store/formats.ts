@@ -4,8 +4,8 @@ import { facetTree, type FacetTree } from './tree.ts'
 
 export const FORMAT_TREE: FacetTree = facetTree(
   FAMILY_CODES.flatMap((family) => [
-    { code: family as string, parent: null },
-    ...FAMILIES[family].map((carrier) => ({ code: carrier as string, parent: family as string })),
+    { code: family, parent: null },
+    ...FAMILIES[family].map((carrier) => ({ code: carrier, parent: family })),
   ]),
 )
 

@@ -2,7 +2,7 @@
  * After records or copies were withdrawn: a hold that lost the copy set aside for it waits again, or gets another; one
  * that nothing can fill any more is ended, with its event. Copies that came go to those who wait.
  */
-import { ACTIVE_STATES, isPromising, isRefusal, servingOf, wantedCopies, type Serving } from '@catalex/core/holds'
+import { ACTIVE_STATES, isPromising, isRefusal, servingOf, type Serving, type wantedCopies } from '@catalex/core/holds'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Moment } from '../moment.ts'

@@ -151,7 +151,7 @@ export class EnginePool implements Engine {
 
   async close(): Promise<void> {
     this.closing = true
-    await Promise.all(this.slots.map(({ worker }) => worker?.terminate()))
+    await Promise.all(this.slots.flatMap(({ worker }) => (worker ? [worker.terminate()] : [])))
   }
 }
 
