@@ -6,7 +6,7 @@ module.exports = {
       comment: 'core imports no other room, no Node module and no package that does I/O',
       severity: 'error',
       from: { path: '^core/src' },
-      to: { pathNot: ['^core/src', 'node_modules/(luxon|isbn3|mnemonist|snowball-stemmers|@types/luxon)'] },
+      to: { pathNot: ['^core/src', 'node_modules/(luxon|isbn3|mnemonist|saxes|snowball-stemmers|@types/luxon)'] },
     },
     {
       name: 'core-tests-may-use-test-tools',
@@ -16,6 +16,26 @@ module.exports = {
     },
     { name: 'contract-knows-core-only', severity: 'error', from: { path: '^contract/src' }, to: { path: '^(server|web|demo|bench|e2e)/' } },
     { name: 'web-never-server', severity: 'error', from: { path: '^web/src' }, to: { path: '^(server|demo|bench|e2e)/' } },
+    {
+      name: 'web-asks-the-server-to-search',
+      comment: 'the index and the reading of MARC stay out of the browser; tests may make what they need',
+      severity: 'error',
+      from: { path: '^web/src' },
+      to: { path: '^core/src/(search|catalogue/marc)/' },
+    },
+    {
+      name: 'web-shared-knows-no-screen',
+      comment: 'what all screens use knows none of them',
+      severity: 'error',
+      from: { path: '^web/src/(shared|ui)/' },
+      to: { path: '^web/src/(app|browse|card|holds|routes|search|title)/' },
+    },
+    {
+      name: 'web-screens-know-no-frame',
+      severity: 'error',
+      from: { path: '^web/src/(?!app/|main)', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^web/src/app/' },
+    },
     { name: 'server-never-web', severity: 'error', from: { path: '^server/src' }, to: { path: '^(web|demo|bench|e2e)/' } },
     { name: 'demo-never-server', severity: 'error', from: { path: '^demo/src' }, to: { path: '^(server|web|bench|e2e)/' } },
     {
@@ -36,7 +56,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '(^|/)(dist|node_modules/(?!luxon|isbn3|mnemonist|snowball-stemmers))' },
+    exclude: { path: '(^|/)(dist|node_modules/(?!luxon|isbn3|mnemonist|saxes|snowball-stemmers))' },
     tsPreCompilationDeps: true,
     enhancedResolveOptions: {
       conditionNames: ['source', 'import', 'require', 'node', 'default'],

@@ -66,4 +66,3 @@ export type System = FromSchema<typeof systemSchema>
 export type Collection = FromSchema<typeof collectionSchema>
 export type Branch = FromSchema<typeof branchSchema>
 export type Places = FromSchema<typeof placesSchema>
-export type Health = FromSchema<typeof healthSchema>

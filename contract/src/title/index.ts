@@ -111,5 +111,4 @@ export type CopyLine = FromSchema<typeof copySchema>
 export type ShelfPlace = FromSchema<typeof shelfPlaceSchema>
 export type RouteLine = FromSchema<typeof routeSchema>
 export type TitlePage = FromSchema<typeof titlePageSchema>
-export type TitleQuery = FromSchema<typeof titleQuerySchema>
 export type Description = FromSchema<typeof descriptionSchema>

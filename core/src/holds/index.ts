@@ -1,8 +1,8 @@
 /** Holds: who may place one, which copy serves it, and how it lives. */
 export { accountRefusal, type AccountStatus } from './account.ts'
 export { defaultPickup } from './pickup.ts'
-export { nextInQueue, wants, type WaitingHold } from './queue.ts'
-export { isRefusal, REFUSAL_CODES, type Refusal } from './refusals.ts'
-export { verdictOn, type HoldRule, type PickupPlace, type Verdict } from './rules.ts'
+export { nextInQueue, type WaitingHold } from './queue.ts'
+export { isRefusal, type Refusal } from './refusals.ts'
+export { verdictOn, type HoldRule, type PickupPlace } from './rules.ts'
 export { servingOf, verdictFor, wantedCopies, type Borrower, type HoldQuestion, type Serving } from './serving.ts'
 export * from './states.ts'

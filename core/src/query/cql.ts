@@ -4,7 +4,7 @@
  */
 import { withoutArticle, wordsOf } from '../text/index.ts'
 import { isbn13, issn } from '../catalogue/index.ts'
-import type { SearchField } from './index.ts'
+import type { SearchField } from './vocabulary.ts'
 import type { QueryNode } from './parse.ts'
 
 export const CQL_FAULTS = [

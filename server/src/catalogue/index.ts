@@ -3,7 +3,7 @@ import type { BibRecord, RecordedStatus, UseRule } from '@catalex/core/catalogue
 import type { Queryable } from '../database/index.ts'
 
 export { keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
-export { loadMarc, loadWholeCatalogue, type LoadFault, type LoadReport } from './loading.ts'
+export { loadMarc, loadWholeCatalogue, type LoadReport } from './loading.ts'
 
 export interface StoredRecord {
   id: number

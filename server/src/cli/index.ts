@@ -1,2 +1,3 @@
 /** Commands that other rooms run too. */
-export { load } from './load.ts'
+
+export {}

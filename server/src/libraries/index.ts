@@ -8,8 +8,6 @@ import { facetTree, type FacetTree } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
 import { SETTINGS } from './settings.ts'
 
-export { SETTINGS, type Setting } from './settings.ts'
-
 /** A place in the tree: a collection is "branch/collection". */
 export const placeCode = (branch: string, collection: string): string => `${branch}/${collection}`
 

@@ -4,7 +4,11 @@ import Button from '@mui/material/Button'
 import { useTranslation } from 'react-i18next'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords } from '../shared/problems.ts'
-import type { TroubleProps } from './Trouble.tsx'
+
+export interface TroubleProps {
+  error: unknown
+  onRetry?(): void
+}
 
 export default function TroubleAlert({ error, onRetry }: TroubleProps) {
   const { t } = useTranslation()

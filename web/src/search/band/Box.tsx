@@ -1,16 +1,11 @@
 /** The one wide box. What it suggests while one types is loaded when somebody begins to use it. */
 import InputBase from '@mui/material/InputBase'
-import { lazy, startTransition, Suspense, useState, type Ref } from 'react'
+import { lazy, startTransition, Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
+import type { BoxProps } from './SuggestingBox.tsx'
 import styles from './band.module.css'
 
 const SuggestingBox = lazy(() => import('./SuggestingBox.tsx'))
-
-export interface BoxProps {
-  ref: Ref<HTMLInputElement>
-  text: string
-  onChange(text: string): void
-}
 
 export function Box(props: BoxProps) {
   const [used, setUsed] = useState(false)

@@ -3,15 +3,20 @@ import type { HeadingKind } from '@catalex/core/query'
 import Autocomplete from '@mui/material/Autocomplete'
 import InputBase from '@mui/material/InputBase'
 import { useQuery } from '@tanstack/react-query'
-import { useDeferredValue, useState } from 'react'
+import { useDeferredValue, useState, type Ref } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useNavigate } from 'react-router'
 import { numberInWords } from '../../shared/formats.ts'
 import { useLinks } from '../../shared/links.ts'
 import { useScope } from '../../shared/scope.tsx'
 import { suggestQuery } from '../queries.ts'
-import type { BoxProps } from './Box.tsx'
 import styles from './band.module.css'
+
+export interface BoxProps {
+  ref: Ref<HTMLInputElement>
+  text: string
+  onChange(text: string): void
+}
 
 interface Suggestion {
   kind: HeadingKind
