@@ -77,7 +77,7 @@ function HoldForm({ page, barcode, onPlaced }: FormProps) {
   const { reader, askToSignIn } = useSession()
   const { branch, branchName, all } = usePlaces()
   const [records, setRecords] = useState<string[]>([page.controlNumber])
-  const [pickup, setPickup] = useState(scope.at)
+  const [pickup, setPickup] = useState(page.pickup ?? scope.at)
   const [key] = useState(() => crypto.randomUUID())
   const wish: Wish = { records, barcode }
   const options = useQuery(holdOptionsQuery(records, barcode))

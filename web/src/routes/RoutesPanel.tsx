@@ -30,7 +30,7 @@ export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
   const { t } = useTranslation()
   const { scope, chosen } = useScope()
   const { branchName, all } = usePlaces()
-  const { data, error } = useQuery(titleQuery(controlNumber, chosen))
+  const { data, error, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
   if (error) return <Trouble error={error} />
   if (!data)
     return (
@@ -39,11 +39,12 @@ export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
         <Skeleton variant="rectangular" height={120} />
       </div>
     )
-  const place = branchName(data.pickup ?? scope.at)
+  const pickup = data.pickup ?? scope.at
+  const place = branchName(pickup)
   const first = data.routes.findIndex((route) => route.kind !== 'walk in' && route.notPossible === null)
   const isJournal = data.editions.some((edition) => edition.controlNumber === data.controlNumber && edition.serial)
   return (
-    <div className={styles.panel}>
+    <div className={styles.panel} aria-busy={isPlaceholderData}>
       {headed && <h2 className={styles.title}>{data.description.title}</h2>}
       {headed && <p className={styles.which}>{whichOf(data, t)}</p>}
       <h3>{t('routes.heading', { place })}</h3>
@@ -57,9 +58,9 @@ export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
                 <b>{route.hereOnly ? t('routes.readThere') : t(`routes.kinds.${route.kind}`)}</b>
                 <span>{whenOf(route, all.timeZone, t)}</span>
               </div>
-              <RouteText route={route} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
+              <RouteText route={route} pickup={pickup} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
               {i === first && !isJournal && (
-                <Button variant="contained" fullWidth onClick={onHold}>
+                <Button variant="contained" fullWidth disabled={isPlaceholderData} onClick={onHold}>
                   {t('routes.hold', { place })}
                 </Button>
               )}
@@ -93,19 +94,18 @@ function whenOf(route: RouteLine, zone: string, t: Translate): string {
   return route.queue ? t('routes.waiting') : t('routes.sure')
 }
 
-function RouteText({ route, copy }: { route: RouteLine; copy: CopyLine | undefined }) {
+function RouteText({ route, copy, pickup }: { route: RouteLine; copy: CopyLine | undefined; pickup: string }) {
   const { t } = useTranslation()
-  const { scope } = useScope()
   const { branchName, branch, all } = usePlaces()
   if (route.notPossible) return <p>{refusalInWords(t, route.notPossible, all.timeZone)}</p>
   const cost = ` ${route.cost === 0 ? t('routes.freeSentence') : t('routes.costSentence', { amount: amountInWords(route.cost) })}`
-  const desk = branch(scope.at)?.pickup?.desk ?? ''
+  const desk = branch(pickup)?.pickup?.desk ?? ''
   const names = copy && {
     branch: branchName(copy.place.branch),
     collection: copy.place.collection,
     floor: copy.place.floor,
     desk,
-    place: branchName(scope.at),
+    place: branchName(pickup),
   }
   if (route.queue) {
     const { before, copies } = route.queue

@@ -1,0 +1,155 @@
+import { screen, waitFor, within } from '@testing-library/react'
+import { expect, test } from 'vitest'
+import { open, type Opened } from '../../tests/open.tsx'
+import { copy, edition, hold, NOBODY, options, pickup, SOMEBODY, titlePage } from '../../tests/samples.ts'
+import { NO_CONNECTION, Refused, type Replies } from '../../tests/server.ts'
+
+const HERE = pickup('quay')
+const SENT = pickup('hill', { from: 'quay', cost: 150 })
+
+async function openDialog(replies: Replies = {}): Promise<Opened & { dialog: HTMLElement }> {
+  const opened = open('/titles/p1', { session: SOMEBODY, holdOptions: options([HERE, SENT]), ...replies })
+  await screen.findByRole('heading', { level: 1, name: /The salt ledger/ })
+  await opened.user.keyboard('h')
+  const dialog = await screen.findByRole('dialog', { name: 'Hold: The salt ledger' })
+  return { ...opened, dialog }
+}
+
+const button = (name: RegExp | string) => screen.findByRole('button', { name })
+
+test('the hold is read back, placed with a key, and its journey can be undone', async () => {
+  const { server, user, dialog } = await openDialog({ placeHold: hold('h1'), cancelHold: hold('h1', { state: 'cancelled' }) })
+  expect(await within(dialog).findByText('3rd of 15 holds')).toBeVisible()
+  const said = within(dialog).getByRole('status')
+  await waitFor(() => {
+    expect(said).toHaveTextContent('Book, 2011 comes off the shelf at Quayside and waits for you at the Desk of Quayside. There is no charge.')
+  })
+  await user.click(within(dialog).getByRole('radio', { name: /Beacon Hill/ }))
+  expect(said).toHaveTextContent('Book, 2011 is sent from Quayside to Beacon Hill and waits for you at the Desk of Beacon Hill. It costs 1.50.')
+  await user.click(await button('Place the hold'))
+  expect(await screen.findByRole('heading', { name: 'Hold placed' })).toBeVisible()
+  const [asked] = server.asked('placeHold')
+  expect(asked?.body).toEqual({ records: ['p1'], barcode: null, pickup: 'hill' })
+  expect(asked?.headers.get('Idempotency-Key')).toMatch(/^[0-9a-f-]{36}$/)
+  expect(asked?.headers.get('X-CSRF-Token')).toBe('token')
+  expect(within(await screen.findByRole('list', { name: 'Its journey' })).getAllByRole('listitem').map((stop) => stop.textContent)).toEqual([
+    'requested Wed 25 Nov',
+    'off the shelf at Quayside',
+    'ready at Quayside',
+  ]) // prettier-ignore
+  await user.click(await button('Undo'))
+  expect(await screen.findByText('The hold is cancelled; nothing is kept for you.')).toBeVisible()
+  expect(server.asked('cancelHold').map(({ path }) => path)).toEqual(['/api/holds/h1'])
+})
+
+test('while what another wish would mean is looked up, nothing can be placed', async () => {
+  const answers: ((value: ReturnType<typeof options>) => void)[] = []
+  const { user, dialog } = await openDialog({ holdOptions: () => new Promise((resolve) => answers.push(resolve)) })
+  await waitFor(() => {
+    expect(answers).toHaveLength(1)
+  })
+  expect(await button('Place the hold')).toBeDisabled()
+  answers[0]?.(options([HERE]))
+  await waitFor(() => {
+    expect(screen.getByRole('button', { name: 'Place the hold' })).toBeEnabled()
+  })
+  await user.click(within(dialog).getByRole('checkbox', { name: /Large print, 2015/ }))
+  expect(within(dialog).getByRole('status')).toHaveTextContent('Looking up what this would mean')
+  expect(await button('Place the hold')).toBeDisabled()
+  answers[1]?.(options([pickup('quay', { from: null, queue: { before: 4, copies: 3 } })]))
+  await waitFor(() => {
+    expect(within(dialog).getByRole('status')).toHaveTextContent('You are 5th in the queue for any of 2 editions.')
+  })
+  await user.click(within(dialog).getByRole('checkbox', { name: /Book, 2011/ }))
+  await user.click(within(dialog).getByRole('checkbox', { name: /Large print, 2015/ }))
+  expect(within(dialog).getByRole('status')).toHaveTextContent('Tick at least one edition.')
+  expect(await button('Place the hold')).toBeDisabled()
+})
+
+test('options that can’t be fetched say so and are asked for again', async () => {
+  const { server, user, dialog } = await openDialog({ holdOptions: NO_CONNECTION })
+  const alert = await within(dialog).findByText(/The catalogue can’t be reached just now/)
+  expect(alert).toBeVisible()
+  expect(await button('Place the hold')).toBeDisabled()
+  server.reply({ holdOptions: options([HERE]) })
+  await user.click(within(dialog).getByRole('button', { name: 'Try again' }))
+  await waitFor(() => {
+    expect(screen.getByRole('button', { name: 'Place the hold' })).toBeEnabled()
+  })
+})
+
+test.each([
+  ['a rule at the place chosen', options([pickup('quay', { from: null, refusal: { code: 'pickup-not-served' } })]), 'Nothing can be kept for you at this place. Choose another pickup location.'],
+  ['a rule wherever one collects', options([HERE], { refusal: { code: 'too-many-holds', held: 15, limit: 15 } }), 'You have 15 of 15 holds. Cancel or collect one, then you can place this hold.'],
+  ['no place that serves this card', options([]), 'No library keeps holds for cards like yours. Any desk can tell you what is possible instead.'],
+  ['another place than the one chosen', options([SENT]), 'Quayside is no pickup location for you. Choose one above.'],
+])('%s is said before the button, which stays shut', async (_, holdOptions, sentence) => {
+  const { dialog } = await openDialog({ holdOptions })
+  await waitFor(() => {
+    expect(within(dialog).getByRole('status')).toHaveTextContent(sentence)
+  })
+  expect(await button('Place the hold')).toBeDisabled()
+}) // prettier-ignore
+
+test('a refusal after the press is said, and is gone with the next choice', async () => {
+  const { user, dialog } = await openDialog({ placeHold: new Refused('refused', { refusal: { code: 'already-held' } }) })
+  await waitFor(() => {
+    expect(screen.getByRole('button', { name: 'Place the hold' })).toBeEnabled()
+  })
+  await user.click(await button('Place the hold'))
+  expect(await within(dialog).findByText('You have a hold on this already. Your card shows how it stands.')).toBeVisible()
+  await user.click(within(dialog).getByRole('radio', { name: /Beacon Hill/ }))
+  expect(within(dialog).queryByText(/You have a hold on this already/)).toBeNull()
+})
+
+test('a session that ended meanwhile is begun again in the same place, and the hold is placed with the same key', async () => {
+  const { server, user, dialog } = await openDialog({ placeHold: new Refused('sign-in-needed'), signIn: SOMEBODY })
+  await waitFor(() => {
+    expect(screen.getByRole('button', { name: 'Place the hold' })).toBeEnabled()
+  })
+  server.reply({ session: NOBODY })
+  await user.click(await button('Place the hold'))
+  expect(await within(dialog).findByText(/This needs your library card/)).toBeVisible()
+  await user.click(await button('Sign in and place the hold'))
+  const signIn = await screen.findByRole('dialog', { name: 'Sign in' })
+  server.reply({ session: SOMEBODY, placeHold: hold('h1') })
+  await user.type(within(signIn).getByLabelText('Card number'), '43239')
+  await user.type(within(signIn).getByLabelText('PIN'), '4832{Enter}')
+  await user.click(await button('Place the hold'))
+  expect(await screen.findByRole('heading', { name: 'Hold placed' })).toBeVisible()
+  const keys = server.asked('placeHold').map(({ headers }) => headers.get('Idempotency-Key'))
+  expect(keys).toHaveLength(2)
+  expect(new Set(keys).size).toBe(1)
+})
+
+test('a volume is held by its barcode, and no edition is asked for', async () => {
+  const page = titlePage({
+    editions: [edition('p1', { carrier: 'journal-volume', serial: true })],
+    copies: [copy('v1', 'quay', { enumeration: 'v.30 (2008)' }), copy('v2', 'quay', { enumeration: 'v.31 (2009)' })],
+  })
+  const { server, user } = open('/titles/p1', { session: SOMEBODY, title: page, holdOptions: options([HERE]), placeHold: hold('h1') })
+  await user.click((await screen.findAllByRole('button', { name: 'Hold this volume' }))[1]!)
+  const dialog = await screen.findByRole('dialog', { name: 'Hold: The salt ledger' })
+  expect(within(dialog).getByText('v.31 (2009)')).toBeVisible()
+  expect(within(dialog).queryByRole('checkbox')).toBeNull()
+  await waitFor(() => {
+    expect(within(dialog).getByRole('status')).toHaveTextContent('The salt ledger, v.31 (2009) comes off the shelf')
+  })
+  await user.click(await button('Place the hold'))
+  await screen.findByRole('heading', { name: 'Hold placed' })
+  expect(server.asked('placeHold')[0]?.body).toEqual({ records: ['p1'], barcode: 'v2', pickup: 'quay' })
+})
+
+test('of many pickup locations the own and the straight ones come first; the rest at one press, with the focus on the first new one', async () => {
+  const places = ['one', 'two', 'three', 'four', 'five', 'six'].map((name) => pickup(name, { from: 'quay' }))
+  const far = pickup('refused', { from: null, refusal: { code: 'pickup-not-served' } })
+  const { user, dialog } = await openDialog({ holdOptions: options([far, ...places, HERE]) })
+  await within(dialog).findByRole('radio', { name: /Quayside/ })
+  expect(within(dialog).getAllByRole('radio')).toHaveLength(5)
+  expect(within(dialog).getAllByRole('radio')[0]).toHaveAttribute('value', 'quay')
+  await user.click(within(dialog).getByRole('button', { name: '3 more pickup locations' }))
+  const radios = within(dialog).getAllByRole('radio')
+  expect(radios).toHaveLength(8)
+  expect(radios[7]).toHaveAttribute('value', 'refused')
+  expect(radios[5]).toHaveFocus()
+})

@@ -1,0 +1,30 @@
+/** The whole application at an address, before a server that a test speaks for. */
+import { QueryClientProvider } from '@tanstack/react-query'
+import { render } from '@testing-library/react'
+import { userEvent, type UserEvent } from '@testing-library/user-event'
+import { App } from '../src/app/App.tsx'
+import { newClient } from '../src/shared/client.ts'
+import { answer, NOBODY, PLACES, titlePage } from './samples.ts'
+import { fakeServer, type FakeServer, type Replies } from './server.ts'
+
+export interface Opened {
+  server: FakeServer
+  user: UserEvent
+}
+
+export function open(address: string, replies: Replies = {}): Opened {
+  window.history.pushState(null, '', address)
+  const server = fakeServer({ places: PLACES, session: NOBODY, search: answer([]), title: titlePage(), suggest: [], ...replies })
+  const client = newClient()
+  // A failure shows at once here; that it is tried again is tested where it is decided.
+  client.setDefaultOptions({ queries: { ...client.getDefaultOptions().queries, retry: false } })
+  render(
+    <QueryClientProvider client={client}>
+      <App />
+    </QueryClientProvider>,
+  )
+  return { server, user: userEvent.setup() }
+}
+
+/** Where the application stands now. */
+export const address = (): string => window.location.pathname + window.location.search

@@ -1,0 +1,184 @@
+/** A small world for component tests: three branches of two systems, one title in two forms, one reader. */
+import type { Card, SessionInfo } from '@catalex/contract/card'
+import type { Hold, HoldOptions, PickupOption } from '@catalex/contract/holds'
+import type { Branch, Places } from '@catalex/contract/libraries'
+import type { ResultRow, SearchAnswer } from '@catalex/contract/search'
+import type { CopyLine, Edition, RouteLine, TitlePage } from '@catalex/contract/title'
+
+const ALWAYS_OPEN = Object.fromEntries(['1', '2', '3', '4', '5', '6', '7'].map((day) => [day, [['00:00', '24:00']]])) as Branch['hours']
+
+export const branch = (code: string, name: string, more: Partial<Branch> = {}): Branch => ({
+  code,
+  name,
+  system: 'harbour',
+  hours: ALWAYS_OPEN,
+  closures: [],
+  floors: [{ code: '1', name: 'Level 1' }],
+  collections: [{ code: 'main', name: 'Main shelves', kind: 'open shelf', floor: '1' }],
+  keepsFromShelf: true,
+  pickup: { desk: `Desk of ${name}`, holdShelfDays: 7, bring: 'your card', categories: null },
+  ...more,
+})
+
+export const PLACES: Places = {
+  name: 'Test libraries',
+  timeZone: 'Europe/London',
+  systems: [
+    { code: 'harbour', name: 'Harbour Libraries' },
+    { code: 'college', name: 'Wold College' },
+  ],
+  branches: [
+    branch('quay', 'Quayside'),
+    branch('hill', 'Beacon Hill'),
+    branch('wold', 'Wold Library', { system: 'college', pickup: null, hours: {} }),
+  ],
+}
+
+export const NOBODY: SessionInfo = { reader: null, csrf: null, now: '2026-11-25T11:20:00.000Z', demo: false }
+export const SOMEBODY: SessionInfo = { ...NOBODY, reader: { name: 'Ines Calder', homeBranch: 'hill', category: 'adult', ready: 0 }, csrf: 'token' } // prettier-ignore
+
+export const edition = (controlNumber: string, more: Partial<Edition> = {}): Edition => ({
+  controlNumber,
+  carrier: 'book',
+  title: 'The salt ledger',
+  year: 2011,
+  edition: null,
+  publisher: 'Gullwing',
+  extent: null,
+  languages: ['eng'],
+  tally: { inNow: 1, owned: 2, elsewhere: 0 },
+  serial: false,
+  ...more,
+})
+
+export const copy = (barcode: string, at: string, more: Partial<CopyLine> = {}): CopyLine => ({
+  barcode,
+  place: { branch: at, collection: 'Main shelves', floor: 'Level 1', callNumber: { text: '823 ASH', spine: ['823', 'ASH'] } },
+  collectionKind: 'open shelf',
+  use: 'loan',
+  status: 'on shelf',
+  inNow: true,
+  due: null,
+  enumeration: null,
+  copy: null,
+  note: null,
+  loanDays: 28,
+  hold: { allowed: true, cost: 0 },
+  ...more,
+})
+
+export const route = (kind: RouteLine['kind'], more: Partial<RouteLine> = {}): RouteLine => ({
+  kind,
+  barcode: 'b1',
+  cost: 0,
+  open: null,
+  queue: null,
+  hereOnly: false,
+  notPossible: null,
+  ...more,
+})
+
+export const titlePage = (more: Partial<TitlePage> = {}): TitlePage => ({
+  controlNumber: 'p1',
+  description: {
+    title: 'The salt ledger',
+    remainder: null,
+    responsibility: null,
+    uniformTitle: null,
+    variantTitles: [],
+    people: [{ name: 'Ashdown, Vera', dates: '1950-', kind: 'person', roles: ['author'], main: true }],
+    edition: null,
+    place: null,
+    publisher: 'Gullwing',
+    year: 2011,
+    extent: null,
+    series: [],
+    subjects: [{ heading: 'Harbours', kind: 'topic' }],
+    genres: [],
+    audience: null,
+    languages: ['eng'],
+    originalLanguage: null,
+    contents: [],
+    summary: null,
+    notes: [],
+    identifiers: [],
+  },
+  editions: [edition('p1'), edition('p2', { carrier: 'large-print-book', year: 2015 })],
+  copies: [copy('b1', 'quay'), copy('b2', 'hill', { status: 'on loan', inNow: false, due: '2026-12-03' })],
+  pickup: 'quay',
+  routes: [route('walk in', { open: { now: true, until: '2026-11-25T20:00:00.000Z', opens: null } }), route('kept for you')],
+  waiting: 0,
+  ...more,
+})
+
+export const row = (controlNumber: string, title: string, more: Partial<ResultRow> = {}): ResultRow => ({
+  controlNumber,
+  title,
+  remainder: null,
+  who: ['Vera Ashdown'],
+  year: 2011,
+  series: null,
+  editions: [edition(controlNumber, { title })],
+  why: null,
+  nearest: null,
+  ...more,
+})
+
+export const answer = (rows: ResultRow[], more: Partial<SearchAnswer> = {}): SearchAnswer => ({
+  count: rows.length,
+  records: rows.length,
+  page: 1,
+  size: 20,
+  rows,
+  readback: [],
+  facets: { place: {}, format: {}, language: {}, audience: {}, form: {}, genre: {}, person: {}, subject: {}, series: {} },
+  values: {},
+  years: [],
+  copies: {},
+  without: {},
+  offers: [],
+  unnarrowed: rows.length,
+  wider: null,
+  ...more,
+})
+
+export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ branch: at, from: at, cost: 0, queue: null, refusal: null, ...more }) // prettier-ignore
+
+export const options = (pickups: PickupOption[], more: Partial<HoldOptions> = {}): HoldOptions => ({
+  refusal: null,
+  used: 2,
+  limit: 15,
+  pickups,
+  ...more,
+})
+
+export const hold = (id: string, more: Partial<Hold> = {}): Hold => ({
+  id,
+  title: 'The salt ledger',
+  controlNumber: 'p1',
+  carrier: 'book',
+  editions: 1,
+  enumeration: null,
+  pickup: 'quay',
+  state: 'being fetched',
+  requested: '2026-11-25T11:20:00.000Z',
+  from: 'quay',
+  queue: null,
+  collectBy: null,
+  cost: 0,
+  events: [{ at: '2026-11-25T11:20:00.000Z', state: 'being fetched' }],
+  ...more,
+})
+
+export const card = (more: Partial<Card> = {}): Card => ({
+  name: 'Ines Calder',
+  homeBranch: 'hill',
+  categoryName: 'Adult',
+  expires: '2027-03-31',
+  owed: 0,
+  holds: [],
+  holdsLimit: 15,
+  loans: [],
+  warnings: [],
+  ...more,
+})

@@ -1,0 +1,23 @@
+/** What browsers have and jsdom has not. */
+import '@testing-library/jest-dom/vitest'
+import { cleanup, configure } from '@testing-library/react'
+import { afterEach, vi } from 'vitest'
+
+configure({ asyncUtilTimeout: 5000, getElementError: (message) => new Error(message?.split('\n\n')[0] ?? 'not found') })
+
+class Never {
+  observe(): void {}
+  unobserve(): void {}
+  disconnect(): void {}
+}
+vi.stubGlobal('ResizeObserver', Never)
+vi.stubGlobal('IntersectionObserver', Never)
+window.scrollTo = () => undefined
+Element.prototype.scrollIntoView = () => undefined
+Element.prototype.scrollBy = () => undefined
+
+afterEach(() => {
+  cleanup()
+  sessionStorage.clear()
+  localStorage.clear()
+})
