@@ -3,7 +3,14 @@ import { defineConfig } from 'vitest/config'
 const project = (name: string, timeout: number, more: { environment?: 'node' | 'jsdom'; setupFiles?: string[] } = {}) => ({
   resolve: { conditions: ['source'] },
   ssr: { resolve: { conditions: ['source'] } },
-  test: { name, include: [`${name}/{src,tests}/**/*.test.{ts,tsx}`], environment: 'node', testTimeout: timeout, hookTimeout: 120_000, ...more },
+  test: {
+    name,
+    include: [`${name}/{src,tests}/**/*.test.{ts,tsx}`],
+    environment: 'node',
+    testTimeout: timeout,
+    hookTimeout: 120_000,
+    ...more,
+  },
 })
 
 export default defineConfig({

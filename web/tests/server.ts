@@ -22,7 +22,8 @@ export class Refused extends Error {
 
 export const NO_CONNECTION = new Error('no connection')
 
-type Reply<Name extends EndpointName> = AnswerOf<Name> | Error | ((asked: Asked) => AnswerOf<Name> | Error | Promise<AnswerOf<Name> | Error>)
+type Reply<Name extends EndpointName> =
+  AnswerOf<Name> | Error | ((asked: Asked) => AnswerOf<Name> | Error | Promise<AnswerOf<Name> | Error>)
 export type Replies = { [Name in EndpointName]?: Reply<Name> }
 
 export interface FakeServer {

@@ -4,6 +4,7 @@ import KeyboardIcon from '@mui/icons-material/KeyboardOutlined'
 import LightIcon from '@mui/icons-material/LightModeOutlined'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
+import { useQuery } from '@tanstack/react-query'
 import { Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
@@ -11,8 +12,10 @@ import { SearchBand } from '../search/band/SearchBand.tsx'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { useKeys } from '../shared/keys.ts'
 import { useLinks } from '../shared/links.ts'
+import { placesQuery } from '../shared/places.tsx'
 import { useSession } from '../shared/session.tsx'
 import { Hint } from '../ui/Hint.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
 import styles from './app.module.css'
 
 const KeysDialog = lazyWithTexts(() => import('./KeysDialog.tsx'))
@@ -26,6 +29,7 @@ interface Props {
 export function Frame({ mode, onSwitchTheme, children }: Props) {
   const { t } = useTranslation()
   const links = useLinks()
+  const places = useQuery(placesQuery)
   const [showKeys, setShowKeys] = useState(false)
   useKeys('?', () => {
     setShowKeys(true)
@@ -61,6 +65,7 @@ export function Frame({ mode, onSwitchTheme, children }: Props) {
       </header>
       <SearchBand />
       <main id="main" className={styles.main} tabIndex={-1}>
+        {places.error && <Trouble error={places.error} onRetry={() => void places.refetch()} />}
         {children}
       </main>
       {showKeys && (

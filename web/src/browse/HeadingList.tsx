@@ -8,6 +8,9 @@ import { useLinks } from '../shared/links.ts'
 import type { HeadingLine, useHeadings } from './useHeadings.ts'
 import styles from './browse.module.css'
 
+/** One fetch at a time: both ends may come into sight at once. */
+const KEEP = { cancelRefetch: false }
+
 interface Props {
   kind: HeadingKind
   letters: string
@@ -18,8 +21,8 @@ export function HeadingList({ kind, letters, headings }: Props) {
   const { t } = useTranslation()
   const { lines, before, total, hasPreviousPage, hasNextPage, isFetching, fetchPreviousPage, fetchNextPage } = headings
   const list = useRef<HTMLDivElement>(null)
-  const earlier = useSight(list, () => void fetchPreviousPage(), hasPreviousPage && !isFetching)
-  const further = useSight(list, () => void fetchNextPage(), hasNextPage && !isFetching)
+  const earlier = useSight(list, () => void fetchPreviousPage(KEEP), hasPreviousPage && !isFetching)
+  const further = useSight(list, () => void fetchNextPage(KEEP), hasNextPage && !isFetching)
   useStayInPlace(list, before, lines.length)
   useArrows(list)
   return (

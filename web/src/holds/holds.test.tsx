@@ -22,10 +22,14 @@ test('the hold is read back, placed with a key, and its journey can be undone', 
   expect(await within(dialog).findByText('3rd of 15 holds')).toBeVisible()
   const said = within(dialog).getByRole('status')
   await waitFor(() => {
-    expect(said).toHaveTextContent('Book, 2011 comes off the shelf at Quayside and waits for you at the Desk of Quayside. There is no charge.')
+    expect(said).toHaveTextContent(
+      'Book, 2011 comes off the shelf at Quayside and waits for you at the Desk of Quayside. There is no charge.',
+    )
   })
   await user.click(within(dialog).getByRole('radio', { name: /Beacon Hill/ }))
-  expect(said).toHaveTextContent('Book, 2011 is sent from Quayside to Beacon Hill and waits for you at the Desk of Beacon Hill. It costs 1.50.')
+  expect(said).toHaveTextContent(
+    'Book, 2011 is sent from Quayside to Beacon Hill and waits for you at the Desk of Beacon Hill. It costs 1.50.',
+  )
   await user.click(await button('Place the hold'))
   expect(await screen.findByRole('heading', { name: 'Hold placed' })).toBeVisible()
   const [asked] = server.asked('placeHold')
@@ -144,7 +148,7 @@ test('of many pickup locations the own and the straight ones come first; the res
   const places = ['one', 'two', 'three', 'four', 'five', 'six'].map((name) => pickup(name, { from: 'quay' }))
   const far = pickup('refused', { from: null, refusal: { code: 'pickup-not-served' } })
   const { user, dialog } = await openDialog({ holdOptions: options([far, ...places, HERE]) })
-  await within(dialog).findByRole('radio', { name: /Quayside/ })
+  await within(dialog).findByRole('radio', { name: /^Quayside/ })
   expect(within(dialog).getAllByRole('radio')).toHaveLength(5)
   expect(within(dialog).getAllByRole('radio')[0]).toHaveAttribute('value', 'quay')
   await user.click(within(dialog).getByRole('button', { name: '3 more pickup locations' }))

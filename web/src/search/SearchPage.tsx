@@ -11,7 +11,6 @@ import { useNavigate, useSearchParams } from 'react-router'
 import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { useLinks, type CameFrom } from '../shared/links.ts'
-import { placesQuery } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Empty } from './list/Empty.tsx'
@@ -33,14 +32,12 @@ export function SearchPage() {
   const links = useLinks()
   const [parameters] = useSearchParams()
   const { chosen } = useScope()
-  const places = useQuery(placesQuery)
   const { breakpoints } = useTheme()
   const narrow = useMediaQuery(breakpoints.down('md'))
   const phone = useMediaQuery(breakpoints.down('sm'))
   const question = useMemo(() => questionFromAddress(parameters), [parameters])
   const answer = useQuery(searchQuery(question, chosen))
-  const { data, isPlaceholderData } = answer
-  const error = answer.error ?? (data ? null : places.error)
+  const { data, error, isPlaceholderData } = answer
   const [holding, setHolding] = useState<string | null>(null)
   const [sheet, setSheet] = useState<'routes' | 'narrowing' | null>(null)
 
@@ -63,10 +60,6 @@ export function SearchPage() {
 
   const go = (next: Question) => void navigate(links.search(next))
   const narrowing = data && <Narrowing question={question} answer={data} onChange={go} />
-  const retry = () => {
-    if (places.isError) void places.refetch()
-    void answer.refetch()
-  }
 
   return (
     <div className={styles.zones}>
@@ -76,7 +69,7 @@ export function SearchPage() {
         </aside>
       )}
       <section className={styles.centre} aria-label={t('search.results')} aria-busy={isPlaceholderData}>
-        {error && <Trouble error={error} onRetry={retry} />}
+        {error && <Trouble error={error} onRetry={() => void answer.refetch()} />}
         {!data && !error && <Waiting />}
         {data && (
           <>

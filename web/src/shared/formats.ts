@@ -13,8 +13,10 @@ export const now = (): number => Date.now() + ahead
 
 const locale = (): string => (i18next.language === 'en' ? 'en-GB' : i18next.language)
 
-/** An ISO date stands for the noon of that day, which is the same day in every zone of the world's libraries. */
-const timeOf = (iso: string): number => Date.parse(iso.length === 10 ? `${iso}T12:00:00Z` : iso)
+const timeOf = (iso: string): number => Date.parse(iso)
+
+/** A date without a time is that day everywhere; it is read as the midnight of UTC. */
+const zoneOf = (iso: string, zone: string): string => (iso.length === 10 ? 'UTC' : zone)
 
 function partOf(type: 'year' | 'month' | 'day', time: number, zone: string): number {
   const parts = new Intl.DateTimeFormat('en', { timeZone: zone, [type]: 'numeric' }).formatToParts(time)
@@ -30,8 +32,9 @@ const dayNumber = (time: number, zone: string): number =>
 /** "Thu 3 Dec", with the year when it is another. */
 export function dayInWords(iso: string, zone: string): string {
   const time = timeOf(iso)
-  const year = partOf('year', time, zone) === yearNow(zone) ? {} : { year: 'numeric' as const }
-  const format = new Intl.DateTimeFormat(locale(), { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', ...year })
+  const timeZone = zoneOf(iso, zone)
+  const year = partOf('year', time, timeZone) === yearNow(zone) ? {} : { year: 'numeric' as const }
+  const format = new Intl.DateTimeFormat(locale(), { timeZone, weekday: 'short', day: 'numeric', month: 'short', ...year })
   return format.format(time).replace(',', '')
 }
 

@@ -19,6 +19,8 @@ export const placesQuery = queryOptions({
   queryKey: ['places'],
   queryFn: ({ signal }) => call('places', {}, { signal }),
   staleTime: Infinity,
+  // Every part of a page asks for them: a failure is tried again by the reader alone, not by each part that says so.
+  retryOnMount: false,
 })
 
 export function usePlaces(): PlaceBook {

@@ -1,0 +1,105 @@
+import { screen, waitFor, within } from '@testing-library/react'
+import { expect, test } from 'vitest'
+import { open } from '../../tests/open.tsx'
+import { card, hold, NOBODY, SOMEBODY } from '../../tests/samples.ts'
+import { NO_CONNECTION, Refused } from '../../tests/server.ts'
+
+const HOLDS = [
+  hold('h1', { title: 'Ready one', state: 'ready', collectBy: '2026-12-01', from: 'hill' }),
+  hold('h2', { title: 'Queued one', state: 'waiting', from: null, editions: 3, carrier: null, queue: { place: 2, copies: 4 } }),
+  hold('h3', { title: 'Moving one', state: 'in transit', from: 'hill', enumeration: 'v.3' }),
+  hold('h4', { title: 'Gone one', state: 'unfillable', controlNumber: null }),
+]
+const LOANS = [
+  { barcode: 'l1', title: 'Late one', controlNumber: 'p5', carrier: 'dvd' as const, due: '2026-11-20', overdue: true, branch: 'hill' },
+  { barcode: 'l2', title: 'Lent one', controlNumber: null, carrier: null, due: '2027-01-04', overdue: false, branch: null },
+]
+const section = (name: string) => screen.findByRole('region', { name })
+
+test('the card: what is ready, what is on its way stop by stop, what ended, what is borrowed, and what stops the card', async () => {
+  const warnings = [{ code: 'owes-too-much' as const, owed: 1234, limit: 1000 }]
+  open('/card', { session: SOMEBODY, card: card({ holds: HOLDS, loans: LOANS, owed: 1234, warnings }) })
+  expect(await screen.findByText('Ines Calder · Adult · 3 of 15 holds · 12.34 owed · Card valid until Wed 31 Mar 2027')).toBeVisible()
+  expect(screen.getByText(/You owe 12\.34; you can’t place holds while you owe more than 10\.00/)).toBeVisible()
+  expect(await section('Ready to collect')).toHaveTextContent(/Ready one.*Desk of Quayside, Quayside until Tue 1 Dec/)
+  const journeys = within(await section('On its way to you')).getAllByRole('list', { name: 'Its journey' })
+  const stops = (list: HTMLElement) => within(list).getAllByRole('listitem').map((stop) => `${stop.dataset.state ?? ''}: ${stop.textContent}`) // prettier-ignore
+  expect(stops(journeys[0]!)).toEqual(['past: requested Wed 25 Nov', 'now: you: 2nd in the queue', 'ahead: ready at Quayside'])
+  expect(stops(journeys[1]!)).toEqual([
+    'past: requested Wed 25 Nov',
+    'past: off the shelf at Beacon Hill',
+    'now: on its way',
+    'ahead: ready at Quayside',
+  ])
+  expect(await section('On its way to you')).toHaveTextContent(/Queued one any of 3 editions.*Moving one Book, v\.3/)
+  const ended = await section('Ended recently')
+  expect(ended).toHaveTextContent('could not be filled')
+  expect(within(ended).queryByRole('link')).toBeNull()
+  expect(within(ended).queryByRole('button')).toBeNull()
+  const borrowed = await section('Borrowed')
+  expect(borrowed).toHaveTextContent(/Late onewas due Fri 20 NovDVD.*Lent onedue Mon 4 Jan 2027/)
+  expect(within(borrowed).getAllByRole('link').map((link) => link.textContent)).toEqual(['Late one']) // prettier-ignore
+})
+
+test('a hold is cancelled after one more question, and a notice says so; a refusal stays in the question', async () => {
+  const { server, user } = open('/card', {
+    session: SOMEBODY,
+    card: card({ holds: HOLDS.slice(1, 2) }),
+    cancelHold: new Refused('refused', { refusal: { code: 'too-late', state: 'collected' } }),
+  })
+  await user.click(await screen.findByRole('button', { name: 'Cancel the hold: Queued one' }))
+  const dialog = screen.getByRole('dialog', { name: 'Cancel the hold on Queued one?' })
+  const yes = within(dialog).getByRole('button', { name: 'Cancel it' })
+  expect(yes).toHaveFocus()
+  await user.click(yes)
+  expect(await within(dialog).findByText('The hold is collected already. Look at your card for how it stands.')).toBeVisible()
+  server.reply({ cancelHold: hold('h2', { state: 'cancelled' }), card: card() })
+  await user.click(yes)
+  expect(await screen.findByText('The hold on Queued one is cancelled.')).toBeVisible()
+  expect(await screen.findByText(/Nothing is on its way/)).toBeVisible()
+  expect(server.asked('cancelHold').map(({ path }) => path)).toEqual(['/api/holds/h2', '/api/holds/h2'])
+})
+
+test('without a session the card asks to sign in: what is missing, what is wrong, and then the card itself', async () => {
+  const { server, user } = open('/card', { signIn: new Refused('wrong-card-or-pin'), card: card() })
+  await user.click((await screen.findAllByRole('button', { name: 'Sign in' })).at(-1)!)
+  const dialog = await screen.findByRole('dialog', { name: 'Sign in' })
+  const number = within(dialog).getByLabelText('Card number')
+  expect(number).toHaveFocus()
+  await user.click(within(dialog).getByRole('button', { name: 'Sign in' }))
+  expect(await within(dialog).findByText('Fill in the card number and the PIN.')).toBeVisible()
+  expect(server.asked('signIn')).toEqual([])
+  await user.type(number, '0004 2117')
+  await user.type(within(dialog).getByLabelText('PIN'), '1111{Enter}')
+  expect(await within(dialog).findByText(/Card number and PIN don’t match/)).toBeVisible()
+  expect(number).toHaveFocus()
+  server.reply({ signIn: new Refused('too-many-tries', { minutes: 15 }) })
+  await user.click(within(dialog).getByRole('button', { name: 'Sign in' }))
+  expect(await within(dialog).findByText(/too many tries with this card\. Wait 15 minutes/)).toBeVisible()
+  server.reply({ signIn: SOMEBODY, session: SOMEBODY })
+  await user.click(within(dialog).getByRole('button', { name: 'Sign in' }))
+  expect(await screen.findByText(/Ines Calder · Adult/)).toBeVisible()
+  expect(server.asked('signIn').at(-1)?.body).toEqual({ card: '0004 2117', pin: '1111' })
+  expect(screen.queryByRole('dialog')).toBeNull()
+})
+
+test('in the demo a sample card fills in its number and PIN', async () => {
+  const sampleCards = [{ card: '00043239', pin: '4832', name: 'Ines Calder', situation: 'Nothing stands against her.' }]
+  const { user } = open('/', { session: { ...NOBODY, demo: true }, sampleCards })
+  await user.click(await screen.findByRole('button', { name: 'Sign in' }))
+  await user.click(await screen.findByRole('button', { name: /Ines Calder/ }))
+  const dialog = screen.getByRole('dialog', { name: 'Sign in' })
+  expect(within(dialog).getByLabelText('Card number')).toHaveValue('00043239')
+  expect(within(dialog).getByLabelText('PIN')).toHaveValue('4832')
+  expect(within(dialog).getByLabelText('PIN')).toHaveFocus()
+})
+
+test('a session that has ended shows on the card as the offer to sign in', async () => {
+  const { server, user } = open('/card', { session: SOMEBODY, card: NO_CONNECTION })
+  await screen.findByText(/can’t be reached just now/)
+  server.reply({ card: new Refused('sign-in-needed'), session: NOBODY })
+  await user.click(screen.getByRole('button', { name: 'Try again' }))
+  await waitFor(() => {
+    expect(screen.getByText('Sign in to see what is ready, what is on its way and what you have.')).toBeVisible()
+  })
+})

@@ -1,0 +1,133 @@
+import { screen, waitFor, within } from '@testing-library/react'
+import { expect, test, vi } from 'vitest'
+import { address, open } from '../../tests/open.tsx'
+import { branch, copy, edition, PLACES, route, titlePage } from '../../tests/samples.ts'
+import { NO_CONNECTION, Refused } from '../../tests/server.ts'
+
+const heading = () => screen.findByRole('heading', { level: 1, name: /The salt ledger/ })
+
+test('copies stand by branch with call number, status and terms; none at the own place is said', async () => {
+  const { description } = titlePage()
+  const page = titlePage({
+    pickup: 'hill',
+    description: { ...description, remainder: 'a novel', summary: 'Tides and debts.', originalLanguage: 'fre', identifiers: [{ kind: 'isbn', value: '9780000000019' }] },
+    copies: [
+      copy('b1', 'quay'),
+      copy('b2', 'quay', { status: 'overdue', inNow: false, due: '2026-11-20' }),
+      copy('b3', 'wold', { use: 'here only', loanDays: null, hold: { allowed: false, refusal: { code: 'rule', reason: 'Read here.', remedy: 'Ask.' } } }),
+      copy('b4', 'wold', { status: 'missing', inNow: false, note: 'last seen in May' }),
+    ],
+  }) // prettier-ignore
+  const { user } = open('/titles/p1?at=hill', { title: page })
+  expect(await heading()).toHaveTextContent('The salt ledger a novel')
+  const copies = screen.getByRole('region', { name: 'Copies' })
+  expect(copies).toHaveTextContent('2 in now of 4, yours first')
+  expect(copies).toHaveTextContent('None at Beacon Hill; the nearest come first.')
+  expect(within(copies).getAllByRole('heading', { level: 3 }).map((one) => one.textContent)).toEqual(['Quayside Harbour Librariesopen until 00:00', 'Wold Library Wold Collegeclosed now']) // prettier-ignore
+  const lines = within(copies).getAllByRole('listitem').map((line) => line.textContent) // prettier-ignore
+  expect(lines[0]).toMatch(/823 ASH.*on the shelf.*28 days/)
+  expect(lines[1]).toMatch(/overdue.*was due Fri 20 Nov/)
+  expect(lines[2]).toMatch(/on the shelf.*read here only.*Read here\.$/)
+  expect(lines[3]).toMatch(/missing.*last seen in May/)
+  expect(screen.getByText('English, translated from French')).toBeVisible()
+  const write = vi.spyOn(navigator.clipboard, 'writeText')
+  await user.click(screen.getAllByRole('button', { name: 'Copy call number 823 ASH' })[0]!)
+  expect(write).toHaveBeenCalledWith('823 ASH')
+  expect(await screen.findByText('Call number copied')).toBeVisible()
+})
+
+test('editions: the one in hand is marked, another is opened in its place', async () => {
+  const { user, server } = open('/titles/p1', { title: ({ path }) => titlePage({ controlNumber: path.split('/').at(-1) ?? '' }) })
+  await heading()
+  const editions = screen.getByRole('navigation', { name: 'Editions and formats' })
+  expect(within(editions).getByRole('link', { name: /Book/ })).toHaveAttribute('aria-current', 'page')
+  const entries = window.history.length
+  await user.click(within(editions).getByRole('link', { name: /Large print/ }))
+  await waitFor(() => {
+    expect(within(editions).getByRole('link', { name: /Large print/ })).toHaveAttribute('aria-current', 'page')
+  })
+  expect(address()).toBe('/titles/p2')
+  expect(window.history.length).toBe(entries)
+  expect(server.asked('title').at(-1)?.path).toBe('/api/titles/p2')
+})
+
+test.each(['a/b', 'what?', 'no#7', '50%', 'ä ö'])('control number %j comes to the server as it is', async (controlNumber) => {
+  const { server } = open(`/titles/${encodeURIComponent(controlNumber)}`)
+  await heading()
+  expect(server.asked('title').at(0)?.path).toBe(`/api/titles/${encodeURIComponent(controlNumber)}`)
+})
+
+test('a heading leads to exactly its titles, with scope and kept narrowings', async () => {
+  open('/titles/p1?in=quay&language=eng&keep=language')
+  await heading()
+  const leadsTo = (name: string) => Object.fromEntries(new URL(screen.getByRole<HTMLAnchorElement>('link', { name }).href).searchParams)
+  const kept = { language: 'eng', keep: 'language', in: 'quay' }
+  expect(leadsTo('Vera Ashdown')).toEqual({ ...kept, person: 'Ashdown, Vera, 1950-' })
+  expect(leadsTo('Harbours')).toEqual({ ...kept, subject: 'Harbours' })
+})
+
+test('a title that is not there, and a server that is not: each is said with the way on', async () => {
+  const { server, user } = open('/titles/none', { title: new Refused('no-such-title') })
+  expect(await screen.findByText('The catalogue has no title at this address. Search for it by its title or number.')).toBeVisible()
+  server.reply({ title: NO_CONNECTION })
+  await user.click(screen.getByRole('button', { name: 'Try again' }))
+  expect(await screen.findByText(/can’t be reached just now/)).toBeVisible()
+})
+
+test('volumes of a journal are found by their year', async () => {
+  const volumes = Array.from({ length: 14 }, (_, i) =>
+    copy(`v${String(i)}`, 'quay', { enumeration: `v.${String(i + 1)} (${String(2000 + i)})` }),
+  )
+  const page = titlePage({ editions: [edition('p1', { carrier: 'journal-volume', serial: true })], copies: volumes })
+  const { user } = open('/titles/p1', { title: page })
+  await heading()
+  const section = screen.getByRole('region', { name: 'Volumes' })
+  expect(within(section).getAllByRole('listitem')).toHaveLength(14)
+  await user.type(within(section).getByRole('textbox', { name: 'Find a volume or year' }), '2009')
+  expect(within(section).getAllByRole('listitem')).toHaveLength(1)
+  expect(screen.queryByRole('button', { name: /^Hold at/ })).toBeNull()
+})
+
+test('routes: each way with its place, time and cost; the first that can be asked for has the hold', async () => {
+  const page = titlePage({
+    pickup: 'hill',
+    routes: [
+      route('walk in', { open: { now: false, until: null, opens: '2026-11-26T09:00:00.000Z' } }),
+      route('kept for you', { notPossible: { code: 'fetch-yourself' } }),
+      route('sent over', { cost: 150 }),
+      route('in the queue', { barcode: null, queue: { before: 2, copies: 3 } }),
+    ],
+  })
+  const { user, server } = open('/titles/p1', { title: page, holdOptions: { refusal: null, used: 0, limit: 15, pickups: [] } })
+  await heading()
+  const panel = screen.getByRole('complementary', { name: 'Ways to get The salt ledger' })
+  expect(within(panel).getByRole('heading', { name: 'Routes to you at Beacon Hill' })).toBeVisible()
+  const ways = within(panel).getAllByRole('listitem').filter((item) => within(item).queryByText(/^(Walk in|Kept for you|Sent over|In the queue)$/)) // prettier-ignore
+  expect(ways[0]).toHaveTextContent(/Walk in.*from tomorrow 09:00.*Go to Quayside, Main shelves, Level 1\./)
+  expect(ways[1]).toHaveTextContent(/not possible.*This branch keeps nothing from its own open shelves/)
+  expect(ways[2]).toHaveTextContent(/available.*Sent from Quayside to the Desk of Beacon Hill at Beacon Hill\. It costs 1\.50\./)
+  expect(ways[3]).toHaveTextContent(/wait.*You would be 3rd in the queue for 3 copies/)
+  const holds = within(panel).getAllByRole('button', { name: 'Hold at Beacon Hill' })
+  expect(holds).toHaveLength(1)
+  expect(ways[2]).toContainElement(holds[0]!)
+  await user.click(holds[0]!)
+  await screen.findByRole('dialog', { name: 'Hold: The salt ledger' })
+  await waitFor(() => {
+    expect(server.asked('holdOptions')).toHaveLength(1)
+  })
+})
+
+test('where no way can be asked for, a hold somewhere else is offered; where there is no way, a desk', async () => {
+  const { server } = open('/titles/p1', {
+    title: titlePage({ routes: [route('walk in', { open: { now: true, until: null, opens: null } })] }),
+  })
+  expect(await screen.findByRole('button', { name: 'Hold it somewhere else' })).toBeVisible()
+  expect(server.asked('title')).toHaveLength(1)
+})
+
+test('a title without copies says so', async () => {
+  open('/titles/p1', { title: titlePage({ copies: [], routes: [] }), places: { ...PLACES, branches: [branch('quay', 'Quayside')] } })
+  expect(await screen.findByText('There is no copy on record.')).toBeVisible()
+  expect(screen.getByText('There is no way to it here. Any desk can ask for it outside.')).toBeVisible()
+  expect(screen.queryByRole('button', { name: /Hold/ })).toBeNull()
+})
