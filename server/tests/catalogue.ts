@@ -12,7 +12,7 @@ import { Libraries } from '../src/libraries/index.ts'
 import { SearchService } from '../src/search/index.ts'
 import { virtualClock } from '../src/standins/index.ts'
 
-const DAY = '2026-11-25'
+export const DAY = '2026-11-25'
 
 export const fail = (error: unknown): never => {
   throw error
@@ -25,13 +25,17 @@ export interface Catalogue {
   libraries: Libraries
   search: SearchService
   data: string
+  /** Folder of the world's files. */
+  world: string
   close(): Promise<void>
 }
 
-export async function startCatalogue(titles: number): Promise<Catalogue> {
+/** @param change changes the files of the world before they are loaded */
+export async function startCatalogue(titles: number, change: (world: string) => void = () => undefined): Promise<Catalogue> {
   const folder = mkdtempSync(join(tmpdir(), 'catalex-'))
   const data = join(folder, 'catalex.sqlite')
   await writeWorld(makeWorld({ titles, seed: 'test', today: DAY, branches: 14 }), join(folder, 'world'))
+  change(join(folder, 'world'))
   await load([], { world: join(folder, 'world'), data })
   const database = await Database.open(data)
   const libraries = await Libraries.load(database)
@@ -61,6 +65,7 @@ export async function startCatalogue(titles: number): Promise<Catalogue> {
     libraries,
     search,
     data,
+    world: join(folder, 'world'),
     close: async () => {
       server.closeAllConnections()
       await new Promise((done) => server.close(done))
