@@ -108,7 +108,7 @@ export function questionFromAddress(address: AddressParameters): Question {
     copies: someOf(AVAILABILITY, 'copies'),
     kept: someOf(NARROWINGS, 'keep'),
     sort: oneOf(SORTS, 'sort', 'relevance'),
-    page: /^\d{1,6}$/.test(address.get('page') ?? '') ? Math.max(1, Number(address.get('page'))) : 1,
+    page: /^\d{1,5}$/.test(address.get('page') ?? '') ? Math.max(1, Number(address.get('page'))) : 1,
     size: PAGE_SIZES.find((size) => String(size) === address.get('size')) ?? PAGE_SIZES[0],
   }
 }

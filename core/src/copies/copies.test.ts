@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest'
+import { RECORDED_STATUSES, USE_RULES } from '../catalogue/index.ts'
+import { COLLECTION_KINDS, COPY_STATUSES, isInNow, isLost, isReachable, PROMISING_STATES, statusOf, useRuleOf, type CopyFacts } from './index.ts'
+
+describe('how a copy may be used', () => {
+  it.each([
+    ['open shelf', 'loan'],
+    ['display', 'loan'],
+    ['reading room', 'here only'],
+    ['course reserve', 'short loan'],
+    ['closed stacks', 'fetched on request'],
+    ['store', 'fetched on request'],
+  ] as const)('in %s, where its record says nothing: %s', (kind, use) => {
+    expect(useRuleOf(kind, null)).toBe(use)
+  })
+  it('is what its record says, wherever it stands', () => {
+    for (const kind of COLLECTION_KINDS) for (const use of USE_RULES) expect(useRuleOf(kind, use)).toBe(use)
+  })
+})
+
+describe('the status of a copy', () => {
+  const facts = (more: Partial<CopyFacts>): CopyFacts => ({ recorded: 'on shelf', due: null, holdState: null, today: '2026-11-25', ...more })
+  it.each<[string, Partial<CopyFacts>, string]>([
+    ['nothing known', {}, 'on shelf'],
+    ['due today', { due: '2026-11-25' }, 'on loan'],
+    ['due tomorrow', { due: '2026-11-26' }, 'on loan'],
+    ['due yesterday', { due: '2026-11-24' }, 'overdue'],
+    ['due on the last day of the year before', { due: '2025-12-31' }, 'overdue'],
+    ['being fetched for a hold', { holdState: 'being fetched' }, 'being fetched'],
+    ['on its way for a hold', { holdState: 'in transit' }, 'in transit'],
+    ['on the hold shelf', { holdState: 'ready' }, 'kept for a hold'],
+    ['on loan, whatever a hold says', { due: '2026-12-01', holdState: 'ready' }, 'on loan'],
+  ])('%s', (_, more, status) => {
+    expect(statusOf(facts(more))).toBe(status)
+  })
+  it('that its record gives goes before all others', () => {
+    for (const recorded of RECORDED_STATUSES.filter((status) => status !== 'on shelf'))
+      for (const holdState of [null, ...PROMISING_STATES])
+        for (const due of [null, '2026-12-01']) expect(statusOf(facts({ recorded, holdState, due }))).toBe(recorded)
+  })
+})
+
+describe('what a status means', () => {
+  it('in now is on the shelf and promised to nobody', () => {
+    for (const status of COPY_STATUSES)
+      for (const promised of [true, false]) expect(isInNow({ status, promised })).toBe(status === 'on shelf' && !promised)
+  })
+  it('lost is what nobody can count on', () => {
+    expect(COPY_STATUSES.filter((status) => isLost({ status }))).toEqual(['missing', 'withdrawn'])
+  })
+  it('readers walk up to everything that is not shut away', () => {
+    expect(COLLECTION_KINDS.filter((collectionKind) => !isReachable({ collectionKind }))).toEqual(['closed stacks', 'store'])
+  })
+})
