@@ -138,7 +138,9 @@ describe('transactions', () => {
     const holding = one.write(() => new Promise<void>((done) => (release = done)))
     await new Promise((done) => setTimeout(done, 50))
     await other.maintain((write) => write.run('PRAGMA busy_timeout = 50'))
-    const failed = await other.write((write) => write.run("INSERT INTO settings (name, value) VALUES ('x', 1)")).catch((error: unknown) => error)
+    const failed = await other
+      .write((write) => write.run("INSERT INTO settings (name, value) VALUES ('x', 1)"))
+      .catch((error: unknown) => error)
     expect(isBusy(failed)).toBe(true)
     release()
     await holding

@@ -46,7 +46,12 @@ const question = (text: string, more: Partial<SearchQuestion> = {}): SearchQuest
 const CASES: { [Name in JobName]: Jobs[Name]['request'][] } = {
   search: ['tide', 'tide -mill', '"salt lamp"', 'tde', ''].flatMap((words) => [
     { question: question(words), words, places: [], thisYear: 2026 },
-    { question: question(words, { sort: 'title', from: 20, narrowing: { ...everywhere, scope } }), words: null, places: [], thisYear: 2026 },
+    {
+      question: question(words, { sort: 'title', from: 20, narrowing: { ...everywhere, scope } }),
+      words: null,
+      places: [],
+      thisYear: 2026,
+    },
   ]),
   count: [{ question: question('tide OR mill') }],
   values: [{ question: question('tide'), facet: 'person', find: 'lu', most: 3 }],

@@ -91,7 +91,8 @@ async function checkAll(): Promise<void> {
     const queue: { place: number; requested: string }[] = []
     for (const visitor of readers)
       for (const hold of (await visitor.get<Card>('/api/card')).body.holds)
-        if (hold.controlNumber === title && hold.state === 'waiting') queue.push({ place: hold.queue?.place ?? 0, requested: hold.requested })
+        if (hold.controlNumber === title && hold.state === 'waiting')
+          queue.push({ place: hold.queue?.place ?? 0, requested: hold.requested })
     queue.sort((a, b) => a.place - b.place)
     expect(queue.map(({ place }) => place)).toEqual(queue.map((_, i) => i + 1))
     expect(queue.map(({ requested }) => requested)).toEqual(queue.map(({ requested }) => requested).toSorted())
@@ -144,7 +145,11 @@ describe('pickup locations', () => {
     const offered = (await optionsFor(readers[0]!)).pickups.map(({ branch }) => branch)
     expect(offered).toContain('ferrygate')
     expect(offered).not.toContain('saltpan')
-    const { status, body } = await readers[0]!.ask<Problem>('POST', '/api/holds', { records: [titles[0]], barcode: null, pickup: 'saltpan' })
+    const { status, body } = await readers[0]!.ask<Problem>('POST', '/api/holds', {
+      records: [titles[0]],
+      barcode: null,
+      pickup: 'saltpan',
+    })
     expect([status, body.refusal?.code]).toEqual([409, 'pickup-not-served'])
   })
   it('may be none at all, which is said and breaks nothing', async () => {

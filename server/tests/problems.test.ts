@@ -15,7 +15,11 @@ beforeAll(async () => {
 })
 afterAll(() => catalogue.close())
 
-const problem = (code: ProblemCode, facts: Partial<Problem> = {}): Problem => ({ type: `urn:catalex:problem:${code}`, status: PROBLEMS[code], ...facts })
+const problem = (code: ProblemCode, facts: Partial<Problem> = {}): Problem => ({
+  type: `urn:catalex:problem:${code}`,
+  status: PROBLEMS[code],
+  ...facts,
+})
 const LONG = 'x'.repeat(1001)
 
 it.each<[string, unknown, Problem]>([

@@ -44,7 +44,10 @@ const place = async (who: Visitor, controlNumber: string) =>
 const holdsOf = async (who: Visitor) => (await who.get<Card>('/api/card')).body.holds
 
 /** Writes the world anew, without some of its records. */
-async function rewriteWithout(gone: readonly string[], change: (fields: string[][], controlNumber: string) => string[][] = (fields) => fields) {
+async function rewriteWithout(
+  gone: readonly string[],
+  change: (fields: string[][], controlNumber: string) => string[][] = (fields) => fields,
+) {
   const world = makeWorld({ titles: TITLES, seed: 'test', today: DAY, branches: 14 })
   const numberOf = (fields: readonly (readonly string[])[]) => fields.find(([tag]) => tag === '001')?.[1] ?? ''
   const records = function* () {
@@ -78,7 +81,9 @@ it('while twenty readers place and cancel, no hold is lost, moved or doubled, an
     const holds = await holdsOf(reader)
     expect(holds.filter(({ state }) => state === 'being fetched').map(({ id, controlNumber }) => [id, controlNumber])).toEqual([[last.get(i), titles[i]?.controlNumber]]) // prettier-ignore
   }
-  expect(await catalogue.database.read("SELECT barcode FROM holds WHERE state = 'being fetched' GROUP BY barcode HAVING count(*) > 1")).toEqual([])
+  expect(
+    await catalogue.database.read("SELECT barcode FROM holds WHERE state = 'being fetched' GROUP BY barcode HAVING count(*) > 1"),
+  ).toEqual([])
   await catalogue.search.settled()
   expect((await readers[0]!.get<{ index: string }>('/api/health')).body.index).toBe('ready')
 })

@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { RECORDED_STATUSES, USE_RULES } from '../catalogue/index.ts'
-import { COLLECTION_KINDS, COPY_STATUSES, isInNow, isLost, isReachable, PROMISING_STATES, statusOf, useRuleOf, type CopyFacts } from './index.ts'
+import {
+  COLLECTION_KINDS,
+  COPY_STATUSES,
+  isInNow,
+  isLost,
+  isReachable,
+  PROMISING_STATES,
+  statusOf,
+  useRuleOf,
+  type CopyFacts,
+} from './index.ts'
 
 describe('how a copy may be used', () => {
   it.each([
@@ -19,7 +29,13 @@ describe('how a copy may be used', () => {
 })
 
 describe('the status of a copy', () => {
-  const facts = (more: Partial<CopyFacts>): CopyFacts => ({ recorded: 'on shelf', due: null, holdState: null, today: '2026-11-25', ...more })
+  const facts = (more: Partial<CopyFacts>): CopyFacts => ({
+    recorded: 'on shelf',
+    due: null,
+    holdState: null,
+    today: '2026-11-25',
+    ...more,
+  })
   it.each<[string, Partial<CopyFacts>, string]>([
     ['nothing known', {}, 'on shelf'],
     ['due today', { due: '2026-11-25' }, 'on loan'],

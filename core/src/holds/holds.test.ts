@@ -3,10 +3,13 @@ import { describe, expect, it } from 'vitest'
 import type { Copy } from '../copies/index.ts'
 import {
   HOLD_STATES,
+  defaultPickup,
   isActive,
+  isPromising,
   isRefusal,
   mayBecome,
   nextInQueue,
+  wantedCopies,
   servingOf,
   accountRefusal,
   type HoldRule,
@@ -65,6 +68,83 @@ describe('which copy serves a hold', () => {
     expect(ask([copy({ status: 'missing' })])).toEqual({ code: 'no-copy', why: 'lost' })
     expect(ask([])).toEqual({ code: 'no-copy', why: 'none' })
     expect(ask([here], { selfServe: new Set(['hill']) })).toEqual({ code: 'fetch-yourself' })
+  })
+})
+
+describe('which of equals serves a hold', () => {
+  const barcodeFor = (copies: Copy[], more = {}) => {
+    const serving = ask(copies, more)
+    return isRefusal(serving) ? serving.code : serving.copy?.barcode
+  }
+  const free: HoldRule[] = [{ allow: true, cost: 0, reason: null, remedy: null }]
+  const [own, other, home] = [copy({ barcode: '3' }), copy({ barcode: '1', system: 'sea', branch: 'isle' }), copy({ barcode: '2', system: 'uni', branch: 'cope' })] // prettier-ignore
+  it('that of the pickup’s system, then of the reader’s own, then any; of these the first by barcode', () => {
+    const question = { rules: free, borrower: { category: 'adult', homeSystem: 'uni' } }
+    expect(barcodeFor([other, home, own], question)).toBe('3')
+    expect(barcodeFor([other, home], question)).toBe('2')
+    expect(barcodeFor([other], question)).toBe('1')
+    expect(barcodeFor([copy({ barcode: '9' }), copy({ barcode: '4' }), copy({ barcode: '7' })], question)).toBe('4')
+  })
+  it('a copy at the pickup location goes before a cheaper one from elsewhere', () => {
+    const dearHere: HoldRule[] = [{ owners: ['uni'], allow: true, cost: 300, reason: null, remedy: null }, ...free]
+    expect(barcodeFor([own, copy({ barcode: '8', system: 'uni', branch: 'hill' })], { rules: dearHere })).toBe('8')
+  })
+  it('while all are out the hold costs the least of those it may wait for, which are all that the rules allow', () => {
+    const out = { status: 'on loan', due: '2026-12-01' } as const
+    const serving = ask([
+      copy({ barcode: 'a', system: 'uni', ...out }),
+      copy({ barcode: 'b', ...out }),
+      copy({ barcode: 'c', use: 'here only' }),
+    ])
+    if (isRefusal(serving)) throw new Error(serving.code)
+    expect([serving.copy, serving.cost, serving.eligible.map(({ barcode }) => barcode)]).toEqual([null, 0, ['a', 'b']])
+  })
+  it('a branch that keeps nothing from its open shelves still keeps what nobody can fetch', () => {
+    const selfServe = new Set(['hill'])
+    expect(barcodeFor([copy({ barcode: 's', branch: 'hill', collectionKind: 'store' })], { selfServe })).toBe('s')
+    expect(barcodeFor([copy({ barcode: 'h', branch: 'hill' }), own], { selfServe })).toBe('3')
+    expect(barcodeFor([copy({ branch: 'hill', status: 'on loan', due: '2026-12-01' })], { selfServe })).toBeUndefined()
+  })
+})
+
+describe('which copies would do', () => {
+  const volume = (barcode: string, enumeration: string | null) => copy({ barcode, family: 'journal', enumeration })
+  it.each<[string, Copy[], string | null, unknown]>([
+    ['any of a book', [copy({ barcode: 'a' }), copy({ barcode: 'b' })], null, ['a', 'b']],
+    ['the one that is named', [copy({ barcode: 'a' }), copy({ barcode: 'b' })], 'b', ['b']],
+    ['none where the one named is of another title', [copy({ barcode: 'a' })], 'z', []],
+    ['a journal needs its volume', [volume('a', 'v.1'), volume('b', 'v.2')], null, 'volume-needed'],
+    ['a journal of one volume is that', [volume('a', 'v.1')], null, ['a']],
+    ['a journal that is not numbered is any of it', [volume('a', null), volume('b', null)], null, ['a', 'b']],
+    ['parts of a book are no volumes', [copy({ barcode: 'a', enumeration: 'pt.1' }), copy({ barcode: 'b', enumeration: 'pt.2' })], null, ['a', 'b']],
+  ])('%s', (_, copies, barcode, expected) => {
+    const wanted = wantedCopies(copies, barcode)
+    expect(isRefusal(wanted) ? wanted.code : wanted.map((one) => one.barcode)).toEqual(expected)
+  }) // prettier-ignore
+})
+
+describe('where somebody collects who has not said where', () => {
+  const at = (code: string, categories: string[] | null) => ({ code, pickup: { categories } })
+  const shut = { code: 'shut', pickup: null }
+  it.each([
+    ['the first place open to everybody', [shut, at('few', ['adult']), at('all', null), at('more', null)], 'all'],
+    ['else the first there is', [shut, at('few', ['adult']), at('others', ['junior'])], 'few'],
+    ['nowhere where nothing is kept', [shut], null],
+    ['nowhere without branches', [], null],
+  ])('%s', (_, branches, expected) => {
+    expect(defaultPickup(branches)).toBe(expected)
+  })
+})
+
+describe('the life of a hold', () => {
+  it('a copy is set aside from the first step on, and what has ended ends for good', () => {
+    expect(HOLD_STATES.filter(isPromising)).toEqual(['being fetched', 'in transit', 'ready'])
+    expect(HOLD_STATES.filter(isActive)).toEqual(['waiting', 'being fetched', 'in transit', 'ready'])
+    expect(HOLD_STATES.filter((state) => mayBecome(state, 'collected'))).toEqual(['ready'])
+    for (const state of HOLD_STATES.filter(isActive))
+      for (const end of ['cancelled', 'lapsed', 'unfillable'] as const) expect([state, mayBecome(state, end)]).toEqual([state, true])
+    for (const state of HOLD_STATES.filter(isPromising)) expect(mayBecome(state, 'waiting')).toBe(true)
+    expect([mayBecome('ready', 'in transit'), mayBecome('in transit', 'being fetched')]).toEqual([false, false])
   })
 })
 

@@ -43,10 +43,17 @@ describe('rules of holds', () => {
   const rule = (more: Partial<HoldRule>): HoldRule => ({ allow: true, cost: 0, reason: null, remedy: null, ...more })
   const at = (system: string) => ({ branch: 'x', system })
   it('speak of the system of the pickup location, or of the owner of the copy', () => {
-    const rules = [rule({ pickups: ['owner'], cost: 1 }), rule({ pickups: ['uni'], cost: 2 }), rule({ allow: false, reason: 'Not sent.', remedy: null })]
+    const rules = [
+      rule({ pickups: ['owner'], cost: 1 }),
+      rule({ pickups: ['uni'], cost: 2 }),
+      rule({ allow: false, reason: 'Not sent.', remedy: null }),
+    ]
     expect(verdictOn(rules, 'adult', COPY, at('pub'))).toEqual({ allowed: true, cost: 1 })
     expect(verdictOn(rules, 'adult', COPY, at('uni'))).toEqual({ allowed: true, cost: 2 })
-    expect(verdictOn(rules, 'adult', COPY, at('sea'))).toEqual({ allowed: false, refusal: { code: 'rule', reason: 'Not sent.', remedy: null } })
+    expect(verdictOn(rules, 'adult', COPY, at('sea'))).toEqual({
+      allowed: false,
+      refusal: { code: 'rule', reason: 'Not sent.', remedy: null },
+    })
   })
   it('that refuse without a word, and tables in which no line fits, are told apart from none', () => {
     expect(verdictOn([rule({ allow: false })], 'adult', COPY, at('pub'))).toEqual({ allowed: false, refusal: { code: 'no-rule' } })

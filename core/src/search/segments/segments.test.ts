@@ -5,7 +5,8 @@ import { buildDelta, facetTree, IndexBuilder, recordsToSupersede, withDelta, typ
 import { recordsWithKey } from './segments.ts'
 
 const PLACES = facetTree([{ code: 'quay', parent: null }])
-const none = <K extends string>(names: readonly K[]) => Object.fromEntries(names.map((name) => [name, []])) as unknown as Record<K, string[]>
+const none = <K extends string>(names: readonly K[]) =>
+  Object.fromEntries(names.map((name) => [name, []])) as unknown as Record<K, string[]>
 const document = (recordId: number, workKey: string): SearchDocument => ({
   recordId,
   workKey,
