@@ -1,21 +1,13 @@
 // Debian's Chromium, and a server of its own on a world whose day is set.
 import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
-import { run, step, Stop, world } from './house.mjs'
+import { installDebian, Stop, world } from './house.mjs'
 
 export const DAY = '2026-11-25'
 export const CLOCK = `${DAY}T11:20`
 
 export async function chromium() {
-  if (existsSync('/usr/bin/chromium')) return
-  if (process.getuid?.() !== 0) throw new Stop('The browser tests need Debian’s Chromium: install the package "chromium" as root.')
-  step('Installing Debian’s Chromium')
-  await run('apt-get', ['update', '-qq'], { quiet: true, trouble: 'Debian’s package lists could not be fetched.' })
-  await run('apt-get', ['install', '-y', '-qq', 'chromium'], {
-    quiet: true,
-    env: { DEBIAN_FRONTEND: 'noninteractive' },
-    trouble: 'Debian’s Chromium could not be installed.',
-  })
+  if (!existsSync('/usr/bin/chromium')) await installDebian(['chromium'], 'The browser tests need Debian’s Chromium')
 }
 
 /** Serves a fresh copy of the demo's world while `work` runs. */

@@ -72,10 +72,30 @@ function stamp(name, value) {
 
 const hashOf = (...parts) => createHash('sha256').update(parts.join('\0')).digest('hex')
 
+/** @param why what can't be done without them, as the beginning of a sentence */
+export async function installDebian(packages, why) {
+  const names = packages.join(' ')
+  if (process.getuid?.() !== 0 || !isOnPath('apt-get')) throw new Stop(`${why}: install ${names} as root, then start again.`)
+  step(`Installing ${names}`)
+  await run('apt-get', ['update', '-qq'], { quiet: true, trouble: `${why}, and Debian’s package lists could not be fetched.` })
+  await run('apt-get', ['install', '-y', '-qq', ...packages], {
+    quiet: true,
+    env: { DEBIAN_FRONTEND: 'noninteractive' },
+    trouble: `${why}, and ${names} could not be installed.`,
+  })
+}
+
+const isOnPath = (program) => (process.env.PATH ?? '').split(':').some((folder) => existsSync(join(folder, program)))
+
+/** What compiles the database driver where no ready-made one can be fetched. */
+const COMPILERS = ['python3', 'make', 'g++']
+
 /** Installs the packages when the lock file is not the one they were installed from. */
 export async function install() {
   const lock = hashOf(readFileSync('package-lock.json', 'utf8'), process.versions.modules)
   if (existsSync('node_modules/.catalex') && readFileSync('node_modules/.catalex', 'utf8') === lock) return
+  const missing = COMPILERS.filter((program) => !isOnPath(program))
+  if (missing.length > 0) await installDebian(missing, 'The database driver has to be compiled')
   step('Installing packages (some minutes the first time: the database driver is compiled)')
   await run('npm', ['ci', '--no-audit', '--no-fund'], {
     quiet: true,
