@@ -1,4 +1,5 @@
 // npm test: everything that must hold, on a machine with nothing but Node and Debian. --only NAME runs one part.
+import { execFileSync } from 'node:child_process'
 import { readFileSync, rmSync } from 'node:fs'
 import { build, checkNode, install, main, run, step } from './house.mjs'
 import { chromium, withServer } from './browser.mjs'
@@ -54,6 +55,20 @@ function add(report, read) {
   counts.failed += result.failed
 }
 
+const IS_CODE = /\.(ts|tsx|mts|mjs)$/
+const IS_TEST = /\.test\.tsx?$|\.spec\.ts$|^e2e\/.*\.ts$|^server\/tests\//
+/** Word lists and interface texts are data. */
+const IS_DATA = /^demo\/src\/(vocabulary\/|titles\/stories\.ts)|\/locales\//
+
+/** How much of the code is tests, in lines that are not blank. */
+function share() {
+  const files = execFileSync('git', ['ls-files'], { encoding: 'utf8' }).split('\n').filter((file) => (IS_CODE.test(file) || IS_TEST.test(file)) && !IS_DATA.test(file)) // prettier-ignore
+  const lines = (some) => some.reduce((sum, file) => sum + readFileSync(file, 'utf8').split('\n').filter((line) => line.trim() !== '').length, 0) // prettier-ignore
+  const tests = lines(files.filter((file) => IS_TEST.test(file)))
+  const all = lines(files)
+  return `Tests are ${((100 * tests) / all).toFixed(1)} % of the code (${String(tests)} of ${String(all)} lines).`
+}
+
 await main(async () => {
   checkNode()
   await install()
@@ -67,6 +82,6 @@ await main(async () => {
   }
   await build()
   await browser()
-  console.log(`\n${String(counts.passed)} passed, ${String(counts.failed)} failed`)
+  console.log(`\n${share()}\n${String(counts.passed)} passed, ${String(counts.failed)} failed`)
   process.exit(counts.failed === 0 && counts.passed > 0 ? 0 : 1)
 })

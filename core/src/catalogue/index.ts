@@ -1,6 +1,6 @@
 /** What a record says: reading MARC 21, formats, identifiers, copies, and which records are one work. */
 export { controlField, type MarcField, type MarcRecord } from './marc/record.ts'
-export { BadRecord, type RecordFault } from './marc/faults.ts'
+export { BadRecord, FAULT_CODES, type RecordFault } from './marc/faults.ts'
 export { readIso2709 } from './marc/iso2709.ts'
 export { MarcXmlReader } from './marc/marcxml.ts'
 export { authorityFromMarc, isAuthority, type Authority, type AuthorizedKind } from './title/authority.ts'

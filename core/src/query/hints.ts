@@ -104,7 +104,9 @@ const meaningOf = (words: string, places: ReadonlyMap<string, Meaning>): Meaning
   places.get(words) ?? (Object.hasOwn(MEANINGS, words) ? MEANINGS[words] : undefined)
 const isYear = (word: string | undefined): boolean => word !== undefined && /^(1[5-9]|20)\d\d$/.test(word)
 
-/** What is left, without joining words that led to what was taken ("herons *in* Spanish"). */
+/** What is left, without joining words beside what was taken ("herons *in* Spanish", "DVDs *on* herons"). */
 function withoutLooseEnds(words: readonly string[], taken: readonly boolean[]): string[] {
-  return words.filter((word, at) => !taken[at] && !(JOINING.has(word) && (taken[at + 1] || at === words.length - 1 || at === 0)))
+  return words.filter(
+    (word, at) => !taken[at] && !(JOINING.has(word) && (taken[at - 1] || taken[at + 1] || at === words.length - 1 || at === 0)),
+  )
 }

@@ -87,3 +87,41 @@ describe('card numbers', () => {
     expect(cardNumber(typed)).toBe(number)
   })
 })
+
+describe('what a route says', () => {
+  const question = (copies: Copy[], more: Partial<RoutesQuestion> = {}): RoutesQuestion => ({
+    rules, borrower: { category: 'adult', homeSystem: 'pub' }, pickup: { branch: 'hill', system: 'pub' }, copies, selfServe: new Set(), now: at('2026-11-25T11:00'), hours: new Map([['hill', HOURS], ['quay', HOURS]]), walkable: ['quay'], waiting: 3, ...more,
+  }) // prettier-ignore
+  it('walking in: open till when, or from when on', () => {
+    const [open] = routesFor(question([copy({})]))
+    expect(open?.open).toEqual({ now: true, until: at('2026-11-25T13:00').toISO(), opens: null })
+    const [shut] = routesFor(question([copy({})], { now: at('2026-11-25T13:30') }))
+    expect(shut?.open).toEqual({ now: false, until: null, opens: at('2026-11-25T14:00').toISO() })
+    const [unknown] = routesFor(question([copy({})], { hours: new Map() }))
+    expect(unknown?.open).toBeNull()
+  })
+  it('walking in is for where readers walk: not into the stacks, not beyond the scope', () => {
+    expect(kinds([copy({ collectionKind: 'closed stacks', use: 'fetched on request' })])).toEqual(['sent over 1'])
+    expect(kinds([copy({ branch: 'far' })])).toEqual(['sent over 1'])
+  })
+  it('a copy to borrow goes before a nearer one to read there', () => {
+    const here = copy({ barcode: 'h', branch: 'hill', use: 'here only' })
+    const routes = routesFor(question([here, copy({ barcode: 'q' })]))
+    expect(routes[0]).toMatchObject({ kind: 'walk in', barcode: 'q', hereOnly: false })
+    expect(routesFor(question([here]))[0]).toMatchObject({ kind: 'walk in', barcode: 'h', hereOnly: true })
+  })
+  it('the queue: how many wait before, how many copies may serve; what it costs', () => {
+    const out = { status: 'on loan', due: '2026-12-01' } as const
+    const dear = [{ owners: ['uni'], allow: true, cost: 150, reason: null, remedy: null }, ...rules]
+    const [route] = routesFor(question([copy({ barcode: 'a', system: 'uni', ...out }), copy({ barcode: 'b', system: 'uni', ...out }), copy({ barcode: 'c', status: 'missing' })], { rules: dear })) // prettier-ignore
+    expect(route).toMatchObject({ kind: 'in the queue', cost: 150, queue: { before: 3, copies: 2 }, barcode: null })
+  })
+  it('what is not possible stands last, with the route that it would have been', () => {
+    const stays = [{ allow: false, cost: 0, reason: 'It stays.', remedy: null }]
+    const refused = (copies: Copy[]) => routesFor(question(copies, { rules: stays })).map((route) => [route.kind, route.notPossible?.code])
+    expect(refused([copy({ branch: 'hill' })])).toEqual([['walk in', undefined], ['kept for you', 'rule']]) // prettier-ignore
+    expect(refused([copy({ status: 'on loan', due: '2026-12-01' })])).toEqual([['in the queue', 'rule']])
+    expect(refused([copy({ status: 'missing' })])).toEqual([['sent over', 'no-copy']])
+    expect(refused([])).toEqual([['sent over', 'no-copy']])
+  })
+})

@@ -1,0 +1,19 @@
+import { FAULT_CODES } from '@catalex/core/catalogue'
+import { expect, it } from 'vitest'
+import { faultInWords, rowFaultInWords } from '../src/cli/sentences.ts'
+
+const FACTS = { at: 7, said: 99, octets: 120, octet: 200, where: 'line 3', count: 2, indicators: 'x1', what: 'branch', subfield: 'b', indicator: '9', value: 'shelved', branch: 'quay', system: 'pub', collection: 'sea', barcode: 'b1', owner: 'p2', controlNumber: 'p1' } // prettier-ignore
+
+it('every fault of a record is one plain sentence with its facts', () => {
+  const sentences = FAULT_CODES.map((code) => faultInWords({ record: 1, controlNumber: 'p1', field: null, code, facts: FACTS } as never))
+  expect(new Set(sentences).size).toBe(FAULT_CODES.length)
+  for (const sentence of sentences) {
+    expect(sentence).toMatch(/^[A-Z"“][^\n]*[.3]$/)
+    expect(sentence).not.toMatch(/undefined|null|NaN|\[object/)
+  }
+})
+
+it('every fault of a row names what was in it', () => {
+  for (const code of ['no-copy', 'no-reader', 'no-record', 'no-pickup'] as const)
+    expect(rowFaultInWords({ row: 1, code, value: 'what stood there' })).toContain('what stood there')
+})
