@@ -76,7 +76,17 @@ describe('checking', () => {
 })
 
 describe('files', () => {
-  const row = { card: '00042117', pin: '4711', name: 'Ines', category: 'adult', homeBranch: 'quay', expires: '2027-01-31', owed: '0', block: '', situation: '' } // prettier-ignore
+  const row = {
+    card: '00042117',
+    pin: '4711',
+    name: 'Ines',
+    category: 'adult',
+    homeBranch: 'quay',
+    expires: '2027-01-31',
+    owed: '0',
+    block: '',
+    situation: '',
+  }
   it.each([
     ['card', '42117'],
     ['card', '0004211x'],
@@ -91,10 +101,18 @@ describe('files', () => {
     expect(violation(() => checked(readerRowSchema, { ...row, [column]: value }))?.[0]?.at).toBe(column)
   })
   it('a rule has to say what it allows; its conditions may be left out', () => {
-    const policies = (rule: object) => ({ guestCategory: 'a', categories: [{ code: 'a', name: 'A', holdsLimit: 1, owedLimit: 0 }], holdRules: [rule], loanRules: [] }) // prettier-ignore
+    const policies = (rule: object) => ({
+      guestCategory: 'a',
+      categories: [{ code: 'a', name: 'A', holdsLimit: 1, owedLimit: 0 }],
+      holdRules: [rule],
+      loanRules: [],
+    })
     expect(violation(() => checked(policiesFileSchema, policies({ allow: true, cost: 0, reason: null, remedy: null })))).toBeNull()
     expect(violation(() => checked(policiesFileSchema, policies({ cost: 0, reason: null, remedy: null })))?.[0]?.wanted).toBe('allow')
-    expect(violation(() => checked(policiesFileSchema, policies({ allow: true, cost: 0, reason: null, remedy: null, uses: ['borrow'] })))?.[0]?.at).toBe('holdRules.0.uses.0') // prettier-ignore
+    expect(
+      violation(() => checked(policiesFileSchema, policies({ allow: true, cost: 0, reason: null, remedy: null, uses: ['borrow'] })))?.[0]
+        ?.at,
+    ).toBe('holdRules.0.uses.0')
   })
 })
 
@@ -115,7 +133,21 @@ describe('problems and refusals', () => {
 })
 
 describe('the OpenAPI document', () => {
-  const document = openapi('1.2.3') as { info: object; paths: Record<string, Record<string, { operationId: string; parameters: { name: string; in: string; required: boolean }[]; requestBody?: object; responses: Record<string, { content?: object }> }>> } // prettier-ignore
+  const document = openapi('1.2.3') as {
+    info: object
+    paths: Record<
+      string,
+      Record<
+        string,
+        {
+          operationId: string
+          parameters: { name: string; in: string; required: boolean }[]
+          requestBody?: object
+          responses: Record<string, { content?: object }>
+        }
+      >
+    >
+  }
   it('has every endpoint with its path, its parameters, its body and its answers', () => {
     const operations = Object.values(document.paths).flatMap((methods) => Object.values(methods))
     expect(operations.map(({ operationId }) => operationId).sort()).toEqual(Object.keys(PATHS).sort())
@@ -127,7 +159,9 @@ describe('the OpenAPI document', () => {
       expect(operation?.responses[String(endpoint.status)]?.content !== undefined, name).toBe(endpoint.answer !== null)
       expect(Object.keys(operation?.responses ?? {}), name).toContain('default')
     }
-    expect(document.paths['/api/titles/{controlNumber}']?.get?.parameters.filter(({ required }) => required)).toMatchObject([{ name: 'controlNumber', in: 'path' }]) // prettier-ignore
+    expect(document.paths['/api/titles/{controlNumber}']?.get?.parameters.filter(({ required }) => required)).toMatchObject([
+      { name: 'controlNumber', in: 'path' },
+    ])
     expect(document.paths['/api/headings']?.get?.parameters.filter(({ required }) => required)).toMatchObject([
       { name: 'kind', in: 'query' },
     ])

@@ -51,7 +51,9 @@ describe('the tables', () => {
       if (room === 'database') continue
       const text = readFileSync(join(source, file), 'utf8')
       const byHand = [...text.matchAll(/(?:INSERT (?:OR \w+ )?INTO|UPDATE|DELETE FROM) ([a-z]\w+)/g)].map(([, name]) => name ?? '')
-      const byModel = [...text.matchAll(/use\(([A-Z_]+)\)/g)].map(([, name]) => MODELS.find((one) => one.name.toUpperCase() === name?.replaceAll('_', ''))?.name ?? name ?? '') // prettier-ignore
+      const byModel = [...text.matchAll(/use\(([A-Z_]+)\)/g)].map(
+        ([, name]) => MODELS.find((one) => one.name.toUpperCase() === name?.replaceAll('_', ''))?.name ?? name ?? '',
+      )
       for (const name of [...byHand, ...byModel]) writers.set(name, (writers.get(name) ?? new Set()).add(room))
     }
     const shared = [...writers].filter(([name, rooms]) => rooms.size > 1 && name !== 'changes').map(([name, rooms]) => [name, ...rooms])
@@ -80,7 +82,9 @@ describe('an older file', () => {
     })
     await migrate(database)
     await migrate(database)
-    expect(await database.read('SELECT barcode, readerId, due, source FROM loans')).toEqual([{ barcode: 'b2', readerId: 9, due: '2026-12-01', source: 'file' }]) // prettier-ignore
+    expect(await database.read('SELECT barcode, readerId, due, source FROM loans')).toEqual([
+      { barcode: 'b2', readerId: 9, due: '2026-12-01', source: 'file' },
+    ])
     expect(await database.read('SELECT id, state, requested, barcode, cost, homeSystem, title FROM holds ORDER BY id')).toEqual([
       { id: 4, state: 'ready', requested: '2026-11-01T09:00:00Z', barcode: 'b1', cost: 0, homeSystem: null, title: 'Low water' },
       { id: 5, state: 'waiting', requested: '2026-11-02T09:00:00Z', barcode: null, cost: 150, homeSystem: 'harbour', title: 'High water' },
@@ -101,7 +105,10 @@ describe('an older file', () => {
     await database.write((write) => write.run("UPDATE copies SET status = 'missing' WHERE barcode = 'b1'"))
     await database.write((write) => write.run("DELETE FROM loans WHERE barcode = 'b2'"))
     const changes = await changesAfter(database, 0, 1000)
-    expect(changes.slice(before).map(({ recordId, kind }) => [recordId, kind])).toEqual([[1, 'record'], [2, 'copies']]) // prettier-ignore
+    expect(changes.slice(before).map(({ recordId, kind }) => [recordId, kind])).toEqual([
+      [1, 'record'],
+      [2, 'copies'],
+    ])
     // The file itself keeps one copy from being promised twice.
     await expect(database.write((write) => write.run("UPDATE holds SET state = 'ready', barcode = 'b1' WHERE id = 5"))).rejects.toThrow()
     await database.close()

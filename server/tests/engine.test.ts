@@ -5,7 +5,10 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { EnginePool, LocalEngine, type Engine } from '../src/search/index.ts'
 import type { JobName, Jobs } from '../src/search/engine/jobs.ts'
 
-const PLACES = facetTree([{ code: 'quay', parent: null }, { code: 'hill', parent: null }]) // prettier-ignore
+const PLACES = facetTree([
+  { code: 'quay', parent: null },
+  { code: 'hill', parent: null },
+])
 const WORDS = ['tide', 'mill', 'salt', 'lamp', 'heron']
 const word = (i: number) => WORDS[i % WORDS.length] ?? ''
 const document = (i: number): SearchDocument => {

@@ -156,6 +156,9 @@ describe('another name of a person', () => {
   it('finds what the person wrote, and says so', async () => {
     const answer = await search({ q: 'isolde vane nine knots' })
     expect(titles(answer)).toEqual(['Nine knots'])
-    expect(answer.rows[0]!.why).toMatchObject({ field: 'person', pieces: [{ text: 'Vane', marked: true }, { text: ', ' }, { text: 'Isolde', marked: true }] }) // prettier-ignore
+    expect(answer.rows[0]!.why).toMatchObject({
+      field: 'person',
+      pieces: [{ text: 'Vane', marked: true }, { text: ', ' }, { text: 'Isolde', marked: true }],
+    })
   })
 })

@@ -19,12 +19,18 @@ let titles: string[]
 
 /** Readers of the adult category; one pickup location is for students alone, and a category of readers has none at all. */
 function changeWorld(world: string): void {
-  const rows = Array.from({ length: READERS + 2 }, (_, i) => `${cardOf(i)},1234,Reader ${String(i)},${i === READERS ? 'adult' : i > READERS ? 'hermit' : 'adult'},ferrygate,2030-01-01,0,,`) // prettier-ignore
+  const rows = Array.from(
+    { length: READERS + 2 },
+    (_, i) =>
+      `${cardOf(i)},1234,Reader ${String(i)},${i === READERS ? 'adult' : i > READERS ? 'hermit' : 'adult'},ferrygate,2030-01-01,0,,`,
+  )
   writeFileSync(join(world, 'readers.csv'), `${readFileSync(join(world, 'readers.csv'), 'utf8').trimEnd()}\n${rows.join('\n')}\n`)
   const policies = JSON.parse(readFileSync(join(world, 'policies.json'), 'utf8')) as { categories: object[] }
   policies.categories.push({ code: 'hermit', name: 'Hermit', holdsLimit: 5, owedLimit: 1000 })
   writeFileSync(join(world, 'policies.json'), JSON.stringify(policies))
-  const library = JSON.parse(readFileSync(join(world, 'library.json'), 'utf8')) as { branches: { code: string; pickup: { categories: string[] | null } | null }[] } // prettier-ignore
+  const library = JSON.parse(readFileSync(join(world, 'library.json'), 'utf8')) as {
+    branches: { code: string; pickup: { categories: string[] | null } | null }[]
+  }
   const others = ['adult', 'junior', 'homebound', 'student', 'lecturer', 'visitor']
   for (const branch of library.branches) if (branch.pickup) branch.pickup.categories = branch.code === 'saltpan' ? ['student'] : others
   writeFileSync(join(world, 'library.json'), JSON.stringify(library))
@@ -67,7 +73,9 @@ interface Stored {
 
 async function checkAll(): Promise<void> {
   const { database } = catalogue
-  const holds = await database.read<Stored>('SELECT id, reference, state, barcode, requested FROM holds WHERE readerId IN (SELECT id FROM readers WHERE card LIKE \'0009%\') ORDER BY id') // prettier-ignore
+  const holds = await database.read<Stored>(
+    "SELECT id, reference, state, barcode, requested FROM holds WHERE readerId IN (SELECT id FROM readers WHERE card LIKE '0009%') ORDER BY id",
+  )
   const promised = holds.filter(({ state }) => ['being fetched', 'in transit', 'ready'].includes(state))
   expect(new Set(promised.map(({ barcode }) => barcode)).size).toBe(promised.length)
   expect(promised.every(({ barcode }) => barcode !== null)).toBe(true)
@@ -81,7 +89,9 @@ async function checkAll(): Promise<void> {
   expect(idle).toEqual([])
   // What is told of a hold ends where it stands, and each step is one that a hold may take.
   for (const { id, state } of holds) {
-    const told = (await database.read<{ state: Hold['state'] }>('SELECT state FROM holdEvents WHERE holdId = $id ORDER BY id', { id })).map((event) => event.state) // prettier-ignore
+    const told = (await database.read<{ state: Hold['state'] }>('SELECT state FROM holdEvents WHERE holdId = $id ORDER BY id', { id })).map(
+      (event) => event.state,
+    )
     expect(told[0]).toBe('waiting')
     expect(told.at(-1)).toBe(state)
     for (const [i, next] of told.entries()) if (i > 0) expect(mayBecome(told[i - 1] ?? 'waiting', next)).toBe(true)
@@ -110,7 +120,9 @@ describe('histories', () => {
           const { status, body } = await who.ask<Hold & Problem>('POST', '/api/holds', wish, key === null ? {} : { 'idempotency-key': key })
           const earlier = key === null ? undefined : keys.get(key)
           if (earlier) {
-            expect(earlier.wish === JSON.stringify(wish) ? [status, body.id] : [status, body.refusal?.code]).toEqual(earlier.wish === JSON.stringify(wish) ? [201, earlier.id] : [409, 'key-reused']) // prettier-ignore
+            expect(earlier.wish === JSON.stringify(wish) ? [status, body.id] : [status, body.refusal?.code]).toEqual(
+              earlier.wish === JSON.stringify(wish) ? [201, earlier.id] : [409, 'key-reused'],
+            )
             return
           }
           expect([201, 409]).toContain(status)
@@ -122,7 +134,13 @@ describe('histories', () => {
         }
         const run = Math.random().toString(36)
         for (const one of acts) {
-          if (one.kind === 'place') await place(readers[one.reader]!, one.title, one.pickup, one.key === null ? null : `${run} ${String(one.reader)} ${String(one.key)}`) // prettier-ignore
+          if (one.kind === 'place')
+            await place(
+              readers[one.reader]!,
+              one.title,
+              one.pickup,
+              one.key === null ? null : `${run} ${String(one.reader)} ${String(one.key)}`,
+            )
           if (one.kind === 'both') await Promise.all(one.readers.map((each) => place(readers[each]!, one.title, 0, null)))
           const target = one.kind === 'cancel' ? placed[one.hold % Math.max(1, placed.length)] : undefined
           if (target) {

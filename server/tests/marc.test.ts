@@ -22,12 +22,14 @@ const LEADER = '00000nam a2200000 i 4500'
 const FIXED = '260101s2011    xx            000 1 eng d'
 
 /** Words of several scripts, with marks, of which none is an operator or an article. */
-const word = fc.oneof(
-  fc.stringMatching(/^[a-z]{4,9}$/),
-  fc.stringMatching(/^[äöüéèçñß][a-zäöüéèçñ]{3,7}$/),
-  fc.stringMatching(/^[абвгдежзик]{4,8}$/),
-  fc.stringMatching(/^[αβγδεζηθικ]{4,8}$/),
-).filter((text) => !['with', 'from', 'near', 'prox'].includes(text)) // prettier-ignore
+const word = fc
+  .oneof(
+    fc.stringMatching(/^[a-z]{4,9}$/),
+    fc.stringMatching(/^[äöüéèçñß][a-zäöüéèçñ]{3,7}$/),
+    fc.stringMatching(/^[абвгдежзик]{4,8}$/),
+    fc.stringMatching(/^[αβγδεζηθικ]{4,8}$/),
+  )
+  .filter((text) => !['with', 'from', 'near', 'prox'].includes(text))
 const words = (most: number) => fc.array(word, { minLength: 1, maxLength: most })
 interface Drafted {
   title: string[]
@@ -37,7 +39,14 @@ interface Drafted {
   contents: string[]
   year: number
 }
-const drafted: fc.Arbitrary<Drafted> = fc.record({ title: words(4), author: words(2), subject: words(2), note: words(5), contents: words(5), year: fc.integer({ min: 1500, max: 2026 }) }) // prettier-ignore
+const drafted: fc.Arbitrary<Drafted> = fc.record({
+  title: words(4),
+  author: words(2),
+  subject: words(2),
+  note: words(5),
+  contents: words(5),
+  year: fc.integer({ min: 1500, max: 2026 }),
+})
 
 const fieldsOf = (draft: Drafted, number: string): string[][] => [
   ['001', number],
@@ -70,7 +79,12 @@ it.each(['iso2709', 'marcxml'] as const)('as %s', async (format) => {
       const records = drafts.map((draft, i) => ({ draft, number: `${format}-${String(runs)}-${String(i)}` }))
       const fields = records.map(({ draft, number }) => fieldsOf(draft, number))
       const file = join(catalogue.folder, format === 'iso2709' ? 'random.mrc' : 'random.xml')
-      writeFileSync(file, format === 'iso2709' ? Buffer.from(fields.map((one) => Marc.format({ leader: LEADER, fields: one }, 'iso2709')).join('')) : `<collection>${fields.map(xml).join('')}</collection>`) // prettier-ignore
+      writeFileSync(
+        file,
+        format === 'iso2709'
+          ? Buffer.from(fields.map((one) => Marc.format({ leader: LEADER, fields: one }, 'iso2709')).join(''))
+          : `<collection>${fields.map(xml).join('')}</collection>`,
+      )
       const report = await loadMarc(catalogue.database, catalogue.libraries, [file], UPDATE)
       expect(report.faults).toEqual([])
       expect(report.added).toBe(records.length)

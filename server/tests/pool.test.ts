@@ -27,7 +27,11 @@ afterEach(() => pool.close())
 
 /** What is asked here is what the stand-in understands. */
 const ask = (name: string, ms: number, words = 'rare', more: { signal?: AbortSignal; breakDown?: boolean } = {}) =>
-  pool.ask('values', { name, ms, breakDown: more.breakDown, question: { query: parseQuery(words).node } } as unknown as Jobs['values']['request'], more.signal) as Promise<unknown> // prettier-ignore
+  pool.ask(
+    'values',
+    { name, ms, breakDown: more.breakDown, question: { query: parseQuery(words).node } } as unknown as Jobs['values']['request'],
+    more.signal,
+  ) as Promise<unknown>
 
 const inOrder = () => {
   const done: string[] = []

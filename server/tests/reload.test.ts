@@ -79,7 +79,9 @@ it('while twenty readers place and cancel, no hold is lost, moved or doubled, an
   await Promise.all(work)
   for (const [i, reader] of readers.entries()) {
     const holds = await holdsOf(reader)
-    expect(holds.filter(({ state }) => state === 'being fetched').map(({ id, controlNumber }) => [id, controlNumber])).toEqual([[last.get(i), titles[i]?.controlNumber]]) // prettier-ignore
+    expect(holds.filter(({ state }) => state === 'being fetched').map(({ id, controlNumber }) => [id, controlNumber])).toEqual([
+      [last.get(i), titles[i]?.controlNumber],
+    ])
   }
   expect(
     await catalogue.database.read("SELECT barcode FROM holds WHERE state = 'being fetched' GROUP BY barcode HAVING count(*) > 1"),
@@ -93,8 +95,15 @@ it('a withdrawn record ends the holds on it, which the card tells; a withdrawn c
   const first = await place(readers[0]!, gone!.controlNumber)
   const second = await place(readers[1]!, other!.controlNumber)
   const { records } = (await readers[2]!.get<SearchAnswer>('/api/search')).body
-  const [{ title } = { title: '' }] = await catalogue.database.read<{ title: string }>('SELECT title FROM records WHERE controlNumber = $gone', { gone: gone!.controlNumber }) // prettier-ignore
-  await rewriteWithout([gone!.controlNumber], (fields, number) => (number === other!.controlNumber ? fields.map((field) => (field[0] === '852' ? field.map((part) => (part === other!.barcode ? `${part}9` : part)) : field)) : fields)) // prettier-ignore
+  const [{ title } = { title: '' }] = await catalogue.database.read<{ title: string }>(
+    'SELECT title FROM records WHERE controlNumber = $gone',
+    { gone: gone!.controlNumber },
+  )
+  await rewriteWithout([gone!.controlNumber], (fields, number) =>
+    number === other!.controlNumber
+      ? fields.map((field) => (field[0] === '852' ? field.map((part) => (part === other!.barcode ? `${part}9` : part)) : field))
+      : fields,
+  )
   await reload()
   await catalogue.search.settled()
   const ended = (await holdsOf(readers[0]!)).find(({ id }) => id === first.id)

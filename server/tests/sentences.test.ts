@@ -2,7 +2,25 @@ import { FAULT_CODES } from '@catalex/core/catalogue'
 import { expect, it } from 'vitest'
 import { faultInWords, rowFaultInWords } from '../src/cli/sentences.ts'
 
-const FACTS = { at: 7, said: 99, octets: 120, octet: 200, where: 'line 3', count: 2, indicators: 'x1', what: 'branch', subfield: 'b', indicator: '9', value: 'shelved', branch: 'quay', system: 'pub', collection: 'sea', barcode: 'b1', owner: 'p2', controlNumber: 'p1' } // prettier-ignore
+const FACTS = {
+  at: 7,
+  said: 99,
+  octets: 120,
+  octet: 200,
+  where: 'line 3',
+  count: 2,
+  indicators: 'x1',
+  what: 'branch',
+  subfield: 'b',
+  indicator: '9',
+  value: 'shelved',
+  branch: 'quay',
+  system: 'pub',
+  collection: 'sea',
+  barcode: 'b1',
+  owner: 'p2',
+  controlNumber: 'p1',
+}
 
 it('every fault of a record is one plain sentence with its facts', () => {
   const sentences = FAULT_CODES.map((code) => faultInWords({ record: 1, controlNumber: 'p1', field: null, code, facts: FACTS } as never))

@@ -6,7 +6,14 @@ import { openState, spansOn, type OpeningHours } from './index.ts'
 const ZONE = 'Europe/London'
 const at = (iso: string) => DateTime.fromISO(iso, { zone: ZONE })
 const HOURS: OpeningHours = {
-  weekly: { 1: [['10:00', '13:00'], ['14:00', '18:00']], 3: [['09:00', '20:00']], 6: [['10:00', '24:00']] }, // prettier-ignore
+  weekly: {
+    1: [
+      ['10:00', '13:00'],
+      ['14:00', '18:00'],
+    ],
+    3: [['09:00', '20:00']],
+    6: [['10:00', '24:00']],
+  },
   closures: [{ from: '2026-12-21', to: '2027-01-04', reason: 'Winter closing' }],
 }
 /** "open until …", "opens …", with the reason of a closure. */

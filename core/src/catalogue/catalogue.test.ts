@@ -222,7 +222,12 @@ describe('authority records', () => {
       otherNames: ['Vane, Isolde', 'Vane Society'],
       related: ['Lund, Marta, 1931-2004'],
     })
-    expect(authority([['150', '  ', 'a', 'Railroads', 'x', 'History'], ['450', '  ', 'a', 'Railways', 'x', 'History']])).toMatchObject({ kind: 'subject', heading: 'Railroads – History', otherNames: ['Railways – History'] }) // prettier-ignore
+    expect(
+      authority([
+        ['150', '  ', 'a', 'Railroads', 'x', 'History'],
+        ['450', '  ', 'a', 'Railways', 'x', 'History'],
+      ]),
+    ).toMatchObject({ kind: 'subject', heading: 'Railroads – History', otherNames: ['Railways – History'] })
   })
   it('are told by their leader, and need a heading that is browsed', () => {
     expect([isAuthority({ leader: '00000nz  a2200000n  4500', fields: [] }), isAuthority(record([]))]).toEqual([true, false])

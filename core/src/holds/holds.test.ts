@@ -77,7 +77,11 @@ describe('which of equals serves a hold', () => {
     return isRefusal(serving) ? serving.code : serving.copy?.barcode
   }
   const free: HoldRule[] = [{ allow: true, cost: 0, reason: null, remedy: null }]
-  const [own, other, home] = [copy({ barcode: '3' }), copy({ barcode: '1', system: 'sea', branch: 'isle' }), copy({ barcode: '2', system: 'uni', branch: 'cope' })] // prettier-ignore
+  const [own, other, home] = [
+    copy({ barcode: '3' }),
+    copy({ barcode: '1', system: 'sea', branch: 'isle' }),
+    copy({ barcode: '2', system: 'uni', branch: 'cope' }),
+  ]
   it('that of the pickup’s system, then of the reader’s own, then any; of these the first by barcode', () => {
     const question = { rules: free, borrower: { category: 'adult', homeSystem: 'uni' } }
     expect(barcodeFor([other, home, own], question)).toBe('3')

@@ -5,7 +5,9 @@ import { BUILDER_FIELDS, BUILDER_JOINS, cqlFrom, isCql, matchesFor, parseCql, pa
 const words = fc.array(fc.stringMatching(/^[a-zé]{1,8}$/), { minLength: 1, maxLength: 3 }).map((list) => list.join(' '))
 const row: fc.Arbitrary<BuilderRow> = fc
   .constantFrom(...BUILDER_FIELDS)
-  .chain((field) => fc.record({ join: fc.constantFrom(...BUILDER_JOINS), field: fc.constant(field), match: fc.constantFrom(...matchesFor(field)), words })) // prettier-ignore
+  .chain((field) =>
+    fc.record({ join: fc.constantFrom(...BUILDER_JOINS), field: fc.constant(field), match: fc.constantFrom(...matchesFor(field)), words }),
+  )
 const rows = fc.array(row, { minLength: 1, maxLength: 5 }).map(([first, ...others]) => [{ ...first, join: 'and' } as BuilderRow, ...others])
 
 describe('rows of the builder', () => {

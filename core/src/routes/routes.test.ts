@@ -7,7 +7,16 @@ import { routesFor, type RoutesQuestion } from './index.ts'
 
 const ZONE = 'Europe/Dublin'
 const at = (time: string) => DateTime.fromISO(time, { zone: ZONE })
-const HOURS: OpeningHours = { weekly: { '3': [['10:00', '13:00'], ['14:00', '19:00']], '4': [['10:00', '17:00']] }, closures: [{ from: '2026-12-24', to: '2026-12-31', reason: 'Midwinter' }] } // prettier-ignore
+const HOURS: OpeningHours = {
+  weekly: {
+    '3': [
+      ['10:00', '13:00'],
+      ['14:00', '19:00'],
+    ],
+    '4': [['10:00', '17:00']],
+  },
+  closures: [{ from: '2026-12-24', to: '2026-12-31', reason: 'Midwinter' }],
+}
 
 describe('opening hours', () => {
   it.each([
@@ -47,8 +56,20 @@ const rules = [
 ]
 const kinds = (copies: Copy[], more: Partial<RoutesQuestion> = {}) =>
   routesFor({
-    rules, borrower: { category: 'adult', homeSystem: 'pub' }, pickup: { branch: 'hill', system: 'pub' }, copies, selfServe: new Set(), now: at('2026-11-25T11:00'), hours: new Map([['hill', HOURS], ['quay', HOURS]]), walkable: ['hill', 'quay'], waiting: 0, ...more,
-  }).map((route) => `${route.kind}${route.barcode ? ` ${route.barcode}` : ''}${route.notPossible ? ` not: ${route.notPossible.code}` : ''}`) // prettier-ignore
+    rules,
+    borrower: { category: 'adult', homeSystem: 'pub' },
+    pickup: { branch: 'hill', system: 'pub' },
+    copies,
+    selfServe: new Set(),
+    now: at('2026-11-25T11:00'),
+    hours: new Map([
+      ['hill', HOURS],
+      ['quay', HOURS],
+    ]),
+    walkable: ['hill', 'quay'],
+    waiting: 0,
+    ...more,
+  }).map((route) => `${route.kind}${route.barcode ? ` ${route.barcode}` : ''}${route.notPossible ? ` not: ${route.notPossible.code}` : ''}`)
 
 describe('routes', () => {
   const out = copy({ status: 'on loan', due: '2026-12-01' })
@@ -113,13 +134,25 @@ describe('what a route says', () => {
   it('the queue: how many wait before, how many copies may serve; what it costs', () => {
     const out = { status: 'on loan', due: '2026-12-01' } as const
     const dear = [{ owners: ['uni'], allow: true, cost: 150, reason: null, remedy: null }, ...rules]
-    const [route] = routesFor(question([copy({ barcode: 'a', system: 'uni', ...out }), copy({ barcode: 'b', system: 'uni', ...out }), copy({ barcode: 'c', status: 'missing' })], { rules: dear })) // prettier-ignore
+    const [route] = routesFor(
+      question(
+        [
+          copy({ barcode: 'a', system: 'uni', ...out }),
+          copy({ barcode: 'b', system: 'uni', ...out }),
+          copy({ barcode: 'c', status: 'missing' }),
+        ],
+        { rules: dear },
+      ),
+    )
     expect(route).toMatchObject({ kind: 'in the queue', cost: 150, queue: { before: 3, copies: 2 }, barcode: null })
   })
   it('what is not possible stands last, with the route that it would have been', () => {
     const stays = [{ allow: false, cost: 0, reason: 'It stays.', remedy: null }]
     const refused = (copies: Copy[]) => routesFor(question(copies, { rules: stays })).map((route) => [route.kind, route.notPossible?.code])
-    expect(refused([copy({ branch: 'hill' })])).toEqual([['walk in', undefined], ['kept for you', 'rule']]) // prettier-ignore
+    expect(refused([copy({ branch: 'hill' })])).toEqual([
+      ['walk in', undefined],
+      ['kept for you', 'rule'],
+    ])
     expect(refused([copy({ status: 'on loan', due: '2026-12-01' })])).toEqual([['in the queue', 'rule']])
     expect(refused([copy({ status: 'missing' })])).toEqual([['sent over', 'no-copy']])
     expect(refused([])).toEqual([['sent over', 'no-copy']])

@@ -8,7 +8,8 @@ import { makeWorld } from './world.ts'
 const OPTIONS = { titles: 1500, seed: 'check', today: '2026-11-25', branches: 14 }
 const world = makeWorld(OPTIONS)
 const records = [...world.records()]
-const barcodesIn = (fields: readonly (readonly string[])[]) => fields.filter(([tag]) => tag === '852').map((field) => field[field.indexOf('p', 2) + 1] ?? '') // prettier-ignore
+const barcodesIn = (fields: readonly (readonly string[])[]) =>
+  fields.filter(([tag]) => tag === '852').map((field) => field[field.indexOf('p', 2) + 1] ?? '')
 
 let barcodes: string[]
 let numbers: string[]
@@ -47,14 +48,19 @@ describe('the demo’s world', () => {
 
   it('promises no copy twice, and none that is on loan', () => {
     const lent = records.flatMap(({ loans }) => loans.map(({ barcode }) => barcode))
-    const promised = world.holds().map(({ barcode }) => barcode).filter(Boolean) // prettier-ignore
+    const promised = world
+      .holds()
+      .map(({ barcode }) => barcode)
+      .filter(Boolean)
     expect(new Set(lent).size).toBe(lent.length)
     expect(new Set(promised).size).toBe(promised.length)
     expect(promised.filter((barcode) => lent.includes(barcode))).toEqual([])
   })
 
   it('stands every copy in a collection that its branch has', () => {
-    const collections = new Set(world.library.branches.flatMap(({ system, code, collections: all }) => all.map((one) => `${system}/${code}/${one.code}`))) // prettier-ignore
+    const collections = new Set(
+      world.library.branches.flatMap(({ system, code, collections: all }) => all.map((one) => `${system}/${code}/${one.code}`)),
+    )
     for (const { marc } of records)
       for (const field of marc.fields.filter(([tag]) => tag === '852')) {
         const part = (code: string) => field[field.indexOf(code, 2) + 1] ?? ''

@@ -34,7 +34,10 @@ beforeEach(() => {
 })
 
 const list = () => screen.findByRole('region', { name: 'People' })
-const shown = async () => within(await list()).getAllByRole('listitem').map((item) => within(item).getAllByRole('link')[0]?.textContent) // prettier-ignore
+const shown = async () =>
+  within(await list())
+    .getAllByRole('listitem')
+    .map((item) => within(item).getAllByRole('link')[0]?.textContent)
 
 test('headings begin at the letters, go on and back, each once and in order, with other names where they stand', async () => {
   const { server } = open('/browse/person?from=name+040', { browse })
@@ -54,7 +57,12 @@ test('headings begin at the letters, go on and back, each once and in order, wit
   await count(81)
   await count(101)
   expect(await shown()).toEqual([...names.slice(0, 40), 'Name 007', ...names.slice(40)])
-  expect(server.asked('browse').map(({ query }) => query.get('position')).sort()).toEqual(['0', '80', null]) // prettier-ignore
+  expect(
+    server
+      .asked('browse')
+      .map(({ query }) => query.get('position'))
+      .sort(),
+  ).toEqual(['0', '80', null])
   expect(await list()).toHaveTextContent('That is the end.')
   expect(screen.getByText('100 headings in all. Scroll, or use the arrow keys.')).toBeVisible()
 })

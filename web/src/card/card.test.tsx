@@ -23,7 +23,10 @@ test('the card: what is ready, what is on its way stop by stop, what ended, what
   expect(screen.getByText(/You owe 12\.34; you can’t place holds while you owe more than 10\.00/)).toBeVisible()
   expect(await section('Ready to collect')).toHaveTextContent(/Ready one.*Desk of Quayside, Quayside until Tue 1 Dec/)
   const journeys = within(await section('On its way to you')).getAllByRole('list', { name: 'Its journey' })
-  const stops = (list: HTMLElement) => within(list).getAllByRole('listitem').map((stop) => `${stop.dataset.state ?? ''}: ${stop.textContent}`) // prettier-ignore
+  const stops = (list: HTMLElement) =>
+    within(list)
+      .getAllByRole('listitem')
+      .map((stop) => `${stop.dataset.state ?? ''}: ${stop.textContent}`)
   expect(stops(journeys[0]!)).toEqual(['past: requested Wed 25 Nov', 'now: you: 2nd in the queue', 'ahead: ready at Quayside'])
   expect(stops(journeys[1]!)).toEqual([
     'past: requested Wed 25 Nov',
@@ -38,7 +41,11 @@ test('the card: what is ready, what is on its way stop by stop, what ended, what
   expect(within(ended).queryByRole('button')).toBeNull()
   const borrowed = await section('Borrowed')
   expect(borrowed).toHaveTextContent(/Late onewas due Fri 20 NovDVD.*Lent onedue Mon 4 Jan 2027/)
-  expect(within(borrowed).getAllByRole('link').map((link) => link.textContent)).toEqual(['Late one']) // prettier-ignore
+  expect(
+    within(borrowed)
+      .getAllByRole('link')
+      .map((link) => link.textContent),
+  ).toEqual(['Late one'])
 })
 
 test('a hold is cancelled after one more question, and a notice says so; a refusal stays in the question', async () => {

@@ -6,7 +6,11 @@ import { NO_CONNECTION, Refused } from '../../tests/server.ts'
 
 const ROWS = [row('p1', 'The salt ledger'), row('p7', 'Low water'), row('p9', 'Nine knots')]
 const found = answer(ROWS)
-const titles = () => screen.getAllByRole('heading', { level: 2 }).map((heading) => heading.textContent).filter((text) => ROWS.some(({ title }) => title === text)) // prettier-ignore
+const titles = () =>
+  screen
+    .getAllByRole('heading', { level: 2 })
+    .map((heading) => heading.textContent)
+    .filter((text) => ROWS.some(({ title }) => title === text))
 const heading = (name: RegExp | string) => screen.findByRole('heading', { level: 1, name })
 
 test('Enter searches for the words in the field chosen, in one step of the history', async () => {
@@ -69,9 +73,15 @@ test('the list: what matched, formats with what is in now, editions side by side
   }) // prettier-ignore
   const { user } = open('/search?q=lamp', { search: answer([many]) })
   await heading('1 title')
-  const item = within(screen.getByRole('region', { name: 'Titles found' })).getAllByRole('listitem').find((one) => within(one).queryByRole('heading'))! // prettier-ignore
+  const item = within(screen.getByRole('region', { name: 'Titles found' }))
+    .getAllByRole('listitem')
+    .find((one) => within(one).queryByRole('heading'))!
   expect(item).toHaveTextContent('Vera Ashdown · Harbour papers, no. 3 · Gullwing, 2011')
-  expect(within(item).getAllByRole('img').map((chip) => chip.getAttribute('aria-label'))).toEqual(['1 in now of 3', '0 in now of 1']) // prettier-ignore
+  expect(
+    within(item)
+      .getAllByRole('img')
+      .map((chip) => chip.getAttribute('aria-label')),
+  ).toEqual(['1 in now of 3', '0 in now of 1'])
   expect(item).toHaveTextContent('on loan Beacon Hill, Crime · due about Thu 3 Dec · and 4 elsewhere')
   expect(within(item).getByText('lamp').tagName).toBe('MARK')
   await user.click(within(item).getByRole('button', { name: 'Compare 4 editions, and branches' }))
@@ -79,7 +89,11 @@ test('the list: what matched, formats with what is in now, editions side by side
 })
 
 test('keys move through the list, hold what is in focus, and the way back finds the row', async () => {
-  const { user, server } = open('/search?q=x', { search: found, title: ({ path }) => titlePage({ controlNumber: path.split('/').at(-1) ?? '' }), holdOptions: { refusal: null, used: 0, limit: null, pickups: [] } }) // prettier-ignore
+  const { user, server } = open('/search?q=x', {
+    search: found,
+    title: ({ path }) => titlePage({ controlNumber: path.split('/').at(-1) ?? '' }),
+    holdOptions: { refusal: null, used: 0, limit: null, pickups: [] },
+  })
   await heading('3 titles')
   expect(titles()).toEqual(['The salt ledger', 'Low water', 'Nine knots'])
   await user.keyboard('jj')
@@ -109,7 +123,10 @@ test('no title: what would find more, widest first, each at one press', async ()
   const nothing = answer([], { wider: 12, unnarrowed: 5, without: { language: 2, years: 0, form: 4 } })
   const { user } = open('/search?q=fog&field=title&in=quay&language=fre&form=fiction&yearFrom=2020', { search: nothing })
   await screen.findByRole('heading', { name: 'No title has all of that' })
-  const ways = within(screen.getByRole('region', { name: 'Titles found' })).getAllByRole('button').map((way) => way.textContent).filter((text) => /:|Look/.test(text)) // prettier-ignore
+  const ways = within(screen.getByRole('region', { name: 'Titles found' }))
+    .getAllByRole('button')
+    .map((way) => way.textContent)
+    .filter((text) => /:|Look/.test(text))
   expect(ways).toEqual([
     'Search all libraries and formats: 12 titles',
     'Remove “Language”: 2 titles',

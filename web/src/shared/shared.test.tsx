@@ -76,7 +76,13 @@ describe('calls', () => {
     const client = newClient()
     const asked = vi.spyOn(QueryClient.prototype, 'invalidateQueries')
     const fail = (code: 'busy' | 'sign-in-needed') =>
-      client.fetchQuery({ queryKey: [code], retry: false, queryFn: () => Promise.reject(new ApiProblem({ type: problemType(code), status: 1 })) }).catch(() => null) // prettier-ignore
+      client
+        .fetchQuery({
+          queryKey: [code],
+          retry: false,
+          queryFn: () => Promise.reject(new ApiProblem({ type: problemType(code), status: 1 })),
+        })
+        .catch(() => null)
     await fail('busy')
     expect(asked).not.toHaveBeenCalled()
     await fail('sign-in-needed')

@@ -23,8 +23,14 @@ test('copies stand by branch with call number, status and terms; none at the own
   const copies = screen.getByRole('region', { name: 'Copies' })
   expect(copies).toHaveTextContent('2 in now of 4, yours first')
   expect(copies).toHaveTextContent('None at Beacon Hill; the nearest come first.')
-  expect(within(copies).getAllByRole('heading', { level: 3 }).map((one) => one.textContent)).toEqual(['Quayside Harbour Librariesopen until 00:00', 'Wold Library Wold Collegeclosed now']) // prettier-ignore
-  const lines = within(copies).getAllByRole('listitem').map((line) => line.textContent) // prettier-ignore
+  expect(
+    within(copies)
+      .getAllByRole('heading', { level: 3 })
+      .map((one) => one.textContent),
+  ).toEqual(['Quayside Harbour Librariesopen until 00:00', 'Wold Library Wold Collegeclosed now'])
+  const lines = within(copies)
+    .getAllByRole('listitem')
+    .map((line) => line.textContent)
   expect(lines[0]).toMatch(/823 ASH.*on the shelf.*28 days/)
   expect(lines[1]).toMatch(/overdue.*was due Fri 20 Nov/)
   expect(lines[2]).toMatch(/on the shelf.*read here only.*Read here\.$/)
@@ -102,7 +108,9 @@ test('routes: each way with its place, time and cost; the first that can be aske
   await heading()
   const panel = screen.getByRole('complementary', { name: 'Ways to get The salt ledger' })
   expect(within(panel).getByRole('heading', { name: 'Routes to you at Beacon Hill' })).toBeVisible()
-  const ways = within(panel).getAllByRole('listitem').filter((item) => within(item).queryByText(/^(Walk in|Kept for you|Sent over|In the queue)$/)) // prettier-ignore
+  const ways = within(panel)
+    .getAllByRole('listitem')
+    .filter((item) => within(item).queryByText(/^(Walk in|Kept for you|Sent over|In the queue)$/))
   expect(ways[0]).toHaveTextContent(/Walk in.*from tomorrow 09:00.*Go to Quayside, Main shelves, Level 1\./)
   expect(ways[1]).toHaveTextContent(/not possible.*This branch keeps nothing from its own open shelves/)
   expect(ways[2]).toHaveTextContent(/available.*Sent from Quayside to the Desk of Beacon Hill at Beacon Hill\. It costs 1\.50\./)

@@ -13,7 +13,14 @@ import {
 import { hintIn, NO_SCOPE, parseQuery } from '../../query/index.ts'
 import { recordFromMarc, type MarcRecord } from '../../catalogue/index.ts'
 
-const PLACES = facetTree([{ code: 'pub', parent: null }, { code: 'quay', parent: 'pub' }, { code: 'quay/a', parent: 'quay' }, { code: 'uni', parent: null }, { code: 'cope', parent: 'uni' }, { code: 'cope/a', parent: 'cope' }]) // prettier-ignore
+const PLACES = facetTree([
+  { code: 'pub', parent: null },
+  { code: 'quay', parent: 'pub' },
+  { code: 'quay/a', parent: 'quay' },
+  { code: 'uni', parent: null },
+  { code: 'cope', parent: 'uni' },
+  { code: 'cope/a', parent: 'cope' },
+])
 const builder = new IndexBuilder(PLACES)
 const add = (id: number, place: number, author: string, title: string, ...fields: MarcRecord['fields']) => {
   const marc: MarcRecord = {
@@ -38,7 +45,11 @@ const ALL = NO_SCOPE
 
 describe('headings', () => {
   it('stand in alphabetical order, namesakes apart, with their works in the places at hand', () => {
-    expect(browseHeadings(index, 'person', 'lund', 3, ALL).headings).toEqual([{ label: 'Lund, Marta, 1931-', count: 1 }, { label: 'Lund, Marta, 1984-', count: 1 }, { label: 'Orrick, Tamsin', count: 2 }]) // prettier-ignore
+    expect(browseHeadings(index, 'person', 'lund', 3, ALL).headings).toEqual([
+      { label: 'Lund, Marta, 1931-', count: 1 },
+      { label: 'Lund, Marta, 1984-', count: 1 },
+      { label: 'Orrick, Tamsin', count: 2 },
+    ])
     expect(browseHeadings(index, 'person', 2, 1, { ...NO_SCOPE, in: ['uni'] }).headings).toEqual([{ label: 'Orrick, Tamsin', count: 1 }])
   })
   it('come up while typing, in either order of a name and without the article', () => {

@@ -25,7 +25,11 @@ const indexOf = (words: string[]): SearchIndex => {
     termStart: Uint32Array.from({ length: words.length + 1 }, (_, i) => i),
     postMask: new Uint8Array(words.length).fill(1),
   }
-  return { terms, ...postings, ...nearTable(terms, { ...postings, postDoc: new Uint32Array(0), spotBlock: new Uint32Array(0), spots: new Uint8Array(0) }) } as unknown as SearchIndex // prettier-ignore
+  return {
+    terms,
+    ...postings,
+    ...nearTable(terms, { ...postings, postDoc: new Uint32Array(0), spotBlock: new Uint32Array(0), spots: new Uint8Array(0) }),
+  } as unknown as SearchIndex
 }
 
 describe('spelling', () => {

@@ -39,8 +39,13 @@ test('rows become CQL with its count, and the same rows come back from it', asyn
   expect(Object.fromEntries(new URLSearchParams(window.location.search))).toEqual({ q, language: 'fre', yearFrom: '1990' })
   await user.click(screen.getByRole('link', { name: 'Build a search' }))
   await heading()
-  expect(screen.getAllByRole('textbox', { name: 'Words' }).map((box) => (box as HTMLInputElement).value)).toEqual(['salt ledger', 'fog']) // prettier-ignore
-  expect(screen.getAllByRole('combobox').map((box) => box.textContent).filter(Boolean)).toEqual(expect.arrayContaining(['Title', 'has the phrase', 'but not', 'French'])) // prettier-ignore
+  expect(screen.getAllByRole('textbox', { name: 'Words' }).map((box) => (box as HTMLInputElement).value)).toEqual(['salt ledger', 'fog'])
+  expect(
+    screen
+      .getAllByRole('combobox')
+      .map((box) => box.textContent)
+      .filter(Boolean),
+  ).toEqual(expect.arrayContaining(['Title', 'has the phrase', 'but not', 'French']))
   await user.click(screen.getAllByRole('button', { name: 'Remove this row' })[1]!)
   expect(screen.getAllByRole('textbox', { name: 'Words' })).toHaveLength(1)
 })
@@ -48,7 +53,7 @@ test('rows become CQL with its count, and the same rows come back from it', asyn
 test('words with a minus come along as a row that excludes them', async () => {
   open('/builder?q=horse+-zebra', { search: EVERYTHING, count: { count: 1 } })
   await heading()
-  expect(screen.getAllByRole('textbox', { name: 'Words' }).map((box) => (box as HTMLInputElement).value)).toEqual(['horse', 'zebra']) // prettier-ignore
+  expect(screen.getAllByRole('textbox', { name: 'Words' }).map((box) => (box as HTMLInputElement).value)).toEqual(['horse', 'zebra'])
   expect(screen.getByRole('combobox', { name: 'Combine with the row above' })).toHaveTextContent('but not')
 })
 

@@ -28,7 +28,10 @@ test('the tree of places opens and closes by keyboard and tells what each choice
   const { user } = open('/search?q=salt', { search: FOUND })
   await ready()
   const where = await section('Where')
-  const names = () => within(where).getAllByRole('checkbox').map((box) => box.getAttribute('aria-label')) // prettier-ignore
+  const names = () =>
+    within(where)
+      .getAllByRole('checkbox')
+      .map((box) => box.getAttribute('aria-label'))
   expect(names()).toEqual([
     'Only Harbour Libraries, 40 titles',
     'Only Quayside, 30 titles',
@@ -54,9 +57,13 @@ test('two choices made one right after the other both count', async () => {
   const { user } = open('/search?q=salt', { search: FOUND })
   await ready()
   const where = await section('Where')
-  within(where).getByRole('checkbox', { name: /Quayside/ }).focus() // prettier-ignore
+  within(where)
+    .getByRole('checkbox', { name: /Quayside/ })
+    .focus()
   await user.keyboard(' ')
-  within(await section('Format')).getByRole('checkbox', { name: /^Only Large print/ }).focus() // prettier-ignore
+  within(await section('Format'))
+    .getByRole('checkbox', { name: /^Only Large print/ })
+    .focus()
   await user.keyboard(' ')
   expect(address()).toBe('/search?q=salt&place=quay&format=large-print')
 })
@@ -97,7 +104,10 @@ test('values of a long facet are found by their words, far beyond those listed',
   await ready()
   const people = await section('People')
   await user.click(within(people).getByRole('button', { name: 'People' }))
-  expect((await within(people).findAllByRole('checkbox')).map((box) => box.getAttribute('aria-label'))).toEqual(['Only Orrick, Tamsin, 9 titles', 'Only Lund, Marta, 1931-2004, 5 titles']) // prettier-ignore
+  expect((await within(people).findAllByRole('checkbox')).map((box) => box.getAttribute('aria-label'))).toEqual([
+    'Only Orrick, Tamsin, 9 titles',
+    'Only Lund, Marta, 1931-2004, 5 titles',
+  ])
   await user.type(within(people).getByRole('textbox', { name: 'Find in People' }), 'van')
   await user.click(await within(people).findByRole('checkbox', { name: /Vane, Isolde/ }))
   expect(server.asked('facetValues').at(-1)?.query.get('find')).toBe('van')
