@@ -1,0 +1,112 @@
+/** The page of a title: copies and tallies as the scope says, own places first, and what is possible for whoever asks. */
+import type { TitlePage } from '@catalex/contract/title'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+
+let catalogue: Catalogue
+let visitor: Visitor
+/** A title of print with copies in several branches of the public libraries. */
+let controlNumber: string
+let branches: string[]
+beforeAll(async () => {
+  catalogue = await startCatalogue(300)
+  visitor = new Visitor(catalogue.address)
+  const [found] = await catalogue.database.read<{ controlNumber: string; branches: string }>(
+    `SELECT controlNumber, json_group_array(DISTINCT branch) AS branches FROM records JOIN copies ON recordId = records.id
+     WHERE carrier = 'book' AND system = 'pslib' GROUP BY records.id HAVING count(DISTINCT branch) >= 3 ORDER BY records.id LIMIT 1`,
+  )
+  controlNumber = found?.controlNumber ?? ''
+  branches = JSON.parse(found?.branches ?? '[]') as string[]
+})
+afterAll(() => catalogue.close())
+
+const page = async (query = '', who = visitor) => (await who.get<TitlePage>(`/api/titles/${controlNumber}${query}`)).body
+const own = ({ editions }: TitlePage) => editions.find((edition) => edition.controlNumber === controlNumber)?.tally
+
+describe('copies', () => {
+  it('come with those of the pickup location first, then of the scope, then the others', async () => {
+    const [first, second] = [branches[1]!, branches[2]!]
+    const order = (await page(`?at=${first}&in=${second}`)).copies.map((copy) => copy.place.branch)
+    const groups = order.filter((branch, i) => branch !== order[i - 1])
+    expect(groups.slice(0, 2)).toEqual([first, second])
+    expect(new Set(groups).size).toBe(groups.length)
+  })
+  it('are tallied in the scope and elsewhere, of which the sum is always the same', async () => {
+    const everywhere = own(await page())
+    expect(everywhere?.elsewhere).toBe(0)
+    let sum = 0
+    for (const branch of branches) {
+      const tally = own(await page(`?in=${branch}`))
+      expect((tally?.owned ?? 0) + (tally?.elsewhere ?? 0)).toBe(everywhere?.owned)
+      sum += tally?.owned ?? 0
+    }
+    const others = own(await page('?in=pellanu&in=conserv&in=nursing'))
+    expect(sum + (others?.owned ?? 0)).toBe(everywhere?.owned)
+    expect(own(await page('?in=pslib'))?.inNow).toBeLessThanOrEqual(everywhere?.inNow ?? 0)
+  })
+  it('say whether they are in, and when not, why', async () => {
+    const lent = new Map(
+      (await catalogue.database.read<{ barcode: string; due: string }>('SELECT barcode, due FROM loans')).map((loan) => [
+        loan.barcode,
+        loan.due,
+      ]),
+    )
+    const held = new Set(
+      (
+        await catalogue.database.read<{ barcode: string }>(
+          "SELECT barcode FROM holds WHERE state IN ('being fetched', 'in transit', 'ready')",
+        )
+      ).map(({ barcode }) => barcode),
+    )
+    const { copies } = await page()
+    for (const copy of copies) {
+      expect(copy.due).toBe(lent.get(copy.barcode) ?? null)
+      if (lent.has(copy.barcode)) expect(['on loan', 'overdue']).toContain(copy.status)
+      expect(copy.inNow).toBe(copy.status === 'on shelf' && !held.has(copy.barcode))
+    }
+    expect(own(await page())?.inNow).toBe(copies.filter((copy) => copy.inNow).length)
+  })
+})
+
+describe('what is possible', () => {
+  it('speaks of the pickup location asked for, else of the reader’s own, else of the first open to all', async () => {
+    expect((await page('?at=corrow')).pickup).toBe('corrow')
+    expect((await page()).pickup).toBe('northmole')
+    const tobias = new Visitor(catalogue.address)
+    await tobias.signIn('42331', '4733')
+    expect((await page('', tobias)).pickup).toBe('lanternhill')
+    expect((await page('?at=corrow', tobias)).pickup).toBe('corrow')
+  })
+  it('is nothing where this reader can’t collect, which is said', async () => {
+    const { pickup, routes, copies } = await page('?at=maritime')
+    expect(pickup).toBeNull()
+    expect(routes.map(({ notPossible }) => notPossible?.code)).toEqual(['pickup-not-served'])
+    expect(copies.every((copy) => !copy.hold.allowed)).toBe(true)
+    expect((await visitor.get('/api/titles/nothing?at=maritime')).status).toBe(404)
+  })
+  it('walking in is for a copy that is in; a hold is for one that may be sent', async () => {
+    for (const at of branches.slice(0, 3)) {
+      const { routes, copies } = await page(`?at=${at}`)
+      const byBarcode = new Map(copies.map((copy) => [copy.barcode, copy]))
+      for (const route of routes.filter(({ notPossible }) => notPossible === null)) {
+        const copy = byBarcode.get(route.barcode ?? '')
+        if (route.kind === 'in the queue') expect(route.queue?.copies).toBeGreaterThan(0)
+        else expect(copy?.inNow).toBe(true)
+        if (route.kind === 'kept for you') expect(copy?.place.branch).toBe(at)
+        if (route.kind === 'sent over') expect(copy?.place.branch).not.toBe(at)
+        if (route.kind === 'kept for you' || route.kind === 'sent over') expect(copy?.hold).toEqual({ allowed: true, cost: route.cost })
+      }
+    }
+  })
+})
+
+describe('journals', () => {
+  it('are held by the volume: each volume is a copy with its number', async () => {
+    const [journal] = await catalogue.database.read<{ controlNumber: string }>(
+      "SELECT controlNumber FROM records WHERE carrier = 'journal-volume' ORDER BY id LIMIT 1",
+    )
+    const { body } = await visitor.get<TitlePage>(`/api/titles/${journal?.controlNumber ?? ''}`)
+    expect(body.editions.find((edition) => edition.controlNumber === body.controlNumber)?.serial).toBe(true)
+    expect(body.copies.every((copy) => copy.enumeration !== null)).toBe(true)
+  })
+})
