@@ -396,4 +396,48 @@ describe('order', () => {
       )
     expect([...page(0), ...page(2)]).toEqual([1, 4, 2, 3])
   })
+
+  it('a page that is too far is the last there is; none is asked for without rows', () => {
+    const page = (from: number, size: number, text = '') => {
+      const {
+        rows,
+        from: at,
+        count,
+      } = search(index, { query: parseQuery(text).node, field: 'anywhere', narrowing: ALL, sort: 'title', from, size })
+      return { at, count, ids: rows.map((row) => row.recordId) }
+    }
+    expect(page(4, 2)).toEqual({ at: 2, count: 4, ids: [2, 3] })
+    expect(page(9998, 3)).toEqual({ at: 3, count: 4, ids: [3] })
+    expect(page(2, 2)).toEqual({ at: 2, count: 4, ids: [2, 3] })
+    expect(page(20, 20, 'nothing')).toEqual({ at: 0, count: 0, ids: [] })
+    expect(page(0, 0)).toEqual({ at: 0, count: 4, ids: [] })
+    expect(page(8, 0)).toEqual({ at: 8, count: 4, ids: [] })
+  })
+
+  it('in hand by a time are copies that come by then, at the latest, of those that are in', () => {
+    const found = (arrival: number, by: number) => {
+      const narrowing = { ...ALL, inHand: { arrivals: PLACES.codes.map(() => arrival), by } }
+      return search(index, { query: parseQuery('').node, field: 'anywhere', narrowing, sort: 'title', from: 0, size: 10 }).rows.map(
+        (row) => row.recordId,
+      )
+    }
+    expect([found(3, 2), found(3, 3), found(3, 4)]).toEqual([[], [4], [4]])
+  })
+
+  it('titles that begin as the words do, the last word unfinished, whole ones first', () => {
+    const begins = (...words: string[]) =>
+      search(index, {
+        query: { kind: 'title begins', words },
+        field: 'anywhere',
+        narrowing: ALL,
+        sort: 'relevance',
+        from: 0,
+        size: 10,
+      }).rows.map((row) => row.recordId)
+    expect(begins('winter', 'watch')).toEqual([2, 3])
+    expect(begins('winter', 'wat')).toHaveLength(2)
+    expect(begins('winter', 'watch', 'at')).toEqual([3])
+    expect(begins('watch')).toEqual([])
+    expect(begins('some')).toEqual([4])
+  })
 })
