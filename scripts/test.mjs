@@ -1,10 +1,12 @@
-// npm test: everything that must hold, on a machine with nothing but Node and Debian. --only NAME runs one part.
+// npm test: everything that must hold, on a machine with nothing but Node and Debian. --only browser runs the browser tests, with --grep WORDS those of that name.
 import { execFileSync } from 'node:child_process'
 import { readFileSync, rmSync } from 'node:fs'
 import { build, checkNode, install, main, run, step } from './house.mjs'
 import { chromium, withServer } from './browser.mjs'
 
-const only = process.argv.includes('--only') ? process.argv[process.argv.indexOf('--only') + 1] : null
+const option = (name) => (process.argv.includes(name) ? process.argv[process.argv.indexOf(name) + 1] : null)
+const only = option('--only')
+const grep = option('--grep') === null ? [] : ['--grep', option('--grep')]
 const counts = { passed: 0, failed: 0 }
 
 /** A check passes or fails as one. */
@@ -36,7 +38,7 @@ async function browser() {
   const report = 'var/playwright.json'
   rmSync(report, { force: true })
   await withServer('browser-tests', 4390, async (address) => {
-    await run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+    await run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts', ...grep], {
       env: { CATALEX_ADDRESS: address },
     }).catch(() => undefined)
   })

@@ -3,6 +3,7 @@ import type { SampleCards } from '@catalex/contract/card'
 import type { ReaderRow } from '@catalex/contract/files'
 import { cardNumber } from '@catalex/core/card'
 import type { Borrower } from '@catalex/core/holds'
+import type { InferAttributes } from 'sequelize'
 import type { Database, Use, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { hashPin, pinMatches } from './pins.ts'
@@ -10,16 +11,8 @@ import { READERS, SAMPLE_CARDS, type ReaderModel } from './tables.ts'
 
 export { DatabaseSessions } from './sessions.ts'
 
-export interface Reader {
-  id: number
-  card: string
-  name: string
-  category: string
-  homeBranch: string
-  expires: string
-  owed: number
-  block: string | null
-}
+/** All that is kept of a reader but the PIN. */
+export type Reader = Omit<InferAttributes<ReaderModel>, 'pinHash'>
 
 function readerFrom({ id, card, name, category, homeBranch, expires, owed, block }: ReaderModel): Reader {
   return { id, card, name, category, homeBranch, expires, owed, block }

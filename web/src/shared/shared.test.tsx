@@ -212,3 +212,41 @@ describe('the frame', () => {
     expect(server.asked('search')[0]?.query.get('sort')).toBe('added')
   })
 })
+
+describe('small parts', () => {
+  test('what narrows is taken back by keyboard, too', async () => {
+    const { user } = open('/search?q=x&format=film&language=fre', { search: answer([row('p1', 'The salt ledger')]) })
+    const chip = await screen.findByRole('button', { name: 'Remove: Film' })
+    chip.focus()
+    await user.keyboard('{Enter}')
+    expect(address()).toBe('/search?q=x&language=fre')
+    expect(screen.queryByRole('button', { name: 'Clear all' })).toBeNull()
+  })
+
+  test('a hint says by focus what an icon means, and is no second name', async () => {
+    const { user } = open('/', {})
+    const button = await screen.findByRole('button', { name: 'Keyboard shortcuts' })
+    await user.hover(button)
+    expect(await screen.findByRole('tooltip')).toHaveTextContent('Keyboard shortcuts')
+    expect(button).toHaveAccessibleName('Keyboard shortcuts')
+  })
+
+  test('signing out leaves nothing of the reader in the window', async () => {
+    const { server, user } = open('/card', { session: SOMEBODY, card: new Refused('busy'), signOut: undefined })
+    sessionStorage.setItem('catalex.rows', '{"/search?q=secret":3}')
+    await user.click(await screen.findByRole('button', { name: 'Sign out' }))
+    await waitFor(() => {
+      expect(server.asked('signOut')).toHaveLength(1)
+      expect(sessionStorage.length).toBe(0)
+    })
+    expect(server.asked('signOut')[0]?.headers.get('X-CSRF-Token')).toBe('token')
+  })
+
+  test('a notice is said politely and leaves by itself, one at a time', async () => {
+    const { user } = open('/titles/p1', {})
+    await user.click((await screen.findAllByRole('button', { name: /^Copy call number/ }))[0]!)
+    expect(await screen.findByRole('alert')).toHaveTextContent('Call number copied')
+    await user.click(screen.getAllByRole('button', { name: /^Copy call number/ })[1]!)
+    expect(await screen.findAllByText('Call number copied')).toHaveLength(1)
+  })
+})

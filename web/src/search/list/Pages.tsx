@@ -25,7 +25,7 @@ export function Pages({ question, answer, onChange }: Props) {
     onChange({ ...question, ...change })
   }
   return (
-    <nav className={styles.pages} aria-label={t('search.pages')}>
+    <div className={styles.pages}>
       <span>{t('search.position', { from, to: Math.min(count, page * size), count })}</span>
       {last > 1 && (
         <Suspense>
@@ -55,6 +55,6 @@ export function Pages({ question, answer, onChange }: Props) {
           </NativeSelect>
         </label>
       )}
-    </nav>
+    </div>
   )
 }
