@@ -77,10 +77,16 @@ describe('what is possible', () => {
     expect((await page('', tobias)).pickup).toBe('lanternhill')
     expect((await page('?at=corrow', tobias)).pickup).toBe('corrow')
   })
-  it('is nothing where this reader can’t collect, which is said', async () => {
+  it('is walking in alone where this reader can’t collect, which is said', async () => {
     const { pickup, routes, copies } = await page('?at=maritime')
     expect(pickup).toBeNull()
-    expect(routes.map(({ notPossible }) => notPossible?.code)).toEqual(['pickup-not-served'])
+    expect(routes.map(({ kind, notPossible }) => [kind, notPossible?.code])).toEqual([
+      ['walk in', undefined],
+      ['sent over', 'pickup-not-served'],
+    ])
+    expect(copies.find((copy) => copy.barcode === routes[0]?.barcode)?.inNow).toBe(true)
+    const elsewhere = await page('?at=maritime&in=maritime')
+    expect(elsewhere.routes.map(({ kind }) => kind)).toEqual(['sent over'])
     expect(copies.every((copy) => !copy.hold.allowed)).toBe(true)
     expect((await visitor.get('/api/titles/nothing?at=maritime')).status).toBe(404)
   })

@@ -1,7 +1,7 @@
 /** Routes: every way to get a title into this reader's hands, best first, each with its place or the reason why not. */
 import type { DateTime } from 'luxon'
 import { openState, type OpeningHours } from '../calendar/index.ts'
-import { isInNow, isLost, isReachable } from '../copies/index.ts'
+import { isInNow, isLost, isReachable, type Copy } from '../copies/index.ts'
 import { isRefusal, servingOf, type HoldQuestion, type Refusal } from '../holds/index.ts'
 
 export const ROUTE_KINDS = ['walk in', 'kept for you', 'sent over', 'in the queue'] as const
@@ -21,23 +21,31 @@ export interface Route {
   notPossible: Refusal | null
 }
 
-export interface RoutesQuestion extends HoldQuestion {
+export interface WalkInQuestion {
+  copies: readonly Copy[]
   now: DateTime
   hours: ReadonlyMap<string, OpeningHours>
-  /** Branches in the reader's scope, nearest first; walking in is offered there, and at the pickup location before all. */
+  /** Branches where walking in is offered, nearest first. */
   walkable: readonly string[]
+}
+
+/** Walking in is offered at the pickup location before all others. */
+export interface RoutesQuestion extends HoldQuestion, WalkInQuestion {
   /** Readers who wait for any of these copies. */
   waiting: number
 }
 
 export function routesFor(question: RoutesQuestion): Route[] {
   const held = holdRoutes(question)
-  return [...walkInRoutes(question), ...held].sort((a, b) => Number(a.notPossible !== null) - Number(b.notPossible !== null))
+  const near = [question.pickup.branch, ...question.walkable]
+  return [...walkInRoutes({ ...question, walkable: near }), ...held].sort(
+    (a, b) => Number(a.notPossible !== null) - Number(b.notPossible !== null),
+  )
 }
 
 /** The nearest branch with a copy to borrow, and the nearest with one to read there when there is none to borrow. */
-function walkInRoutes(question: RoutesQuestion): Route[] {
-  const near = [question.pickup.branch, ...question.walkable]
+export function walkInRoutes(question: WalkInQuestion): Route[] {
+  const { walkable: near } = question
   const standing = question.copies
     .filter((copy) => isInNow(copy) && isReachable(copy) && near.includes(copy.branch))
     .sort((a, b) => Number(a.use === 'here only') - Number(b.use === 'here only') || near.indexOf(a.branch) - near.indexOf(b.branch))
@@ -46,7 +54,7 @@ function walkInRoutes(question: RoutesQuestion): Route[] {
   return [{ ...plainRoute('walk in'), barcode: best.barcode, hereOnly: best.use === 'here only', open: openAt(question, best.branch) }]
 }
 
-function openAt(question: RoutesQuestion, branch: string): Route['open'] {
+function openAt(question: WalkInQuestion, branch: string): Route['open'] {
   const hours = question.hours.get(branch)
   if (!hours) return null
   const state = openState(hours, question.now)

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { openState, type OpeningHours } from '../calendar/index.ts'
 import { cardNumber } from '../card/index.ts'
 import type { Copy } from '../copies/index.ts'
-import { routesFor, type RoutesQuestion } from './index.ts'
+import { routesFor, walkInRoutes, type RoutesQuestion } from './index.ts'
 
 const ZONE = 'Europe/Dublin'
 const at = (time: string) => DateTime.fromISO(time, { zone: ZONE })
@@ -124,6 +124,11 @@ describe('what a route says', () => {
   it('walking in is for where readers walk: not into the stacks, not beyond the scope', () => {
     expect(kinds([copy({ collectionKind: 'closed stacks', use: 'fetched on request' })])).toEqual(['sent over 1'])
     expect(kinds([copy({ branch: 'far' })])).toEqual(['sent over 1'])
+  })
+  it('walking in needs no pickup location: the nearest of the branches that are named', () => {
+    const copies = [copy({ barcode: 'q' }), copy({ barcode: 'h', branch: 'hill' })]
+    const walk = (walkable: string[]) => walkInRoutes({ ...question(copies), walkable }).map(({ barcode }) => barcode)
+    expect([walk(['quay', 'hill']), walk(['hill', 'quay']), walk(['isle']), walk([])]).toEqual([['q'], ['h'], [], []])
   })
   it('a copy to borrow goes before a nearer one to read there', () => {
     const here = copy({ barcode: 'h', branch: 'hill', use: 'here only' })

@@ -3,7 +3,7 @@ import type { Description, TitlePage } from '@catalex/contract/title'
 import type { OpeningHours } from '@catalex/core/calendar'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { verdictFor } from '@catalex/core/holds'
-import { routesFor, type Route } from '@catalex/core/routes'
+import { routesFor, walkInRoutes, type Route } from '@catalex/core/routes'
 import type { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
 import { copiesOf, countWaiting, momentOf, type CopyNow } from '../circulation/index.ts'
@@ -57,16 +57,21 @@ function whatIsPossible(
 ): Pick<TitlePage, 'copies' | 'routes' | 'pickup'> {
   const borrower = borrowerOf(libraries, reader)
   const pickup = at === null ? undefined : libraries.pickup(at, borrower.category)
+  const walking = { copies, now, walkable: libraries.branchesIn(scope), hours: hoursOf(libraries) }
   const lineOf = (copy: CopyNow, hold: Parameters<typeof copyLine>[3]) => copyLine(copy, libraries, borrower.category, hold)
   if (!pickup) {
     const refusal = { code: 'pickup-not-served' } as const
     const route: Route = { kind: 'sent over', barcode: null, cost: 0, open: null, queue: null, hereOnly: false, notPossible: refusal }
-    return { copies: copies.map((copy) => lineOf(copy, { allowed: false, refusal })), routes: [route], pickup: null }
+    return {
+      copies: copies.map((copy) => lineOf(copy, { allowed: false, refusal })),
+      routes: [...walkInRoutes(walking), route],
+      pickup: null,
+    }
   }
   const hold = { rules: libraries.holdRules, borrower, pickup, selfServe: libraries.selfServe, copies }
   return {
     copies: copies.map((copy) => lineOf(copy, verdictFor(hold, copy))),
-    routes: routesFor({ ...hold, now, waiting, walkable: libraries.branchesIn(scope), hours: hoursOf(libraries) }),
+    routes: routesFor({ ...hold, ...walking, waiting }),
     pickup: pickup.branch,
   }
 }
