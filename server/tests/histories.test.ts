@@ -7,7 +7,10 @@ import type { Problem } from '@catalex/contract/problem'
 import { mayBecome } from '@catalex/core/holds'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+import { handOn } from '../src/circulation/commands/handOn.ts'
+import { transition } from '../src/circulation/commands/transition.ts'
+import { HOLDS, LOANS } from '../src/circulation/tables.ts'
+import { DAY, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 const READERS = 5
 const PICKUPS = ['ferrygate', 'northmole', 'corrow']
@@ -56,12 +59,41 @@ type Act =
   | { kind: 'place'; reader: number; title: number; pickup: number; key: number | null }
   | { kind: 'both'; readers: [number, number]; title: number }
   | { kind: 'cancel'; hold: number }
+  | { kind: 'desk'; does: 'ready' | 'collected' | 'lapsed' | 'returned'; hold: number }
 const reader = fc.nat(READERS - 1)
 const act: fc.Arbitrary<Act> = fc.oneof(
   { weight: 4, arbitrary: fc.record({ kind: fc.constant('place' as const), reader, title: fc.nat(2), pickup: fc.nat(2), key: fc.option(fc.nat(3)) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('both' as const), readers: fc.tuple(reader, reader), title: fc.nat(2) }) },
   { weight: 3, arbitrary: fc.record({ kind: fc.constant('cancel' as const), hold: fc.nat(20) }) },
+  { weight: 4, arbitrary: fc.record({ kind: fc.constant('desk' as const), does: fc.constantFrom('ready' as const, 'collected' as const, 'lapsed' as const, 'returned' as const), hold: fc.nat(20) }) },
 ) // prettier-ignore
+
+/** What desks do, by the commands that they will have: a hold becomes ready, is collected or lapses; a copy comes back. */
+async function atTheDesk(does: 'ready' | 'collected' | 'lapsed' | 'returned', chosen: number): Promise<void> {
+  const moment = { now: `${DAY}T12:00:00.000Z`, today: DAY }
+  await catalogue.database.write(async (write) => {
+    const lent = await write.use(LOANS).findAll({ where: { source: 'here' }, order: ['barcode'] })
+    const loan = lent[chosen % Math.max(1, lent.length)]
+    if (does === 'returned') {
+      await loan?.destroy()
+      if (loan) await handOn(write, catalogue.libraries, loan.barcode, moment)
+      return
+    }
+    const holds = (await write.use(HOLDS).findAll({ order: ['id'] })).filter(
+      (hold) => ours.has(hold.reference) && mayBecome(hold.state, does),
+    )
+    const hold = holds[chosen % Math.max(1, holds.length)]
+    if (!hold || (does === 'ready' && hold.barcode === null)) return
+    const { barcode } = hold
+    await transition(write, hold, does, 'desk', moment)
+    if (barcode === null) return
+    if (does === 'collected') await write.use(LOANS).create({ barcode, readerId: hold.readerId, due: '2026-12-20', source: 'here' })
+    if (does === 'lapsed') await handOn(write, catalogue.libraries, barcode, moment)
+  })
+}
+
+/** References of the holds that were placed here. */
+const ours = new Set<string>()
 
 interface Stored {
   reference: string
@@ -87,6 +119,15 @@ async function checkAll(): Promise<void> {
     { titles: JSON.stringify(titles) },
   )
   expect(idle).toEqual([])
+  // Nobody who asked later has had a copy before somebody who still waits for the same.
+  const overtaken = await database.read(
+    `SELECT early.id, late.id AS late FROM holds early JOIN holdTargets wanted ON wanted.holdId = early.id
+       JOIN holdTargets same ON same.controlNumber = wanted.controlNumber JOIN holds late ON late.id = same.holdId
+     WHERE early.state = 'waiting' AND late.id > early.id AND wanted.controlNumber IN (SELECT value FROM json_each($titles))
+       AND EXISTS (SELECT 1 FROM holdEvents WHERE holdId = late.id AND state = 'being fetched')`,
+    { titles: JSON.stringify(titles) },
+  )
+  expect(overtaken).toEqual([])
   // What is told of a hold ends where it stands, and each step is one that a hold may take.
   for (const { id, state } of holds) {
     const told = (await database.read<{ state: Hold['state'] }>('SELECT state FROM holdEvents WHERE holdId = $id ORDER BY id', { id })).map(
@@ -110,9 +151,9 @@ async function checkAll(): Promise<void> {
 }
 
 describe('histories', () => {
-  it('of placing, repeating, cancelling, two at a time', async () => {
+  it('of placing, repeating, cancelling, collecting, lapsing, bringing back, two at a time', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.array(act, { minLength: 4, maxLength: 14 }), async (acts) => {
+      fc.asyncProperty(fc.array(act, { minLength: 4, maxLength: 18 }), async (acts) => {
         const placed: { who: Visitor; id: string }[] = []
         const keys = new Map<string, { wish: string; id: string }>()
         const place = async (who: Visitor, title: number, pickup: number, key: string | null) => {
@@ -129,6 +170,7 @@ describe('histories', () => {
           if (status === 409) expect(body.refusal?.code).toBe('already-held')
           else {
             placed.push({ who, id: body.id })
+            ours.add(body.id)
             if (key !== null) keys.set(key, { wish: JSON.stringify(wish), id: body.id })
           }
         }
@@ -142,6 +184,7 @@ describe('histories', () => {
               one.key === null ? null : `${run} ${String(one.reader)} ${String(one.key)}`,
             )
           if (one.kind === 'both') await Promise.all(one.readers.map((each) => place(readers[each]!, one.title, 0, null)))
+          if (one.kind === 'desk') await atTheDesk(one.does, one.hold)
           const target = one.kind === 'cancel' ? placed[one.hold % Math.max(1, placed.length)] : undefined
           if (target) {
             const { status, body } = await target.who.ask<Hold & Problem>('DELETE', `/api/holds/${target.id}`)
@@ -150,6 +193,7 @@ describe('histories', () => {
         }
         await checkAll()
         for (const { who, id } of placed) await who.ask('DELETE', `/api/holds/${id}`)
+        for (let i = 0; i < acts.length; i += 1) await atTheDesk('returned', 0)
         await checkAll()
       }),
       { numRuns: 25 },

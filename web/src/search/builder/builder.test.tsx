@@ -4,7 +4,7 @@ import { address, open, type Opened } from '../../../tests/open.tsx'
 import { answer } from '../../../tests/samples.ts'
 import { Refused } from '../../../tests/server.ts'
 
-const EVERYTHING = answer([], { facets: { ...answer([]).facets, language: { eng: 9, fre: 2 }, audience: { children: 3 } } })
+const WHOLE = answer([], { facets: { ...answer([]).facets, language: { eng: 9, fre: 2 }, audience: { children: 3 } } })
 const heading = () => screen.findByRole('heading', { level: 1, name: 'Build a search' })
 
 async function choose({ user }: Opened, label: string, at: number, option: string) {
@@ -13,7 +13,7 @@ async function choose({ user }: Opened, label: string, at: number, option: strin
 }
 
 test('rows become CQL with its count, and the same rows come back from it', async () => {
-  const opened = open('/builder', { search: EVERYTHING, count: { count: 12 } })
+  const opened = open('/builder', { search: WHOLE, count: { count: 12 } })
   const { user, server } = opened
   await heading()
   expect(screen.getByRole('status')).toHaveTextContent('Fill in a row to see how many titles it finds.')
@@ -51,13 +51,13 @@ test('rows become CQL with its count, and the same rows come back from it', asyn
 })
 
 test('words with a minus come along as a row that excludes them', async () => {
-  open('/builder?q=horse+-zebra', { search: EVERYTHING, count: { count: 1 } })
+  open('/builder?q=horse+-zebra', { search: WHOLE, count: { count: 1 } })
   await heading()
   expect(screen.getAllByRole('textbox', { name: 'Words' }).map((box) => (box as HTMLInputElement).value)).toEqual(['horse', 'zebra'])
   expect(screen.getByRole('combobox', { name: 'Combine with the row above' })).toHaveTextContent('but not')
 })
 
 test('trouble with the count is said', async () => {
-  open('/builder?q=horse', { search: EVERYTHING, count: new Refused('busy') })
+  open('/builder?q=horse', { search: WHOLE, count: new Refused('busy') })
   expect(await screen.findByText('The catalogue is very busy. Try again in a moment.')).toBeVisible()
 })
