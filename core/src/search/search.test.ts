@@ -440,4 +440,31 @@ describe('order', () => {
     expect(begins('watch')).toEqual([])
     expect(begins('some')).toEqual([4])
   })
+
+  it('what has no year is in no span of years, and in every list without one', () => {
+    const undated = indexOf([document(1, 'a', { title: ['Salt'] }, { year: null }), document(2, 'b', { title: ['Salt'] }, { year: 1990 })])
+    const found = (from: number | null, to: number | null) =>
+      search(undated, {
+        query: parseQuery('').node,
+        field: 'anywhere',
+        narrowing: { ...ALL, years: { from, to } },
+        sort: 'title',
+        from: 0,
+        size: 10,
+      }).count
+    expect([found(null, null), found(null, 2000), found(1980, null), found(1980, 2000), found(null, 1980)]).toEqual([2, 1, 1, 1, 0])
+  })
+
+  it('a language or a form named in CQL finds what has it, an unknown one nothing', () => {
+    const some = indexOf([
+      document(1, 'a', { title: ['Sal'] }, { language: 'spa', facets: { ...NO_FACETS, language: ['spa'] } }),
+      document(2, 'b', { title: ['Salt'] }, { carrier: 'dvd', facets: { ...NO_FACETS, language: ['eng'] } }),
+    ])
+    const found = (cql: string) =>
+      search(some, { query: parseCql(cql), field: 'anywhere', narrowing: ALL, sort: 'title', from: 0, size: 10 }).rows.map(
+        (row) => row.recordId,
+      )
+    expect([found('language = spa'), found('language = eng'), found('language = xyz')]).toEqual([[1], [2], []])
+    expect([found('format = film'), found('format = dvd'), found('format = map')]).toEqual([[2], [2], []])
+  })
 })
