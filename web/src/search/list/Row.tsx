@@ -3,10 +3,11 @@ import type { ResultRow } from '@catalex/contract/search'
 import type { Edition } from '@catalex/contract/title'
 import { familyOf, type Carrier } from '@catalex/core/catalogue'
 import Button from '@mui/material/Button'
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { dayInWords } from '../../shared/formats.ts'
+import { lazyWithTexts } from '../../shared/i18n.ts'
 import { useLinks, type CameFrom } from '../../shared/links.ts'
 import { usePlaces } from '../../shared/places.tsx'
 import { FormatMark } from '../../ui/FormatMark.tsx'
@@ -15,7 +16,7 @@ import { SpineLabel } from '../../ui/SpineLabel.tsx'
 import { rowLinkId } from './useRowKeys.ts'
 import styles from './row.module.css'
 
-const Unfolded = lazy(() => import('./Unfolded.tsx'))
+const Unfolded = lazyWithTexts(() => import('./Unfolded.tsx'))
 
 interface Props {
   row: ResultRow
