@@ -467,4 +467,11 @@ describe('order', () => {
     expect([found('language = spa'), found('language = eng'), found('language = xyz')]).toEqual([[1], [2], []])
     expect([found('format = film'), found('format = dvd'), found('format = map')]).toEqual([[2], [2], []])
   })
+
+  it('a value is that of its own facet, though the next facet begins with one of the same name', () => {
+    const same = indexOf([document(1, 'a', { title: ['Salt'] }, { facets: { ...NO_FACETS, person: ['Orrick'], subject: ['Salt'] } })])
+    const found = (only: object) =>
+      search(same, { query: parseQuery('').node, field: 'anywhere', narrowing: { ...ALL, only }, sort: 'title', from: 0, size: 10 }).count
+    expect([found({ subject: ['Salt'] }), found({ person: ['Orrick'] }), found({ person: ['Salt'] })]).toEqual([1, 1, 0])
+  })
 })
