@@ -30,7 +30,7 @@ const ask = (name: string, ms: number, words = 'rare', more: { signal?: AbortSig
   pool.ask(
     'values',
     { name, ms, breakDown: more.breakDown, question: { query: parseQuery(words).node } } as unknown as Jobs['values']['request'],
-    more.signal,
+    { signal: more.signal },
   ) as Promise<unknown>
 
 const inOrder = () => {

@@ -137,6 +137,7 @@ export const answer = (rows: ResultRow[], more: Partial<SearchAnswer> = {}): Sea
   copies: {},
   without: {},
   offers: [],
+  shortened: [],
   unnarrowed: rows.length,
   wider: null,
   ...more,

@@ -2,6 +2,7 @@
 export const PROBLEMS = {
   'not-understood': 400,
   'query-not-understood': 400,
+  'query-too-large': 400,
   'key-too-long': 400,
   'body-unreadable': 400,
   'body-too-large': 413,

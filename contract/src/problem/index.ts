@@ -19,6 +19,10 @@ export const problemSchema = looseShape(['type', 'status'], {
     ...shape({ code: oneOf(CQL_FAULTS), at: count, what: text }),
     description: 'Of "query-not-understood": what, and at which character.',
   },
+  tooLarge: {
+    ...shape({ what: oneOf(['terms', 'depth', 'records'] as const), most: count }),
+    description: 'Of "query-too-large": of what there is too much, and how much is answered.',
+  },
   minutes: { ...count, description: 'Of "too-many-tries": when to try again.' },
 })
 

@@ -1,7 +1,7 @@
 /** A search: the question as it stands in the address, and its answer. */
 import { USE_RULES } from '@catalex/core/catalogue'
 import { COPY_STATUSES } from '@catalex/core/copies'
-import { AVAILABILITY, FACETS, FIELD_NAMES, FIELDS, HEADING_KINDS, LISTED_FACETS, OFFER_KINDS, PAGE_SIZES, READBACK_KINDS, SORTS } from '@catalex/core/query' // prettier-ignore
+import { AVAILABILITY, FACETS, FIELD_NAMES, FIELDS, HEADING_KINDS, LISTED_FACETS, MOST_CHARACTERS, OFFER_KINDS, PAGE_SIZES, READBACK_KINDS, SORTS } from '@catalex/core/query' // prettier-ignore
 import type { FromSchema } from '../schema/index.ts'
 import { count, flag, list, looseShape, nullable, oneOf, orNull, shape, text, whole } from '../schema/shapes.ts'
 import { editionSchema, seriesEntrySchema, shelfPlaceSchema } from '../title/index.ts'
@@ -15,7 +15,7 @@ const placeLine = {
 } as const
 
 export const searchQuerySchema = looseShape([], {
-  q: { type: 'string', default: '', maxLength: 1000 },
+  q: { type: 'string', default: '', maxLength: MOST_CHARACTERS },
   field: { ...oneOf(FIELD_NAMES), default: 'anywhere' },
   ...placeLine,
   at: { type: 'string', description: 'Place line: pickup location; its copies are named first.' },
@@ -98,6 +98,7 @@ export const searchAnswerSchema = shape({
   size: whole,
   rows: list(rowSchema),
   readback: list(readbackPartSchema),
+  shortened: { ...list(text), description: 'Unfinished words of which only the commonest words were looked up.' },
   facets: {
     ...shape({
       place: countsSchema,

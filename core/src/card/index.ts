@@ -8,9 +8,7 @@ export const CARD_DIGITS = 8
  * leading zeros may be left out. Null when it can't be a card number.
  */
 export function cardNumber(typed: string): string | null {
-  const bare = typed
-    .trim()
-    .replace(/[\s./-]*\p{L}{0,3}$/u, '')
-    .replace(/[\s.-]/g, '')
-  return /^\d+$/.test(bare) && bare.length <= CARD_DIGITS ? bare.padStart(CARD_DIGITS, '0') : null
+  const bare = typed.replace(/[\s./-]/g, '')
+  const digits = /^(\d+)\p{L}{0,3}$/u.exec(bare)?.[1]
+  return digits !== undefined && digits.length <= CARD_DIGITS ? digits.padStart(CARD_DIGITS, '0') : null
 }

@@ -1,6 +1,7 @@
 /** The builder's rows as a CQL query and back: one language for the box, the builder and machines. */
 import { wordsOf } from '../text/index.ts'
-import { parseQuery, type QueryNode } from './parse.ts'
+import type { QueryNode } from './node.ts'
+import { parseQuery } from './parse.ts'
 
 export const BUILDER_FIELDS = ['anywhere', 'title', 'name', 'subject', 'series', 'contents', 'note', 'publisher'] as const
 export const BUILDER_MATCHES = ['all', 'any', 'phrase', 'begins', 'whole'] as const

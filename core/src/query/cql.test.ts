@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { BUILDER_FIELDS, BUILDER_JOINS, cqlFrom, matchesFor, rowsFrom } from './index.ts'
 import { CqlError, isCql, parseCql, type CqlFault } from './cql.ts'
-import type { QueryNode } from './parse.ts'
+import type { QueryNode } from './node.ts'
 
 const word = (text: string): QueryNode => ({ kind: 'word', word: text })
 const title = (node: QueryNode): QueryNode => ({ kind: 'within', field: 'title', node })
@@ -25,17 +25,12 @@ describe('CQL', () => {
       {
         kind: 'and',
         nodes: [
+          title(word('tide')),
           {
-            kind: 'and',
+            kind: 'or',
             nodes: [
-              title(word('tide')),
-              {
-                kind: 'or',
-                nodes: [
-                  { kind: 'within', field: 'subject', node: word('mills') },
-                  { kind: 'value', facet: 'format', value: 'film' },
-                ],
-              },
+              { kind: 'within', field: 'subject', node: word('mills') },
+              { kind: 'value', facet: 'format', value: 'film' },
             ],
           },
           { kind: 'not', node: { kind: 'years', from: 1, to: 1949 } },

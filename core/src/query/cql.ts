@@ -5,7 +5,7 @@
 import { withoutArticle, wordsOf } from '../text/index.ts'
 import { isbn13, issn } from '../catalogue/index.ts'
 import type { SearchField } from './vocabulary.ts'
-import type { QueryNode } from './parse.ts'
+import { Depth, joined, withinLimits, type QueryNode } from './node.ts'
 
 export const CQL_FAULTS = [
   'unclosed-quote',
@@ -78,9 +78,9 @@ interface Token {
   at: number
 }
 
-/** @throws CqlError */
+/** @throws CqlError, QueryTooLarge */
 export function parseCql(text: string): QueryNode {
-  return new CqlParser(tokensOf(text), text.length).all()
+  return withinLimits(new CqlParser(tokensOf(text), text.length).all())
 }
 
 function tokensOf(text: string): Token[] {
@@ -100,6 +100,7 @@ function tokensOf(text: string): Token[] {
 
 class CqlParser {
   private next = 0
+  private readonly depth = new Depth()
 
   constructor(
     private readonly tokens: readonly Token[],
@@ -125,17 +126,15 @@ class CqlParser {
       }
       this.next += 1
       const right = this.clause()
-      left =
-        word === 'or'
-          ? { kind: 'or', nodes: [left, right] }
-          : { kind: 'and', nodes: [left, word === 'not' ? { kind: 'not', node: right } : right] }
+      const added: QueryNode = word === 'not' ? { kind: 'not', node: right } : right
+      left = joined(word === 'or' ? 'or' : 'and', [left, added]) ?? left
     }
   }
 
   private clause(): QueryNode {
     const token = this.take()
     if (!token.quoted && token.text === '(') {
-      const inner = this.clauses()
+      const inner = this.depth.inside(() => this.clauses())
       const close = this.take()
       if (close.text !== ')') fail('bracket-expected', close.at)
       return inner
@@ -186,7 +185,7 @@ function wordsNode(field: SearchField | null, relation: Relation, term: Token): 
   const [only = ''] = words
   if (words.length === 1) return inField(leaf(only))
   // "=" with several words keeps them together, as most servers read it.
-  if (relation === 'any' || relation === 'all') return inField({ kind: relation === 'any' ? 'or' : 'and', nodes: words.map(leaf) })
+  if (relation === 'any' || relation === 'all') return inField(joined(relation === 'any' ? 'or' : 'and', words.map(leaf)) ?? leaf(only))
   return inField({ kind: 'phrase', words })
 }
 

@@ -1,31 +1,11 @@
 /**
  * Reads what a person types into the box. Words are ANDed; "a phrase" in order; AND OR NOT in capitals, -word, brackets,
- * a trailing *. It never fails: whatever can't be an operator is a word, and unbalanced signs are closed or ignored.
+ * a trailing *. Within its limits it never fails: whatever can't be an operator is a word, and unbalanced signs are closed
+ * or ignored.
  */
 import { isArticle, wordsOf } from '../text/index.ts'
-import type { SearchField } from './vocabulary.ts'
-
-export type QueryNode =
-  | { kind: 'everything' }
-  | { kind: 'word'; word: string }
-  | { kind: 'prefix'; prefix: string }
-  | { kind: 'phrase'; words: string[] }
-  | { kind: 'and' | 'or'; nodes: QueryNode[] }
-  | { kind: 'not'; node: QueryNode }
-  /** What stands inside, in one field only. */
-  | { kind: 'within'; field: SearchField; node: QueryNode }
-  /** Years of publication, both included. */
-  | { kind: 'years'; from: number; to: number }
-  /** Records with a value of a facet: a language, a format. */
-  | { kind: 'value'; facet: 'language' | 'format'; value: string }
-  /** A number that stands on the thing; whoever has the numbers puts its records here. */
-  | { kind: 'number'; number: 'isbn' | 'issn' | 'barcode' | 'callnumber'; value: string }
-  /** A whole title, without its leading article. */
-  | { kind: 'whole title'; words: string[] }
-  /** Words with which a title begins; the last may be unfinished. */
-  | { kind: 'title begins'; words: string[] }
-  /** Records found elsewhere, by a number that stands on the thing. */
-  | { kind: 'records'; recordIds: number[] }
+import { MOST_CHARACTERS } from './limits.ts'
+import { Depth, joined, withinLimits, type QueryNode } from './node.ts'
 
 /** A part of the Readback: how one stretch of the text was taken. Taking it back is cutting that stretch out. */
 export interface QueryPart {
@@ -40,9 +20,6 @@ export interface ParsedQuery {
   parts: QueryPart[]
 }
 
-/** Longer texts are cut: nobody types more, and a pasted page is no query. */
-const LONGEST = 2000
-
 interface Token {
   kind: 'word' | 'phrase' | 'open' | 'close' | 'and' | 'or' | 'not' | 'minus'
   text: string
@@ -50,10 +27,14 @@ interface Token {
   end: number
 }
 
+/**
+ * Texts longer than MOST_CHARACTERS are cut: nobody types more, and a pasted page is no query.
+ * @throws QueryTooLarge
+ */
 export function parseQuery(text: string): ParsedQuery {
-  const tokens = tokensOf(text.slice(0, LONGEST))
+  const tokens = tokensOf(text.slice(0, MOST_CHARACTERS))
   const parser = new Parser(setArticleAside(tokens))
-  const node = parser.all()
+  const node = withinLimits(parser.all())
   return { node, parts: parser.parts.sort((a, b) => a.start - b.start) }
 }
 
@@ -84,6 +65,7 @@ class Parser {
   readonly parts: QueryPart[] = []
   private readonly tokens: Token[]
   private at = 0
+  private readonly depth = new Depth()
 
   constructor(input: { tokens: Token[]; aside: Token | null }) {
     this.tokens = input.tokens
@@ -98,7 +80,7 @@ class Parser {
       if (node) nodes.push(node)
       else this.at += 1
     }
-    return gather('and', nodes) ?? { kind: 'everything' }
+    return joined('and', nodes) ?? { kind: 'everything' }
   }
 
   private either(): QueryNode | null {
@@ -107,7 +89,7 @@ class Parser {
       this.operator()
       nodes.push(this.both())
     }
-    return gather('or', nodes)
+    return joined('or', nodes)
   }
 
   private both(): QueryNode | null {
@@ -115,7 +97,7 @@ class Parser {
     for (;;) {
       const kind = this.peek()
       if (kind === 'and') this.operator()
-      else if (kind === undefined || kind === 'or' || kind === 'close') return gather('and', nodes)
+      else if (kind === undefined || kind === 'or' || kind === 'close') return joined('and', nodes)
       else nodes.push(this.one())
     }
   }
@@ -126,7 +108,7 @@ class Parser {
     this.at += 1
     if (token.kind === 'not' || token.kind === 'minus') return this.excluded(token)
     if (token.kind === 'open') {
-      const inner = this.either()
+      const inner = this.depth.inside(() => this.either())
       if (this.peek() === 'close') this.at += 1
       return inner
     }
@@ -137,7 +119,7 @@ class Parser {
     const kind = this.peek()
     if (kind === undefined || kind === 'close' || kind === 'or' || kind === 'and') return null
     const before = this.parts.length
-    const node = this.one()
+    const node = this.depth.inside(() => this.one())
     const inner = this.parts.splice(before)
     const last = inner[inner.length - 1]
     if (last) this.parts.push({ kind: 'excluded', text: inner.map((part) => part.text).join(' '), start: sign.start, end: last.end })
@@ -169,9 +151,4 @@ class Parser {
   private peek(): Token['kind'] | undefined {
     return this.tokens.at(this.at)?.kind
   }
-}
-
-function gather(kind: 'and' | 'or', nodes: (QueryNode | null)[]): QueryNode | null {
-  const real = nodes.filter((node) => node !== null)
-  return real.length < 2 ? (real[0] ?? null) : { kind, nodes: real }
 }

@@ -4,6 +4,7 @@ import type { NarrowingChoice } from './narrow/choice.ts'
 import { facetCounts, nodeCounts, soughtValues, type ValueCount } from './narrow/counts.ts'
 import { EVERY_FIELD, maskOf } from './store/fields.ts'
 import { matchesOf } from './match/match.ts'
+import { shortenedPrefixes } from './match/prefixes.ts'
 import { countWorks, narrow, Cancelled, type Narrowed, type StillWanted } from './narrow/narrow.ts'
 import type { QueryNode } from '../query/index.ts'
 import { scoreTogether } from './match/rank.ts'
@@ -35,6 +36,8 @@ export interface SearchResult {
   years: { year: number; count: number }[]
   copies: Narrowed['copies']
   without: Narrowed['without']
+  /** Unfinished words of which only the commonest words were looked up. */
+  shortened: string[]
 }
 
 export interface SearchRow {
@@ -66,6 +69,7 @@ export function search(segments: Segments, question: SearchQuestion, wanted: Sti
     years: yearCounts(counted.map(({ tallies }) => tallies.years)),
     copies: byName(Object.keys(parts[0].narrowed.copies) as (keyof Narrowed['copies'])[], ({ copies }, name) => copies[name]),
     without: byName([...FACETS, 'years', 'copies'], ({ without }, name) => without[name]),
+    shortened: [...new Set(segments.flatMap(({ index }) => shortenedPrefixes(index, question.query)))],
   }
 }
 

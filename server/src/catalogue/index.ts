@@ -1,5 +1,6 @@
 /** The catalogue: records and their copies as the records describe them. */
 import type { BibRecord, RecordedStatus, UseRule } from '@catalex/core/catalogue'
+import { QueryTooLarge } from '@catalex/core/query'
 import type { Queryable } from '../database/index.ts'
 
 export { keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
@@ -73,12 +74,19 @@ export async function recordsByNumber(source: Queryable, kind: string, value: st
   return rows.map((row) => row.recordId)
 }
 
-/** Records with a copy whose call number is this, or with `begins` one that begins so. */
+/** Call numbers that begin so on more records than this say too little to be looked up. */
+const MOST_RECORDS = 20_000
+
+/**
+ * Records with a copy whose call number is this, or with `begins` one that begins so.
+ * @throws QueryTooLarge
+ */
 export async function recordsByCallNumber(source: Queryable, text: string, begins: boolean): Promise<number[]> {
   const rows = await source.read<{ recordId: number }>(
-    "SELECT DISTINCT recordId FROM copies WHERE callText COLLATE NOCASE >= $text AND callText COLLATE NOCASE < $end AND status <> 'withdrawn'",
-    { text, end: begins ? `${text}\uffff` : `${text}\u0001` },
+    "SELECT DISTINCT recordId FROM copies WHERE callText COLLATE NOCASE >= $text AND callText COLLATE NOCASE < $end AND status <> 'withdrawn' LIMIT $most",
+    { most: MOST_RECORDS + 1, text, end: begins ? `${text}\uffff` : `${text}\u0001` },
   )
+  if (rows.length > MOST_RECORDS) throw new QueryTooLarge('records', MOST_RECORDS)
   return rows.map((row) => row.recordId)
 }
 

@@ -3,7 +3,9 @@ import { ENDPOINTS, PATHS, type AnswerOf, type BodyOf, type Endpoint, type Endpo
 import { checked, checkedQuery } from '@catalex/contract/schema'
 import { isRefusal, type Refusal } from '@catalex/core/holds'
 import { Cancelled } from '@catalex/core/search'
+import { ipKeyGenerator } from 'express-rate-limit'
 import type { Express, NextFunction, Request, RequestHandler, Response } from 'express'
+import type { Asking } from '../search/index.ts'
 import { HttpProblem } from './problems.ts'
 
 export interface Call<Name extends EndpointName> {
@@ -12,8 +14,7 @@ export interface Call<Name extends EndpointName> {
   path: PathOf<Name>
   query: QueryOf<Name>
   body: BodyOf<Name>
-  /** Says when nobody waits for the answer any more. */
-  signal: AbortSignal
+  asking: Asking
 }
 
 export type Handler<Name extends EndpointName> = (call: Call<Name>) => Promise<AnswerOf<Name> | Refusal>
@@ -30,6 +31,9 @@ export function binderFor(app: Express, checkAnswers: boolean) {
 }
 
 export type Bind = ReturnType<typeof binderFor>
+
+/** Of IPv6 the network, of which a client has as many addresses as it likes. */
+export const addressOf = (request: Request): string => ipKeyGenerator(request.ip ?? '')
 
 /** Before anything else looks at it. */
 function checkBody(endpoint: Endpoint): RequestHandler {
@@ -57,7 +61,7 @@ async function answer<Name extends EndpointName>(
     path: request.params as PathOf<Name>,
     query: (endpoint.query ? checkedQuery(endpoint.query, { ...request.query }) : {}) as QueryOf<Name>,
     body: request.body as BodyOf<Name>,
-    signal: leaving.signal,
+    asking: { signal: leaving.signal, client: addressOf(request) },
   }
   try {
     const result = await handler(call)

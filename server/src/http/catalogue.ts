@@ -21,11 +21,11 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   }
   bind('health', async () => ({ version, ...(await sizeOf(database)), ...(await search.health()) }))
   bind('places', () => Promise.resolve(libraries.library))
-  bind('search', async ({ request, query, signal }) => search.answer(query, await searcherOf(request, query.at), signal))
-  bind('count', async ({ request, query, signal }) => ({ count: await search.count(query, await searcherOf(request, query.at), signal) }))
-  bind('facetValues', async ({ request, query, signal }) => search.values(query, await searcherOf(request, query.at), signal))
-  bind('browse', ({ query, signal }) => search.browse(query, signal))
-  bind('suggest', ({ query, signal }) => search.suggest(query, signal))
+  bind('search', async ({ request, query, asking }) => search.answer(query, await searcherOf(request, query.at), asking))
+  bind('count', async ({ request, query, asking }) => ({ count: await search.count(query, await searcherOf(request, query.at), asking) }))
+  bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))
+  bind('browse', ({ query, asking }) => search.browse(query, asking))
+  bind('suggest', ({ query, asking }) => search.suggest(query, asking))
   bind('title', async ({ request, path, query }) => {
     const recordId = await recordIdOf(database, path.controlNumber)
     const reader = await readerOf(database, request)

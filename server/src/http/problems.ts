@@ -1,10 +1,11 @@
 /** Errors as problem+json (RFC 9457): a stable type with its facts, of which whoever shows it makes a sentence. */
 import { PROBLEMS, problemType, type Problem, type ProblemCode } from '@catalex/contract/problem'
 import { Invalid } from '@catalex/contract/schema'
-import { CqlError } from '@catalex/core/query'
+import { CqlError, QueryTooLarge } from '@catalex/core/query'
 import type { ErrorRequestHandler } from 'express'
 import type { Logger } from 'pino'
 import { isBusy } from '../database/index.ts'
+import { Overloaded } from '../search/index.ts'
 
 type Facts = Omit<Problem, 'type' | 'status'>
 
@@ -26,7 +27,8 @@ export function problemFrom(error: unknown): Problem {
   if (error instanceof HttpProblem) return problem(error.code, error.facts)
   if (error instanceof Invalid) return problem('not-understood', { violations: error.violations.slice(0, MOST_VIOLATIONS) })
   if (error instanceof CqlError) return problem('query-not-understood', { cql: error.fault })
-  if (isBusy(error)) return problem('busy')
+  if (error instanceof QueryTooLarge) return problem('query-too-large', { tooLarge: { what: error.what, most: error.most } })
+  if (isBusy(error) || error instanceof Overloaded) return problem('busy')
   const status = statusOf(error)
   if (status === 413) return problem('body-too-large')
   return problem(status !== null && status < 500 ? 'body-unreadable' : 'our-fault')

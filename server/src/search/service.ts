@@ -16,7 +16,7 @@ import type { Database } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { presentRows } from '../presenting/index.ts'
 import { browse } from './browsing.ts'
-import { LocalEngine, type Engine } from './engine/engine.ts'
+import { LocalEngine, type Asking, type Engine } from './engine/engine.ts'
 import { readQuery, type ReadQuery } from './query/readQuery.ts'
 import { buildIndex } from './upkeep/documents.ts'
 import { Follower } from './upkeep/follower.ts'
@@ -87,7 +87,7 @@ export class SearchService {
   /** Asks the engine something small, to see whether it answers. */
   async health(): Promise<{ index: 'ready' | 'catching up' | 'failed'; reason: string | null }> {
     try {
-      await this.engine.ask('headings', { kind: 'title', labels: [], scope: { in: [], as: [], at: null } }, AbortSignal.timeout(HEALTH_MS))
+      await this.engine.ask('headings', { kind: 'title', labels: [], scope: { in: [], as: [], at: null } }, { signal: AbortSignal.timeout(HEALTH_MS) })
     } catch (error) {
       return { index: 'failed', reason: error instanceof Error ? error.name : 'unknown' }
     }
@@ -105,7 +105,7 @@ export class SearchService {
     return records.length > 0 ? records : [recordId]
   }
 
-  async answer(query: SearchQuery, searcher: Searcher, signal?: AbortSignal): Promise<SearchAnswer> {
+  async answer(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<SearchAnswer> {
     const read = await readQuery(this.database, query)
     const request = {
       question: this.questionFrom(query, read, searcher),
@@ -113,7 +113,7 @@ export class SearchService {
       places: this.libraries.library.branches.map(({ name, code }) => ({ name, code })),
       thisYear: Number(searcher.today.slice(0, 4)),
     }
-    const { result, offers, unnarrowed, wider } = await this.engine.ask('search', request, signal)
+    const { result, offers, unnarrowed, wider } = await this.engine.ask('search', request, asking)
     const { rows, from, ...counted } = result
     // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
     const viewing = { scope: query.place.length > 0 ? query.place : query.in, node: read.node, at: searcher.at, today: searcher.today }
@@ -129,22 +129,22 @@ export class SearchService {
     }
   }
 
-  async count(query: SearchQuery, searcher: Searcher, signal?: AbortSignal): Promise<number> {
+  async count(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<number> {
     const question = this.questionFrom(query, await readQuery(this.database, query), searcher)
-    return this.engine.ask('count', { question }, signal)
+    return this.engine.ask('count', { question }, asking)
   }
 
-  browse(query: BrowseQuery, signal?: AbortSignal): Promise<BrowseAnswer> {
-    return browse(this.database, this.engine, query, signal)
+  browse(query: BrowseQuery, asking?: Asking): Promise<BrowseAnswer> {
+    return browse(this.database, this.engine, query, asking)
   }
 
-  suggest(query: SuggestQuery, signal?: AbortSignal): Promise<SuggestAnswer> {
-    return this.engine.ask('suggest', { typed: query.q, most: SUGGESTED, scope: scopeOf(query) }, signal)
+  suggest(query: SuggestQuery, asking?: Asking): Promise<SuggestAnswer> {
+    return this.engine.ask('suggest', { typed: query.q, most: SUGGESTED, scope: scopeOf(query) }, asking)
   }
 
-  async values(query: FacetValuesQuery, searcher: Searcher, signal?: AbortSignal): Promise<FacetValues> {
+  async values(query: FacetValuesQuery, searcher: Searcher, asking?: Asking): Promise<FacetValues> {
     const question = this.questionFrom(query, await readQuery(this.database, query), searcher)
-    return this.engine.ask('values', { question, facet: query.facet, find: query.find, most: SHOWN_VALUES }, signal)
+    return this.engine.ask('values', { question, facet: query.facet, find: query.find, most: SHOWN_VALUES }, asking)
   }
 
   private questionFrom(query: SearchQuery, read: ReadQuery, searcher: Searcher): SearchQuestion {

@@ -10,10 +10,11 @@ type Translate = TFunction<'app'>
 export function problemInWords(t: Translate, error: unknown, zone: string): string {
   if (error instanceof NoConnection) return t('problems.no-connection')
   if (!(error instanceof ApiProblem)) return t('problems.our-fault')
-  const { type, refusal, violations, cql, minutes } = error.problem
+  const { type, refusal, violations, cql, tooLarge, minutes } = error.problem
   if (refusal) return refusalInWords(t, refusal, zone)
   const code = problemCode(type)
   if (code === 'query-not-understood' && cql) return t('problems.query-not-understood', { what: t(`cql.${cql.code}`, { what: cql.what }), at: cql.at + 1 }) // prettier-ignore
+  if (code === 'query-too-large') return t(`problems.query-too-large.${tooLarge?.what ?? 'terms'}`, { most: tooLarge?.most })
   if (code === 'not-understood') return t('problems.not-understood', { where: violations?.map(({ at }) => at).join(', ') ?? '' })
   if (code === 'too-many-tries') return t('problems.too-many-tries', { count: minutes ?? 1 })
   return t(`problems.${code}`)

@@ -6,6 +6,7 @@ import { hashOf } from '../store/hash.ts'
 import { alike, cut, difference, intersection, NOTHING, type Matches } from './sets.ts'
 import { Adjacency, Cursor } from '../store/postings.ts'
 import type { QueryNode } from '../../query/index.ts'
+import { commonest, shareOf } from './prefixes.ts'
 import { otherForms } from './stems.ts'
 import { chosenNodes } from '../store/tree.ts'
 import { Union } from './union.ts'
@@ -16,13 +17,15 @@ const TITLE = maskOf('title')
 
 /** @param fields mask of the fields in which words may stand */
 export function matchesOf(index: SearchIndex, statistics: Statistics, node: QueryNode, fields: number = EVERY_FIELD): Matches {
-  return new Matching(index, statistics).of(node, fields)
+  return new Matching(index, statistics, shareOf(node)).of(node, fields)
 }
 
 class Matching {
   constructor(
     private readonly index: SearchIndex,
     private readonly statistics: Statistics,
+    /** Postings that an unfinished word may have looked up. */
+    private readonly share: number,
   ) {}
 
   of(node: QueryNode, fields: number): Matches {
@@ -113,7 +116,10 @@ class Matching {
     const { index } = this
     const { from, to } = index.terms.beginning(prefix)
     const union = Union.over(index)
-    if (index.termStart[to] - index.termStart[from] > index.docCount) {
+    const postings = index.termStart[to] - index.termStart[from]
+    if (postings > this.share) {
+      for (const term of commonest(index, from, to, this.share)) this.gather(union, term, index.terms.at(term), fields, 1, EVERY_LANGUAGE)
+    } else if (postings > index.docCount) {
       // So many words begin so that their rarity says nothing.
       for (let p = index.termStart[from]; p < index.termStart[to]; p += 1) {
         const mask = index.postMask[p] & fields

@@ -14,12 +14,19 @@ export function effortOf(index: SearchIndex, node: QueryNode): number {
       const { from, to } = index.terms.beginning(node.prefix)
       return index.termStart[to] - index.termStart[from]
     }
-    case 'and':
-      return Math.min(...node.nodes.map((inner) => effortOf(index, inner)))
+    case 'and': {
+      // Of words only documents that are still in question are looked at; all else is gathered whole.
+      const words = node.nodes.filter(({ kind }) => kind === 'word')
+      const others = node.nodes.filter(({ kind }) => kind !== 'word')
+      const rarest = words.length === 0 ? 0 : Math.min(...words.map((word) => effortOf(index, word)))
+      return rarest + others.reduce((sum, inner) => sum + effortOf(index, inner), 0)
+    }
     case 'or':
       return node.nodes.reduce((sum, inner) => sum + effortOf(index, inner), 0)
     case 'within':
       return effortOf(index, node.node)
+    case 'not':
+      return index.docCount + effortOf(index, node.node)
     case 'title begins':
       return titleLists(index).reduce((sum, { keys, starts }) => {
         const { from, to } = keys.beginning(node.words.join(' '))
@@ -33,7 +40,6 @@ export function effortOf(index: SearchIndex, node: QueryNode): number {
     case 'years':
     case 'value':
     case 'whole title':
-    case 'not':
       return index.docCount
   }
 }

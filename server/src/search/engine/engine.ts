@@ -2,9 +2,19 @@
 import type { Segments } from '@catalex/core/search'
 import { runJob, segmentsOf, type IndexState, type JobName, type Jobs } from './jobs.ts'
 
+/** On whose behalf something is asked. */
+export interface Asking {
+  /** Says when nobody waits for the answer any more. */
+  signal?: AbortSignal
+  /** Whoever shares the engine fairly with others; none for the catalogue itself. */
+  client?: string
+}
+
 export interface Engine {
-  /** @param signal says when nobody waits for the answer any more */
-  ask<Name extends JobName>(name: Name, request: Jobs[Name]['request'], signal?: AbortSignal): Promise<Jobs[Name]['answer']>
+  /** @throws Cancelled, Overloaded */
+  ask<Name extends JobName>(name: Name, request: Jobs[Name]['request'], asking?: Asking): Promise<Jobs[Name]['answer']>
+  /** Jobs that wait. */
+  readonly waiting: number
   /** Answers from this index from now on. */
   use(state: IndexState): Promise<void>
   close(): Promise<void>
@@ -12,6 +22,7 @@ export interface Engine {
 
 /** Works in the thread that asks: for small catalogues. */
 export class LocalEngine implements Engine {
+  readonly waiting = 0
   private segments: Segments = []
 
   ask<Name extends JobName>(name: Name, request: Jobs[Name]['request']): Promise<Jobs[Name]['answer']> {

@@ -1,21 +1,18 @@
-/**
- * The engine in worker threads over shared memory. Jobs wait in one queue, the cheapest first; each millisecond of
- * waiting makes a job cheaper, so that costly ones hold up nothing and are not held up for ever.
- */
+/** The engine in worker threads over shared memory, with one line of jobs that wait for them. */
 import { Worker } from 'node:worker_threads'
 import { Cancelled, effortOf, type Segments } from '@catalex/core/search'
-import type { Engine } from './engine.ts'
+import type { Asking, Engine } from './engine.ts'
 import { segmentsOf, type IndexState, type JobName, type Jobs } from './jobs.ts'
+import { WaitingLine, type WaitingJob } from './waitingLine.ts'
 
 type Message = { [Name in JobName]: { id: number; name: Name; request: Jobs[Name]['request'] } }[JobName]
 export type ToWorker = Message | { state: IndexState }
 export type FromWorker = { id: number; answer: Jobs[JobName]['answer'] } | { id: number; cancelled: true } | { id: number; failed: string }
 
-interface Job {
+interface Job extends WaitingJob {
   message: Message
-  /** Documents that will be looked at, by and large. */
-  effort: number
-  since: number
+  /** Milliseconds, when a worker began with it. */
+  begun: number
   resolve(answer: Jobs[JobName]['answer']): void
   reject(reason: unknown): void
 }
@@ -29,12 +26,9 @@ interface WorkerSlot {
 
 const MOST_CRASHES = 5
 
-/** Ageing rate: documents that one millisecond of waiting is worth. */
-const AGEING = 10_000
-
 export class EnginePool implements Engine {
   private readonly slots: WorkerSlot[]
-  private readonly waiting: Job[] = []
+  private readonly line = new WaitingLine<Job>()
   private state: IndexState | null = null
   private segments: Segments = []
   private lastId = 0
@@ -76,7 +70,7 @@ export class EnginePool implements Engine {
     })
   }
 
-  ask<Name extends JobName>(name: Name, request: Jobs[Name]['request'], signal?: AbortSignal): Promise<Jobs[Name]['answer']> {
+  ask<Name extends JobName>(name: Name, request: Jobs[Name]['request'], { signal, client }: Asking = {}): Promise<Jobs[Name]['answer']> {
     return new Promise((resolve, reject) => {
       if (signal?.aborted) {
         reject(new Cancelled())
@@ -85,11 +79,12 @@ export class EnginePool implements Engine {
       // A job's answer is of the kind that its name says.
       const message = { id: (this.lastId += 1), name, request } as Message
       const answered = resolve as Job['resolve']
-      const job: Job = { message, effort: this.effortOf(message), since: performance.now(), resolve: answered, reject }
+      const since = performance.now()
+      const job: Job = { message, effort: this.effortOf(message), client: client ?? null, since, begun: since, resolve: answered, reject }
       signal?.addEventListener('abort', () => {
         this.cancel(job)
       })
-      this.waiting.push(job)
+      this.line.add(job)
       this.next()
     })
   }
@@ -102,18 +97,17 @@ export class EnginePool implements Engine {
   }
 
   private cancel(job: Job): void {
-    const at = this.waiting.indexOf(job)
-    if (at >= 0) {
-      this.waiting.splice(at, 1)
-      job.reject(new Cancelled())
-    } else for (const slot of this.slots) if (slot.busy === job) Atomics.store(slot.cancelledJob, 0, job.message.id)
+    if (this.line.remove(job)) job.reject(new Cancelled())
+    else for (const slot of this.slots) if (slot.busy === job) Atomics.store(slot.cancelledJob, 0, job.message.id)
   }
 
   private next(): void {
     for (const slot of this.slots) {
-      if (slot.busy !== null || this.waiting.length === 0) continue
-      const job = this.takeCheapest()
+      if (slot.busy !== null) continue
+      const job = this.line.take(performance.now())
+      if (!job) return
       slot.busy = job
+      job.begun = performance.now()
       try {
         slot.worker?.postMessage(job.message satisfies ToWorker)
       } catch (error) {
@@ -125,18 +119,16 @@ export class EnginePool implements Engine {
     }
   }
 
-  private takeCheapest(): Job {
-    const now = performance.now()
-    const cost = (job: Job) => job.effort - (now - job.since) * AGEING
-    const job = this.waiting.reduce((cheapest, candidate) => (cost(candidate) < cost(cheapest) ? candidate : cheapest))
-    this.waiting.splice(this.waiting.indexOf(job), 1)
-    return job
+  /** Jobs that wait for a worker. */
+  get waiting(): number {
+    return this.line.length
   }
 
   private finished(slot: WorkerSlot, message: FromWorker): void {
     const job = slot.busy
     slot.busy = null
     this.crashes = 0
+    if (job) this.line.note(job.client, performance.now() - job.begun, performance.now())
     if ('answer' in message) job?.resolve(message.answer)
     else job?.reject('cancelled' in message ? new Cancelled() : new Error(message.failed))
     this.next()

@@ -6,6 +6,7 @@ import {
   misprintIn,
   parseCql,
   parseQuery,
+  withinLimits,
   type Question,
   type QueryNode,
   type ReadbackKind,
@@ -23,7 +24,7 @@ export interface ReadQuery {
   readback: SearchAnswer['readback']
 }
 
-/** @throws CqlError */
+/** @throws CqlError, QueryTooLarge */
 export async function readQuery(database: Queryable, { q, field }: Pick<Question, 'q' | 'field'>): Promise<ReadQuery> {
   if (field === 'anywhere' || field === 'number') {
     const number = await numberIn(database, q, field === 'number')
@@ -33,7 +34,7 @@ export async function readQuery(database: Queryable, { q, field }: Pick<Question
   if (field === 'title-begins' || field === 'title-whole') {
     const words = [...withoutArticle(wordsOf(q))]
     if (words.length === 0) return whole({ kind: 'everything' })
-    return whole({ kind: field === 'title-whole' ? 'whole title' : 'title begins', words }, 'phrase', q)
+    return whole(withinLimits({ kind: field === 'title-whole' ? 'whole title' : 'title begins', words }), 'phrase', q)
   }
   if (field === 'anywhere' && isCql(q)) return whole(await withRecords(database, parseCql(q)), 'cql', q)
   const { node, parts } = parseQuery(q)

@@ -106,6 +106,7 @@ export const first = {
       many: 'all words, anywhere in the record',
     },
     readAs: 'Read as',
+    shortened: 'Of {{words}} only the commonest words were looked up: type more letters.',
     takeBack: 'Remove: {{what}}',
     kinds: {
       word: 'word',

@@ -249,6 +249,11 @@ export const later = {
     'not-understood': 'The request can’t be read ({{where}}). Load the page again and repeat what you did.',
     'query-not-understood':
       'This can’t be read as a CQL query: {{what}} That is at character {{at}}. Mend it there, or leave the index and relation out to search for plain words.',
+    'query-too-large': {
+      terms: 'That is more than {{most}} words. Leave out those that matter least.',
+      depth: 'Brackets and minus signs lie more than {{most}} deep inside one another. Leave some out.',
+      records: 'More than {{most}} titles have call numbers that begin so. Type more of it.',
+    },
     'key-too-long': 'The request can’t be read. Load the page again and repeat what you did.',
     'body-unreadable': 'The request can’t be read. Load the page again and repeat what you did.',
     'body-too-large': 'The request is too large.',
