@@ -20,7 +20,7 @@ for (let id = 1; id <= TITLES; id += 1) {
 
 let pool: EnginePool
 beforeEach(async () => {
-  pool = new EnginePool(1, new URL('./slowWorker.mjs', import.meta.url))
+  pool = new EnginePool(1, '', new URL('./slowWorker.mjs', import.meta.url))
   await pool.use({ base: pack(builder.finish()), delta: null, superseded: [] })
 })
 afterEach(() => pool.close())

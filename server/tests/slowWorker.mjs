@@ -6,7 +6,7 @@ parentPort.on('message', ({ id, request }) => {
   if (request.breakDown) throw new Error('broken down')
   const end = performance.now() + request.ms
   while (performance.now() < end) {
-    if (Atomics.load(workerData, 0) === id) {
+    if (Atomics.load(workerData.cancelledJob, 0) === id) {
       parentPort.postMessage({ id, cancelled: true })
       return
     }

@@ -46,7 +46,7 @@ async function benchAt(titles: number): Promise<void> {
   await migrate(database)
   const libraries = await Libraries.load(database)
   const snapshot = readSnapshot(snapshotFile(data)) ?? undefined
-  const engine = new EnginePool(Number(options.threads))
+  const engine = new EnginePool(Number(options.threads), data)
   const service = await SearchService.open({ database, libraries, today: () => DAY, snapshot, engine, trouble: console.error })
   const ask = (asked: Partial<SearchQuery>) => service.answer(checkedQuery<SearchQuery>(searchQuerySchema, { ...asked }), searcher)
   await ask({ q: 'tide' })

@@ -57,7 +57,7 @@ async function openSearch(database: Database, libraries: Libraries, options: Ser
   if (found === null) await buildApart(options.data)
   const snapshot = found ?? (await usableSnapshot(database, libraries, options.data)) ?? undefined
   const threads = Number(options.threads)
-  const engine = threads > 0 ? new EnginePool(threads) : undefined
+  const engine = threads > 0 ? new EnginePool(threads, options.data) : undefined
   const search = await SearchService.open({
     database,
     libraries,
@@ -70,7 +70,7 @@ async function openSearch(database: Database, libraries: Libraries, options: Ser
   console.log(`Index ${found === null ? 'built' : 'read'} in ${((performance.now() - started) / 1000).toFixed(1)} s.`)
   // Another process may load records into the same database.
   setInterval(() => {
-    search.catchUp().catch(console.error)
+    search.refresh().catch(console.error)
   }, LOOK_EVERY).unref()
   return search
 }

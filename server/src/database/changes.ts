@@ -1,5 +1,6 @@
 /** The log of changes: triggers note each change of a record, or of what is in now, so that the search index can follow. */
-import type { Queryable, Write } from './database.ts'
+import type { Write } from './database.ts'
+import type { Queryable } from './reading.ts'
 
 export interface Change {
   number: number

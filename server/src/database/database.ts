@@ -1,23 +1,8 @@
-/**
- * Writes run one after the other in transactions of one connection; reads go to a small pool of connections of their
- * own, each used for one thing at a time, since two queries at once on one SQLite connection stall the event loop.
- */
-import { Op, QueryTypes, Sequelize, type Model, type ModelStatic, type QueryInterface } from 'sequelize'
-import sqlite3 from 'sqlite3'
-import type { Table } from './table.ts'
+/** A database that is written, too: writes run one after the other in transactions of one connection of their own. */
+import { Op, QueryTypes, type QueryInterface, type Sequelize } from 'sequelize'
+import { connect, pragmas, ReadingPool, select, type Parameters, type Queryable, type Reading, type Row, type Use } from './reading.ts'
 
 export { Op }
-
-export type Row = Record<string, string | number | Buffer | null>
-type Parameters = Record<string, unknown>
-
-/** Whatever answers a SELECT written by hand; `$name` stands for a parameter. */
-export interface Queryable {
-  read<T = Row>(sql: string, parameters?: Parameters): Promise<T[]>
-}
-
-/** The model of a table on a connection. */
-export type Use = <M extends Model>(table: Table<M>) => ModelStatic<M>
 
 /** A transaction in progress. */
 export interface Write extends Queryable {
@@ -27,35 +12,25 @@ export interface Write extends Queryable {
 
 const READERS = 3
 
-/** How long a connection waits for another process to finish its transaction. */
-const BUSY_MS = 5000
-
-export class Database implements Queryable {
-  private readonly writer: Sequelize
-  private readonly readers: Sequelize[]
-  private readonly free: Sequelize[]
-  private readonly waiting: ((reader: Sequelize) => void)[] = []
+export class Database implements Reading {
   private lastWrite: Promise<unknown> = Promise.resolve()
 
-  private constructor(file: string) {
-    this.writer = connect(file)
-    this.readers = Array.from({ length: READERS }, () => connect(file))
-    this.free = [...this.readers]
-  }
+  private constructor(
+    private readonly writer: Sequelize,
+    private readonly pool: ReadingPool,
+  ) {}
 
   static async open(file: string): Promise<Database> {
-    const database = new Database(file)
-    await database.writer.query('PRAGMA journal_mode = WAL')
-    for (const connection of [database.writer, ...database.readers]) await pragmas(connection, 'synchronous = FULL', 'cache_size = -32000')
-    return database
+    const writer = connect(file)
+    await pragmas(writer, 'journal_mode = WAL', 'synchronous = FULL', 'cache_size = -32000')
+    return new Database(writer, await ReadingPool.open(file, READERS))
   }
 
   /** For filling a new file that is thrown away should anything fail: nothing is durable until it is closed. */
   static async create(file: string): Promise<Database> {
-    const database = new Database(file)
-    await pragmas(database.writer, 'journal_mode = OFF', 'synchronous = OFF', 'cache_size = -400000')
-    for (const reader of database.readers) await pragmas(reader, 'cache_size = -32000')
-    return database
+    const writer = connect(file)
+    await pragmas(writer, 'journal_mode = OFF', 'synchronous = OFF', 'cache_size = -400000')
+    return new Database(writer, await ReadingPool.open(file, READERS))
   }
 
   get schema(): QueryInterface {
@@ -63,23 +38,11 @@ export class Database implements Queryable {
   }
 
   read<T = Row>(sql: string, parameters: Parameters = {}): Promise<T[]> {
-    return this.reading((reader) => select<T>(reader, sql, parameters))
+    return this.pool.read<T>(sql, parameters)
   }
 
-  /** Reads through models. */
   query<T>(work: (use: Use) => Promise<T>): Promise<T> {
-    return this.reading((reader) => work((table) => table.on(reader)))
-  }
-
-  private async reading<T>(work: (reader: Sequelize) => Promise<T>): Promise<T> {
-    const reader = this.free.pop() ?? (await new Promise<Sequelize>((resolve) => this.waiting.push(resolve)))
-    try {
-      return await work(reader)
-    } finally {
-      const next = this.waiting.shift()
-      if (next) next(reader)
-      else this.free.push(reader)
-    }
+    return this.pool.query(work)
   }
 
   /** Runs `work` in a transaction after all writes before it; when it throws, nothing of it stays. */
@@ -91,7 +54,8 @@ export class Database implements Queryable {
         await write.run('COMMIT')
         return result
       } catch (error) {
-        await write.run('ROLLBACK')
+        // A full disk has rolled it back already.
+        await write.run('ROLLBACK').catch(() => undefined)
         throw error
       }
     })
@@ -120,27 +84,8 @@ export class Database implements Queryable {
   async close(): Promise<void> {
     await this.lastWrite
     await this.writer.query('PRAGMA wal_checkpoint(TRUNCATE)')
-    await Promise.all([this.writer, ...this.readers].map((connection) => connection.close()))
+    await Promise.all([this.writer.close(), this.pool.close()])
   }
-}
-
-async function select<T>(connection: Sequelize, sql: string, bind: Parameters): Promise<T[]> {
-  // What a SELECT gives is what the caller wrote into it; a test holds row types against the schema.
-  return (await connection.query(sql, { type: QueryTypes.SELECT, bind, raw: true })) as T[]
-}
-
-async function pragmas(connection: Sequelize, ...settings: string[]): Promise<void> {
-  for (const setting of ['foreign_keys = ON', `busy_timeout = ${String(BUSY_MS)}`, ...settings]) await connection.query(`PRAGMA ${setting}`)
-}
-
-function connect(file: string): Sequelize {
-  return new Sequelize({
-    dialect: 'sqlite',
-    dialectModule: sqlite3,
-    storage: file,
-    logging: false,
-    define: { timestamps: false, freezeTableName: true },
-  })
 }
 
 /** Whether another process kept the database locked for too long. */

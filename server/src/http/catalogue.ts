@@ -1,8 +1,7 @@
 /** Endpoints that everybody may ask: places, searches, headings, titles. */
 import type { Request } from 'express'
-import { recordIdOf, sizeOf } from '../catalogue/index.ts'
+import { sizeOf } from '../catalogue/index.ts'
 import { momentOf } from '../circulation/index.ts'
-import { titlePage } from '../presenting/index.ts'
 import { borrowerOf } from '../readers/index.ts'
 import type { Searcher } from '../search/index.ts'
 import type { Bind } from './bind.ts'
@@ -26,12 +25,10 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))
   bind('browse', ({ query, asking }) => search.browse(query, asking))
   bind('suggest', ({ query, asking }) => search.suggest(query, asking))
-  bind('title', async ({ request, path, query }) => {
-    const recordId = await recordIdOf(database, path.controlNumber)
+  bind('title', async ({ request, path, query, asking }) => {
     const reader = await readerOf(database, request)
-    const question = { scope: query.in, at: query.at ?? null, reader, now: clock.now() }
-    const page =
-      recordId === null ? null : await titlePage(database, libraries, { recordId, workIds: search.workOf(recordId), ...question })
+    const question = { scope: query.in, at: query.at ?? null, reader, now: clock.now().toISO() ?? '' }
+    const page = await search.title(path.controlNumber, question, asking)
     if (!page) throw new HttpProblem('no-such-title')
     return page
   })

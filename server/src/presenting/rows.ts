@@ -7,7 +7,7 @@ import { facetValuesOf, languageOf, otherNamesIn, textsOf, whyMatched, type Othe
 import { spokenName } from '@catalex/core/text'
 import { otherNamesOf, recordsById, type StoredRecord } from '../catalogue/index.ts'
 import { copiesOf, type CopyNow } from '../circulation/index.ts'
-import type { Database } from '../database/index.ts'
+import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { editionLine, inScope, nearestFirst, shelfPlaceOf, type Whose } from './copies.ts'
 
@@ -23,7 +23,7 @@ export interface Viewing {
 }
 
 export async function presentRows(
-  database: Database,
+  database: Queryable,
   libraries: Libraries,
   rows: readonly SearchRow[],
   { scope, node, at, today }: Viewing,

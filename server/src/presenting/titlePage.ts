@@ -4,28 +4,35 @@ import type { OpeningHours } from '@catalex/core/calendar'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { verdictFor } from '@catalex/core/holds'
 import { routesFor, walkInRoutes, type Route } from '@catalex/core/routes'
-import type { DateTime } from 'luxon'
+import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
 import { copiesOf, countWaiting, momentOf, type CopyNow } from '../circulation/index.ts'
-import type { Database } from '../database/index.ts'
+import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf, type Reader } from '../readers/index.ts'
 import { copyLine, editionLine, ownPlacesFirst } from './copies.ts'
 
 export interface TitleQuestion {
-  recordId: number
-  /** Records of the same work, this one among them. */
-  workIds: number[]
   scope: readonly string[]
   /** Pickup location asked for; null for the reader's own. */
   at: string | null
   reader: Reader | null
-  now: DateTime
+  /** ISO time. */
+  now: string
 }
 
-/** @returns null where the record is not there */
-export async function titlePage(database: Database, libraries: Libraries, question: TitleQuestion): Promise<TitlePage | null> {
-  const { recordId, workIds, scope, reader, now } = question
+/**
+ * @param workIds records of the same work, this one among them
+ * @returns null where the record is not there
+ */
+export async function titlePage(
+  database: Queryable,
+  libraries: Libraries,
+  { recordId, workIds }: { recordId: number; workIds: readonly number[] },
+  question: TitleQuestion,
+): Promise<TitlePage | null> {
+  const { scope, reader } = question
+  const now = DateTime.fromISO(question.now, { zone: libraries.library.timeZone })
   const [records, copies] = await Promise.all([
     recordsById(database, workIds),
     copiesOf(database, libraries, { recordIds: workIds }, momentOf(now).today),
@@ -42,7 +49,7 @@ export async function titlePage(database: Database, libraries: Libraries, questi
     controlNumber: own.controlNumber,
     description: descriptionOf(own.record),
     editions: workIds.flatMap((id) => records.get(id) ?? []).map((record) => editionLine(record, copies, scope)),
-    ...whatIsPossible(libraries, question, at, ownCopies, waiting),
+    ...whatIsPossible(libraries, { scope, reader, now }, at, ownCopies, waiting),
     waiting,
   }
 }
@@ -50,7 +57,7 @@ export async function titlePage(database: Database, libraries: Libraries, questi
 /** The copies with what a hold on each would do, and the routes: both for the pickup location, where this reader may collect there. */
 function whatIsPossible(
   libraries: Libraries,
-  { scope, reader, now }: TitleQuestion,
+  { scope, reader, now }: Pick<TitleQuestion, 'scope' | 'reader'> & { now: DateTime },
   at: string | null,
   copies: readonly CopyNow[],
   waiting: number,

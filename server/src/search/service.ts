@@ -9,12 +9,13 @@ import type {
   SuggestAnswer,
   SuggestQuery,
 } from '@catalex/contract/search'
+import type { TitlePage } from '@catalex/contract/title'
 import { verdictOn } from '@catalex/core/holds'
 import { questionOf, scopeOf, type Scope } from '@catalex/core/query'
-import { liveRecordCount, pack, recordsOfWork, sendTable, type SearchQuestion, type Segments, type SendTable } from '@catalex/core/search'
-import type { Database } from '../database/index.ts'
+import { liveRecordCount, pack, sendTable, type SearchQuestion, type Segments, type SendTable } from '@catalex/core/search'
+import type { Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import { presentRows } from '../presenting/index.ts'
+import type { TitleQuestion } from '../presenting/index.ts'
 import { browse } from './browsing.ts'
 import { LocalEngine, type Asking, type Engine } from './engine/engine.ts'
 import { readQuery, type ReadQuery } from './query/readQuery.ts'
@@ -32,7 +33,7 @@ export interface Searcher {
 }
 
 export interface Opening {
-  database: Database
+  database: Reading
   libraries: Libraries
   today(): string
   /** The index from a file; without it, it is built here and now. */
@@ -48,14 +49,14 @@ export class SearchService {
   private sendTables = new Map<string, SendTable>()
 
   private constructor(
-    private readonly database: Database,
+    private readonly database: Reading,
     private readonly libraries: Libraries,
     private readonly engine: Engine,
     private readonly follower: Follower,
   ) {}
 
   static async open(opening: Opening): Promise<SearchService> {
-    const { database, libraries, today, snapshot, engine = new LocalEngine(), trouble, newBase = () => Promise.resolve(null) } = opening
+    const { database, libraries, today, snapshot, engine = new LocalEngine({ database, libraries }), trouble, newBase = () => Promise.resolve(null) } = opening
     const changes = snapshot?.changes ?? (await stampOf(database)).changes
     const index = snapshot?.index ?? pack(await buildIndex(database, libraries, today()))
     const follower = new Follower({ database, libraries, engine, today, trouble, newBase }, { index, changes })
@@ -65,13 +66,21 @@ export class SearchService {
 
   /** Takes in what has changed in the database, by whatever way; what is in now is true when it is done. */
   async catchUp(): Promise<void> {
-    if (await this.libraries.refresh(this.database)) this.sendTables = new Map()
+    await this.follower.catchUp()
+  }
+
+  /** Takes in what the libraries say of themselves since another process has stored it, and all that has changed. */
+  async refresh(): Promise<void> {
+    if (await this.libraries.refresh(this.database)) {
+      this.sendTables = new Map()
+      this.engine.refreshLibraries()
+    }
     await this.follower.catchUp()
   }
 
   /** When changed records are found by what they say now. */
   async settled(): Promise<void> {
-    await this.catchUp()
+    await this.refresh()
     await this.follower.settled()
   }
 
@@ -99,10 +108,9 @@ export class SearchService {
     return this.engine.close()
   }
 
-  /** Records of the same work, itself among them. */
-  workOf(recordId: number): number[] {
-    const records = recordsOfWork(this.segments, recordId)
-    return records.length > 0 ? records : [recordId]
+  /** @returns null where there is no such title */
+  title(controlNumber: string, question: TitleQuestion, asking?: Asking): Promise<TitlePage | null> {
+    return this.engine.ask('title', { controlNumber, question }, asking)
   }
 
   async answer(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<SearchAnswer> {
@@ -121,7 +129,7 @@ export class SearchService {
       ...counted,
       page: Math.floor(from / query.size) + 1,
       size: query.size,
-      rows: await presentRows(this.database, this.libraries, rows, viewing),
+      rows: await this.engine.ask('rows', { rows, viewing }, asking),
       readback: read.readback,
       offers,
       unnarrowed,

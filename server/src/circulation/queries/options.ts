@@ -1,7 +1,7 @@
 /** What a hold would do at each pickup location, before anything is asked for. */
 import type { HoldOptions, PickupOption } from '@catalex/contract/holds'
 import { accountRefusal, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
-import type { Database } from '../../database/index.ts'
+import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
@@ -12,7 +12,7 @@ import { countWaiting } from './queue.ts'
 
 /** @param reader null for a guest, to whom the rules of the guest category are shown */
 export async function holdOptions(
-  database: Database,
+  database: Reading,
   libraries: Libraries,
   reader: Reader | null,
   wish: { records: readonly string[]; barcode: string | null },

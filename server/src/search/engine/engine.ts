@@ -1,6 +1,6 @@
 /** The engine as the service sees it: jobs are handed in and answered, in this thread or in workers. */
 import type { Segments } from '@catalex/core/search'
-import { runJob, segmentsOf, type IndexState, type JobName, type Jobs } from './jobs.ts'
+import { runJob, segmentsOf, type IndexState, type JobName, type Jobs, type Workplace } from './jobs.ts'
 
 /** On whose behalf something is asked. */
 export interface Asking {
@@ -17,6 +17,8 @@ export interface Engine {
   readonly waiting: number
   /** Answers from this index from now on. */
   use(state: IndexState): Promise<void>
+  /** The libraries' own documents have changed. */
+  refreshLibraries(): void
   close(): Promise<void>
 }
 
@@ -25,8 +27,15 @@ export class LocalEngine implements Engine {
   readonly waiting = 0
   private segments: Segments = []
 
+  constructor(private readonly where: Omit<Workplace, 'segments'>) {}
+
   ask<Name extends JobName>(name: Name, request: Jobs[Name]['request']): Promise<Jobs[Name]['answer']> {
-    return Promise.resolve().then(() => runJob(name, this.segments, request, () => true))
+    return runJob(name, { ...this.where, segments: this.segments }, request, () => true)
+  }
+
+  /** It has the libraries of whoever told it. */
+  refreshLibraries(): void {
+    return undefined
   }
 
   use(state: IndexState): Promise<void> {

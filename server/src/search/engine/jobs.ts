@@ -1,4 +1,6 @@
-/** What can be asked of an index: every kind of job with its request, its answer, and the work between them. */
+/** What can be asked of the engine: every kind of job with its request, its answer, and the work between them. */
+import type { ResultRow } from '@catalex/contract/search'
+import type { TitlePage } from '@catalex/contract/title'
 import { HEADING_KINDS, type HeadingKind, type ListedFacet, type NamedPlace, type Scope } from '@catalex/core/query'
 import {
   browseHeadings,
@@ -10,6 +12,7 @@ import {
   headingsNamed,
   offersFor,
   pack,
+  recordsOfWork,
   search,
   UNNARROWED,
   unpack,
@@ -21,9 +24,14 @@ import {
   type SearchDocument,
   type SearchQuestion,
   type SearchResult,
+  type SearchRow,
   type Segments,
   type StillWanted,
 } from '@catalex/core/search'
+import { recordIdOf } from '../../catalogue/index.ts'
+import type { Queryable } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import { presentRows, titlePage, type TitleQuestion, type Viewing } from '../../presenting/index.ts'
 
 export interface Jobs {
   search: {
@@ -42,6 +50,8 @@ export interface Jobs {
       wider: number | null
     }
   }
+  rows: { request: { rows: readonly SearchRow[]; viewing: Viewing }; answer: ResultRow[] }
+  title: { request: { controlNumber: string; question: TitleQuestion }; answer: TitlePage | null }
   count: { request: { question: SearchQuestion }; answer: number }
   values: {
     request: { question: SearchQuestion; facet: ListedFacet; find: string; most: number }
@@ -69,10 +79,23 @@ export function segmentsOf({ base, delta, superseded }: IndexState): Segments {
   return delta === null ? [{ index: unpack(base), superseded: null }] : withDelta(unpack(base), unpack(delta), superseded)
 }
 
-type Work = { [Name in JobName]: (segments: Segments, request: Jobs[Name]['request'], wanted: StillWanted) => Jobs[Name]['answer'] }
+/** What the work is done with. */
+export interface Workplace {
+  segments: Segments
+  database: Queryable
+  libraries: Libraries
+}
+
+type Work = {
+  [Name in JobName]: (
+    at: Workplace,
+    request: Jobs[Name]['request'],
+    wanted: StillWanted,
+  ) => Jobs[Name]['answer'] | Promise<Jobs[Name]['answer']>
+}
 
 const WORK: Work = {
-  search: (segments, { question, words, places, thisYear }, wanted) => {
+  search: ({ segments }, { question, words, places, thisYear }, wanted) => {
     const { narrowing } = question
     const result = search(segments, question, wanted)
     const offers = words === null ? [] : offersFor({ segments, wanted, text: words, question, count: result.count, places, thisYear })
@@ -86,15 +109,22 @@ const WORK: Work = {
         narrowing.scope.in.length + narrowing.scope.as.length > 0 ? countWith({ ...UNNARROWED, scope: everywhere(narrowing.scope) }) : null,
     }
   },
-  count: (segments, { question }, wanted) => countOf(segments, question, wanted),
-  values: (segments, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),
-  browse: (segments, { kind, start, most, scope }) => browseHeadings(segments, kind, start, most, scope),
-  headings: (segments, { kind, labels, scope }) => headingsNamed(segments, kind, labels, scope),
-  suggest: (segments, { typed, most, scope }) =>
+  rows: ({ database, libraries }, { rows, viewing }) => presentRows(database, libraries, rows, viewing),
+  title: async ({ segments, database, libraries }, { controlNumber, question }) => {
+    const recordId = await recordIdOf(database, controlNumber)
+    if (recordId === null) return null
+    const work = recordsOfWork(segments, recordId)
+    return titlePage(database, libraries, { recordId, workIds: work.length > 0 ? work : [recordId] }, question)
+  },
+  count: ({ segments }, { question }, wanted) => countOf(segments, question, wanted),
+  values: ({ segments }, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),
+  browse: ({ segments }, { kind, start, most, scope }) => browseHeadings(segments, kind, start, most, scope),
+  headings: ({ segments }, { kind, labels, scope }) => headingsNamed(segments, kind, labels, scope),
+  suggest: ({ segments }, { typed, most, scope }) =>
     HEADING_KINDS.filter((kind) => kind !== 'call-number')
       .map((kind) => ({ kind, headings: headingsBeginning(segments, kind, typed, most, scope) }))
       .filter(({ headings }) => headings.length > 0),
-  delta: (_segments, { placeTree, documents }) => pack(buildDelta(placeTree, documents)),
+  delta: (_at, { placeTree, documents }) => pack(buildDelta(placeTree, documents)),
 }
 
 function isNarrowed({ only, not, years, copies, inHand }: SearchQuestion['narrowing']): boolean {
@@ -103,11 +133,11 @@ function isNarrowed({ only, not, years, copies, inHand }: SearchQuestion['narrow
 }
 
 /** @throws Cancelled when the answer is no longer wanted */
-export function runJob<Name extends JobName>(
+export async function runJob<Name extends JobName>(
   name: Name,
-  segments: Segments,
+  at: Workplace,
   request: Jobs[Name]['request'],
   wanted: StillWanted,
-): Jobs[Name]['answer'] {
-  return WORK[name](segments, request, wanted)
+): Promise<Jobs[Name]['answer']> {
+  return WORK[name](at, request, wanted)
 }

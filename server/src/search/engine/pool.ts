@@ -6,8 +6,15 @@ import { segmentsOf, type IndexState, type JobName, type Jobs } from './jobs.ts'
 import { WaitingLine, type WaitingJob } from './waitingLine.ts'
 
 type Message = { [Name in JobName]: { id: number; name: Name; request: Jobs[Name]['request'] } }[JobName]
-export type ToWorker = Message | { state: IndexState }
+export type ToWorker = Message | { state: IndexState } | { refresh: true }
 export type FromWorker = { id: number; answer: Jobs[JobName]['answer'] } | { id: number; cancelled: true } | { id: number; failed: string }
+
+export interface WorkerData {
+  /** Number of the job that is to be cancelled. */
+  cancelledJob: Int32Array
+  /** The database. */
+  file: string
+}
 
 interface Job extends WaitingJob {
   message: Message
@@ -38,6 +45,7 @@ export class EnginePool implements Engine {
 
   constructor(
     threads: number,
+    private readonly file: string,
     private readonly script = new URL('./worker.js', import.meta.url),
   ) {
     this.slots = Array.from({ length: threads }, () => {
@@ -48,7 +56,7 @@ export class EnginePool implements Engine {
   }
 
   private startWorker(slot: WorkerSlot): void {
-    const worker = new Worker(this.script, { workerData: slot.cancelledJob })
+    const worker = new Worker(this.script, { workerData: { cancelledJob: slot.cancelledJob, file: this.file } satisfies WorkerData })
     slot.worker = worker
     if (this.state) worker.postMessage({ state: this.state } satisfies ToWorker)
     worker.on('message', (message: FromWorker) => {
@@ -139,6 +147,10 @@ export class EnginePool implements Engine {
     this.segments = segmentsOf(state)
     for (const { worker } of this.slots) worker?.postMessage({ state } satisfies ToWorker)
     return Promise.resolve()
+  }
+
+  refreshLibraries(): void {
+    for (const { worker } of this.slots) worker?.postMessage({ refresh: true } satisfies ToWorker)
   }
 
   async close(): Promise<void> {

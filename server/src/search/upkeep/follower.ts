@@ -4,7 +4,7 @@
  */
 import { facetTree, recordsToSupersede, setInNow, type FacetTree, type Segments } from '@catalex/core/search'
 import { copiesForIndex } from '../../circulation/index.ts'
-import { changesAfter, copiesChangedAfter, firstChange, type Change, type Database } from '../../database/index.ts'
+import { changesAfter, copiesChangedAfter, firstChange, type Change, type Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Engine } from '../engine/engine.ts'
 import { segmentsOf, type IndexState } from '../engine/jobs.ts'
@@ -12,7 +12,7 @@ import { documentsOf, heldAt, placeNodes, type PlaceNodes, type Sources } from '
 import type { Snapshot } from './snapshot.ts'
 
 export interface Following {
-  database: Database
+  database: Reading
   libraries: Libraries
   engine: Engine
   /** ISO date. */
