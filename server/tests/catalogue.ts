@@ -4,13 +4,16 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { pino } from 'pino'
 import { makeWorld, writeWorld } from '@catalex/demo/world'
 import { load } from '../src/cli/load.ts'
 import { Database } from '../src/database/index.ts'
 import { createApp } from '../src/http/index.ts'
 import { Libraries } from '../src/libraries/index.ts'
+import { ReaderSessions } from '../src/readers/index.ts'
 import { SearchService } from '../src/search/index.ts'
-import { virtualClock } from '../src/standins/index.ts'
+import { virtualClock, type VirtualClock } from '../src/standins/index.ts'
+import { commandsOn, type Commands } from '../src/writing/index.ts'
 
 export const DAY = '2026-11-25'
 
@@ -24,6 +27,10 @@ export interface Catalogue {
   folder: string
   libraries: Libraries
   search: SearchService
+  commands: Commands
+  sessions: ReaderSessions
+  /** The machine's clock, by which sessions live. */
+  machine: VirtualClock
   data: string
   /** Folder of the world's files. */
   world: string
@@ -41,9 +48,15 @@ export async function startCatalogue(titles: number, change: (world: string) => 
   const libraries = await Libraries.load(database)
   const clock = virtualClock(libraries.library.timeZone, `${DAY}T11:20`)
   const search = await SearchService.open({ database, libraries, today: () => DAY, trouble: fail })
+  const machine = virtualClock('utc', `${DAY}T11:20`)
+  const commands = commandsOn(database, libraries)
+  const sessions = new ReaderSessions(database, commands, () => machine.now().toMillis())
   const app = createApp({
     version: 'test',
     database,
+    commands,
+    sessions,
+    machine,
     libraries,
     search,
     clock,
@@ -53,7 +66,7 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     behindProxy: false,
     demo: true,
     checkAnswers: true,
-    logLevel: 'silent',
+    log: pino({ level: 'silent' }),
   })
   const server = createServer(app)
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
@@ -64,6 +77,9 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     folder,
     libraries,
     search,
+    commands,
+    sessions,
+    machine,
     data,
     world: join(folder, 'world'),
     close: async () => {

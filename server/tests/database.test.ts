@@ -4,9 +4,9 @@ import { tmpdir } from 'node:os'
 import { join, relative } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it, test } from 'vitest'
 import { HOLD_EVENTS, HOLD_TARGETS, HOLDS, LOANS, REQUEST_KEYS } from '../src/circulation/tables.ts'
-import { changesAfter, claim, Database, isBusy, migrate } from '../src/database/index.ts'
+import { changesAfter, claim, Database, migrate, storageFault } from '../src/database/index.ts'
 import { SETTINGS } from '../src/libraries/settings.ts'
-import { READERS, SAMPLE_CARDS, SESSIONS } from '../src/readers/tables.ts'
+import { FAILED_SIGN_INS, READERS, SAMPLE_CARDS, SESSIONS } from '../src/readers/tables.ts'
 
 let folder: string
 let files = 0
@@ -18,7 +18,7 @@ afterAll(() => {
 })
 const newFile = () => join(folder, `${String((files += 1))}.sqlite`)
 
-const MODELS = [LOANS, HOLDS, HOLD_TARGETS, HOLD_EVENTS, REQUEST_KEYS, READERS, SESSIONS, SAMPLE_CARDS, SETTINGS]
+const MODELS = [LOANS, HOLDS, HOLD_TARGETS, HOLD_EVENTS, REQUEST_KEYS, READERS, SESSIONS, FAILED_SIGN_INS, SAMPLE_CARDS, SETTINGS]
 
 describe('the tables', () => {
   it('have the columns of their models, with the same keys and the same right to be empty', async () => {
@@ -148,7 +148,7 @@ describe('transactions', () => {
     const failed = await other
       .write((write) => write.run("INSERT INTO settings (name, value) VALUES ('x', 1)"))
       .catch((error: unknown) => error)
-    expect(isBusy(failed)).toBe(true)
+    expect(storageFault(failed)).toBe('busy')
     release()
     await holding
     await other.write((write) => write.run("INSERT INTO settings (name, value) VALUES ('x', 1)"))

@@ -38,12 +38,17 @@ beforeAll(async () => {
   cases = {
     search: ['the', 'the -tide', '"of the"', 'hte', ''].flatMap((words) => [
       { question: question(words), words, places: [], thisYear: 2026 },
-      { question: question(words, { sort: 'title', from: 20, narrowing: { ...everywhere, scope } }), words: null, places: [], thisYear: 2026 },
+      {
+        question: question(words, { sort: 'title', from: 20, narrowing: { ...everywhere, scope } }),
+        words: null,
+        places: [],
+        thisYear: 2026,
+      },
     ]),
     rows: [{ rows, viewing: { ...whose, node: question('the').query, today: DAY } }],
     title: [record!.controlNumber, 'nothing'].map((controlNumber) => ({
       controlNumber,
-      question: { ...whose, reader: null, now: `${DAY}T11:20:00.000+00:00` },
+      asked: { ...whose, reader: null, now: `${DAY}T11:20:00.000+00:00` },
     })),
     count: [{ question: question('the OR tide') }],
     values: [{ question: question('the'), facet: 'person', find: 'a', most: 3 }],

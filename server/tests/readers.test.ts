@@ -6,8 +6,13 @@ import type { SessionData } from 'express-session'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readWorldFiles } from '../src/cli/worldFiles.ts'
 import { Database, migrate } from '../src/database/index.ts'
+import { Libraries } from '../src/libraries/index.ts'
 import { hashPin, pinMatches } from '../src/readers/pins.ts'
-import { DatabaseSessions } from '../src/readers/sessions.ts'
+import { waitAfter } from '../src/readers/failures.ts'
+import { ReaderSessions } from '../src/readers/sessions.ts'
+import { READERS } from '../src/readers/tables.ts'
+import { Turns } from '../src/readers/turns.ts'
+import { commandsOn } from '../src/writing/index.ts'
 
 let folder: string
 let database: Database
@@ -21,6 +26,43 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true })
 })
 
+const LIBRARY = {
+  name: 'Test',
+  timeZone: 'Etc/UTC',
+  systems: [{ code: 'a', name: 'A' }],
+  branches: [
+    {
+      code: 'quay',
+      system: 'a',
+      name: 'Quay',
+      hours: {},
+      closures: [],
+      floors: [{ code: '1', name: 'One' }],
+      collections: [],
+      keepsFromShelf: true,
+      pickup: null,
+    },
+  ],
+}
+const POLICIES = {
+  guestCategory: 'adult',
+  categories: [{ code: 'adult', name: 'Adult', holdsLimit: 1, owedLimit: 0 }],
+  holdRules: [],
+  loanRules: [],
+}
+let count = 0
+const world = (files: Record<string, string>) => {
+  const place = join(folder, `world${String((count += 1))}`)
+  mkdirSync(place)
+  for (const [name, text] of Object.entries({
+    'library.json': JSON.stringify(LIBRARY),
+    'policies.json': JSON.stringify(POLICIES),
+    ...files,
+  }))
+    writeFileSync(join(place, name), text)
+  return place
+}
+
 describe('PINs', () => {
   it('are kept so that only the same PIN matches, and two of the same don’t look alike', async () => {
     const [one, two] = await Promise.all([hashPin('4711'), hashPin('4711')])
@@ -32,72 +74,115 @@ describe('PINs', () => {
 
 describe('sessions', () => {
   let time = 1_000_000
-  const HOUR = 3_600_000
-  const sessions = () => new DatabaseSessions(database, HOUR, () => time)
-  const get = (id: string) =>
-    new Promise((done, fail) => sessions().get(id, (error, session) => (error ? fail(error as Error) : done(session))))
-  const set = (id: string, data: object) =>
-    new Promise<void>((done, fail) => sessions().set(id, data as SessionData, (error) => (error ? fail(error as Error) : done())))
-  const destroy = (id: string) => new Promise<void>((done) => sessions().destroy(id, () => done()))
-
-  it('live an hour from the last time that they were written, over a restart, and are gone then', async () => {
-    await set('a', { readerId: 1 })
-    time += HOUR - 1
-    expect(await get('a')).toEqual({ readerId: 1 })
-    await set('a', { readerId: 1, more: true })
-    time += HOUR - 1
-    expect(await get('a')).toEqual({ readerId: 1, more: true })
-    time += 1
-    expect(await get('a')).toBeNull()
+  const MINUTE = 60_000
+  const [IDLE, READER] = [15 * MINUTE, 1]
+  const open = () => new ReaderSessions(database, commandsOn(database, new Libraries(readWorldFiles(world({})))), () => time)
+  const get = (sessions: ReaderSessions, id: string) =>
+    new Promise<SessionData | null | undefined>((done, fail) => {
+      sessions.get(id, (error, session) => (error ? fail(error as Error) : done(session)))
+    })
+  const set = (sessions: ReaderSessions, id: string, more: object = {}) =>
+    new Promise<void>((done, fail) => {
+      const data = { readerId: READER, idle: IDLE, ...more } as unknown as SessionData
+      sessions.set(id, data, (error) => (error ? fail(error as Error) : done()))
+    })
+  const destroy = (sessions: ReaderSessions, id: string) => new Promise<unknown>((done) => sessions.destroy(id, done))
+  beforeAll(async () => {
+    for (const [id, card] of [[1, '00000001'], [2, '00000002']] as const)
+      await database.write((write) => write.use(READERS).create({ id, card, pinHash: '', name: 'Odd Varrik', category: 'adult', homeBranch: 'quay', expires: '2027-01-01', owed: 0, block: null })) // prettier-ignore
   })
-  it('that have ended are thrown away when another is written; one that is signed out at once', async () => {
-    await set('old', {})
-    time += HOUR
-    await set('new', {})
-    expect(await database.read('SELECT id FROM sessions ORDER BY id')).toEqual([{ id: 'new' }])
-    await destroy('new')
-    expect(await get('new')).toBeNull()
-    expect(await get('never')).toBeNull()
+
+  it('live as long as somebody uses them, over a restart, and end when nobody does', async () => {
+    const sessions = open()
+    await set(sessions, 'a')
+    for (let i = 0; i < 5; i += 1) {
+      time += IDLE - 1
+      expect(await get(sessions, 'a')).toMatchObject({ readerId: READER })
+    }
+    await sessions.flush()
+    time += IDLE - 1
+    expect(await get(open(), 'a')).toMatchObject({ readerId: READER })
+    time += 1
+    expect(await get(open(), 'a')).toBeNull()
+    expect(await get(sessions, 'a')).toBeNull()
+  })
+
+  it('end where they are signed out, or everywhere, and those of others stay', async () => {
+    const sessions = open()
+    for (const id of ['a', 'b', 'c']) await set(sessions, id)
+    await set(sessions, 'other', { readerId: 2 })
+    await destroy(sessions, 'a')
+    expect(await Promise.all(['a', 'b', 'other', 'never'].map((id) => get(sessions, id)))).toEqual([null, expect.anything(), expect.anything(), null])
+    await sessions.endAllOf(READER)
+    expect(await Promise.all(['b', 'c', 'other'].map((id) => get(sessions, id)))).toEqual([null, null, expect.anything()])
+    expect(await get(open(), 'c')).toBeNull()
+  }) // prettier-ignore
+
+  it('a reader has ten at most: the one unused for longest gives way', async () => {
+    const sessions = open()
+    for (let i = 0; i <= 10; i += 1) {
+      time += 1
+      await set(sessions, `s${String(i)}`)
+    }
+    const later = open()
+    expect(await get(later, 's0')).toBeNull()
+    expect(await get(later, 's1')).not.toBeNull()
+  })
+
+  it('end here though the database can’t be told, which is told again until it knows', async () => {
+    const writes = commandsOn(database, new Libraries(readWorldFiles(world({}))))
+    let full = false
+    const endSession = (key: string) => (full ? Promise.reject(new Error('SQLITE_FULL: disk is full')) : writes.endSession(key))
+    const sessions = new ReaderSessions(database, { ...writes, endSession }, () => time)
+    await set(sessions, 'a')
+    full = true
+    expect(await destroy(sessions, 'a')).toBeInstanceOf(Error)
+    expect(await get(sessions, 'a')).toBeNull()
+    full = false
+    await sessions.flush()
+    expect(await get(open(), 'a')).toBeNull()
+  })
+
+  it('can’t be used by whoever reads the database', async () => {
+    const sessions = open()
+    await set(sessions, 'the secret id')
+    expect(JSON.stringify(await database.read('SELECT * FROM sessions'))).not.toContain('the secret id')
+  })
+})
+
+describe('tries to sign in', () => {
+  it.each([
+    [0, 0, 0],
+    [4, 0, 0],
+    [5, 0, 60_000],
+    [5, 59_000, 1000],
+    [5, 60_000, 0],
+    [6, 0, 120_000],
+    [8, 0, 480_000],
+    [9, 0, 900_000],
+    [500, 0, 900_000],
+    [500, 24 * 3_600_000, 0],
+  ])('after %i failures, the last %i ms ago, a card waits %i ms', (count, ago, wait) => {
+    expect(waitAfter({ count, last: 1000 }, 1000 + ago)).toBe(wait)
+  })
+
+  it('go one at a time, and nobody’s many hold up another’s', async () => {
+    const turns = new Turns(10, 3)
+    let running = 0
+    const work = async () => {
+      running += 1
+      expect(running).toBe(1)
+      await new Promise((later) => setTimeout(later, 2))
+      running -= 1
+    }
+    const tries = [...Array(5).fill('greedy'), 'other'].map((who: string) => turns.take(who, work))
+    const outcomes = (await Promise.allSettled(tries)).map(({ status }) => status)
+    expect(outcomes).toEqual(['fulfilled', 'fulfilled', 'fulfilled', 'rejected', 'rejected', 'fulfilled'])
+    await expect(turns.take('greedy', work)).resolves.toBeUndefined()
   })
 })
 
 describe('files of a world', () => {
-  const LIBRARY = {
-    name: 'Test',
-    timeZone: 'Etc/UTC',
-    systems: [{ code: 'a', name: 'A' }],
-    branches: [
-      {
-        code: 'quay',
-        system: 'a',
-        name: 'Quay',
-        hours: {},
-        closures: [],
-        floors: [{ code: '1', name: 'One' }],
-        collections: [],
-        keepsFromShelf: true,
-        pickup: null,
-      },
-    ],
-  }
-  const POLICIES = {
-    guestCategory: 'adult',
-    categories: [{ code: 'adult', name: 'Adult', holdsLimit: 1, owedLimit: 0 }],
-    holdRules: [],
-    loanRules: [],
-  }
-  let count = 0
-  const world = (files: Record<string, string>) => {
-    const place = join(folder, `world${String((count += 1))}`)
-    mkdirSync(place)
-    for (const [name, text] of Object.entries({
-      'library.json': JSON.stringify(LIBRARY),
-      'policies.json': JSON.stringify(POLICIES),
-      ...files,
-    }))
-      writeFileSync(join(place, name), text)
-    return place
-  }
   it('may leave out readers, loans and holds; MARC files are taken in the order of their names', () => {
     expect(readWorldFiles(world({ 'b.mrc': '', 'a.xml': '', 'notes.txt': '' }))).toMatchObject({
       readers: [],

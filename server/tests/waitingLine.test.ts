@@ -1,7 +1,8 @@
 /** The line of waiting jobs: bounded, cheap ones soon, costly ones not for ever, nobody before everybody. */
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { MOST_OF_A_CLIENT, MOST_WAITING, Overloaded, WaitingLine, type WaitingJob } from '../src/search/engine/waitingLine.ts'
+import { Overloaded } from '../src/overloaded.ts'
+import { MOST_OF_A_CLIENT, MOST_WAITING, WaitingLine, type WaitingJob } from '../src/search/engine/waitingLine.ts'
 
 const job = (effort: number, client: string | null, since = 0): WaitingJob => ({ effort, client, since })
 const SECOND = 1000

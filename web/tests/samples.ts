@@ -34,8 +34,8 @@ export const PLACES: Places = {
   ],
 }
 
-export const NOBODY: SessionInfo = { reader: null, csrf: null, now: '2026-11-25T11:20:00.000Z', demo: false }
-export const SOMEBODY: SessionInfo = { ...NOBODY, reader: { name: 'Ines Calder', homeBranch: 'hill', category: 'adult', ready: 0 }, csrf: 'token' } // prettier-ignore
+export const NOBODY: SessionInfo = { reader: null, csrf: null, idle: null, now: '2026-11-25T11:20:00.000Z', demo: false }
+export const SOMEBODY: SessionInfo = { ...NOBODY, reader: { name: 'Ines Calder', homeBranch: 'hill', category: 'adult', ready: 0 }, csrf: 'token', idle: 900 } // prettier-ignore
 
 export const edition = (controlNumber: string, more: Partial<Edition> = {}): Edition => ({
   controlNumber,
@@ -176,6 +176,7 @@ export const card = (more: Partial<Card> = {}): Card => ({
   homeBranch: 'hill',
   categoryName: 'Adult',
   expires: '2027-03-31',
+  sessions: 1,
   owed: 0,
   holds: [],
   holdsLimit: 15,

@@ -38,7 +38,12 @@ export async function lendable(): Promise<string[]> {
 }
 
 /** @param until says when it is over */
-export async function storm(writers: readonly Visitor[], searchers: number, records: readonly string[], until: () => boolean): Promise<Storm> {
+export async function storm(
+  writers: readonly Visitor[],
+  searchers: number,
+  records: readonly string[],
+  until: () => boolean,
+): Promise<Storm> {
   const changes: number[] = []
   const searches: number[] = []
   const standing = new Map<number, string[]>()
@@ -66,7 +71,14 @@ export async function storm(writers: readonly Visitor[], searchers: number, reco
     for (let turn = number; !until(); turn += 1) note(searches, await visitor.search(WORDS[turn % WORDS.length] ?? ''))
   }
   await Promise.all([...writers.map(write), ...Array.from({ length: searchers }, (_, i) => search(i))])
-  return { changes: changes.length, searches: searches.length, errors, changeTimes: timesOf(changes), searchTimes: timesOf(searches), standing }
+  return {
+    changes: changes.length,
+    searches: searches.length,
+    errors,
+    changeTimes: timesOf(changes),
+    searchTimes: timesOf(searches),
+    standing,
+  }
 }
 
 export function forSeconds(seconds: number): () => boolean {

@@ -1,18 +1,20 @@
 /** The reader's own page, and signing in to it. */
+import { VISITS } from '@catalex/core/card'
 import { CARRIER_CODES } from '@catalex/core/catalogue'
 import { holdSchema } from '../holds/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { count, date, flag, list, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
+import { count, date, flag, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
 /** As much as somebody types of a card number or a PIN. */
 const typed = { type: 'string', minLength: 1, maxLength: 60 } as const
 
-export const signInSchema = shape({ card: typed, pin: typed })
+export const signInSchema = looseShape(['card', 'pin'], { card: typed, pin: typed, visit: oneOf(VISITS) })
 
 export const sessionSchema = shape({
   reader: orNull(shape({ name: text, homeBranch: text, category: text, ready: { ...count, description: 'Holds ready to collect.' } })),
   csrf: { ...nullable('string'), description: 'To be sent back in X-CSRF-Token with every change.' },
+  idle: { ...nullable('integer'), description: 'Seconds after which the session of a reader who does nothing ends.' },
   now: { ...moment, description: 'The libraries’ clock.' },
   demo: { ...flag, description: 'Whether this is the demo, which shows sample cards at sign-in.' },
 })
@@ -36,6 +38,7 @@ export const cardSchema = shape({
   holds: { ...list(holdSchema), description: 'Those that live, and what ended in the last days.' },
   holdsLimit: count,
   loans: list(loanSchema),
+  sessions: { ...count, description: 'Places where this reader is signed in, this one among them.' },
   warnings: { ...list(refusalSchema), description: 'What stops this card.' },
 })
 

@@ -39,6 +39,7 @@ export const ENDPOINTS = {
   session: { summary: 'Who is signed in', answer: sessionSchema, status: 200 },
   signIn: { summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },
   signOut: { summary: 'Sign out; nothing stays behind', answer: null, status: 204 },
+  signOutEverywhere: { summary: 'Sign this reader out here and in every other place', answer: null, status: 204 },
   sampleCards: { summary: 'Cards to try the demo with', answer: sampleCardsSchema, status: 200 },
   card: { summary: 'The reader’s holds, loans and limits', answer: cardSchema, status: 200 },
   holdOptions: { summary: 'Each pickup location for a wish: from where, at what cost, or why not', query: holdOptionsQuerySchema, answer: holdOptionsSchema, status: 200 },

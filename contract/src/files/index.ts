@@ -37,11 +37,27 @@ const holdRuleSchema = looseShape(['allow', 'cost', 'reason', 'remedy'], {
 
 const loanRuleSchema = looseShape(['days', 'renewals'], { ...conditions, days: { type: 'integer', minimum: 1 }, renewals: count })
 
-export const policiesFileSchema = shape({
+const minutes = { type: 'integer', minimum: 1, maximum: 1440 } as const
+
+/** When a session that nobody uses ends; what is left out is as usual. */
+const sessionRulesSchema = looseShape([], {
+  idleMinutes: { ...minutes, description: '15 where it is left out.' },
+  terminalIdleMinutes: { ...minutes, description: 'At a public terminal; 3 where it is left out.' },
+  stayDays: {
+    type: 'integer',
+    minimum: 1,
+    maximum: 90,
+    description: 'On a device on which somebody stays signed in; 14 where it is left out.',
+  },
+})
+
+export const policiesFileSchema = looseShape(['guestCategory', 'categories', 'holdRules', 'loanRules'], {
   guestCategory: { type: 'string', description: 'Category by which routes are shown to somebody who has not signed in.' },
   categories: { ...list(categorySchema), minItems: 1 },
   holdRules: { ...list(holdRuleSchema), description: 'The first that fits decides.' },
   loanRules: { ...list(loanRuleSchema), description: 'The first that fits decides.' },
+  sessions: sessionRulesSchema,
+  endedHoldDays: { ...count, description: 'After so many days an ended hold is nobody’s any more; 30 where it is left out.' },
 })
 
 /** readers.csv, a row. */

@@ -11,6 +11,7 @@ export const PATHS = {
   session: { method: 'get', path: '/api/session' },
   signIn: { method: 'post', path: '/api/session' },
   signOut: { method: 'delete', path: '/api/session' },
+  signOutEverywhere: { method: 'delete', path: '/api/sessions' },
   sampleCards: { method: 'get', path: '/api/demo/cards' },
   card: { method: 'get', path: '/api/card' },
   holdOptions: { method: 'get', path: '/api/hold-options' },

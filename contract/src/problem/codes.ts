@@ -15,6 +15,7 @@ export const PROBLEMS = {
   'too-many-tries': 429,
   'our-fault': 500,
   busy: 503,
+  'cannot-store': 503,
 } as const
 
 export type ProblemCode = keyof typeof PROBLEMS

@@ -19,6 +19,8 @@ export const refusalSchema = {
     shape({ code: coded('fetch-yourself') }),
     shape({ code: coded('rule'), reason: text, remedy: nullable('string') }),
     shape({ code: coded('key-reused') }),
+    shape({ code: coded('no-such-title') }),
+    shape({ code: coded('different-works') }),
     shape({ code: coded('no-such-hold') }),
     shape({ code: coded('too-late'), state: oneOf(HOLD_STATES) }),
   ],

@@ -1,5 +1,9 @@
 /** Library cards: the number as people type it. */
 
+/** How somebody signs in: as usual, to stay signed in on a device of their own, or at a terminal that others use next. */
+export const VISITS = ['usual', 'stay', 'terminal'] as const
+export type Visit = (typeof VISITS)[number]
+
 /** Digits of a card number as it is stored. */
 export const CARD_DIGITS = 8
 

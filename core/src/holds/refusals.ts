@@ -17,6 +17,8 @@ export const REFUSAL_CODES = [
   'fetch-yourself',
   'rule',
   'key-reused',
+  'no-such-title',
+  'different-works',
   'no-such-hold',
   'too-late',
 ] as const
@@ -40,6 +42,8 @@ export type Refusal =
   | { code: 'rule'; reason: string; remedy: string | null }
   /** An idempotency key that came with another request before. */
   | { code: 'key-reused' }
+  | { code: 'no-such-title' }
+  | { code: 'different-works' }
   | { code: 'no-such-hold' }
   | { code: 'too-late'; state: HoldState }
 

@@ -20,6 +20,7 @@ export const mayBecome = (from: HoldState, to: HoldState): boolean => NEXT[from]
 /** Whether the hold still counts against the limit and stands in the queue. */
 export const isActive = (state: HoldState): boolean => NEXT[state].length > 0
 export const ACTIVE_STATES: readonly HoldState[] = HOLD_STATES.filter(isActive)
+export const ENDED_STATES: readonly HoldState[] = HOLD_STATES.filter((state) => !isActive(state))
 
 /** Whether a copy is set aside for the hold. */
 export const isPromising = (state: HoldState): state is PromisingState => PROMISING_STATES.some((promising) => promising === state)

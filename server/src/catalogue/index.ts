@@ -58,6 +58,15 @@ export async function recordsById(source: Queryable, ids: readonly number[]): Pr
   return new Map(rows.map((row) => [row.id, recordFrom(row)]))
 }
 
+/** Those that are there, in the order of their numbers. */
+export async function recordsByControlNumber(source: Queryable, controlNumbers: readonly string[]): Promise<StoredRecord[]> {
+  const rows = await source.read<RecordRow>(
+    'SELECT id, controlNumber, record FROM records WHERE controlNumber IN (SELECT value FROM json_each($numbers)) AND withdrawn = 0 ORDER BY id',
+    { numbers: JSON.stringify(controlNumbers) },
+  )
+  return rows.map(recordFrom)
+}
+
 export async function recordIdOf(source: Queryable, controlNumber: string): Promise<number | null> {
   const [row] = await source.read<{ id: number }>('SELECT id FROM records WHERE controlNumber = $controlNumber AND withdrawn = 0', {
     controlNumber,

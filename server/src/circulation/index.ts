@@ -1,6 +1,7 @@
 /** Circulation: where every copy is, who waits for it, and what readers ask. */
 export { cancelHold } from './commands/cancelHold.ts'
 export { followCatalogue, type LostHold } from './commands/followCatalogue.ts'
+export { purge } from './commands/purge.ts'
 export { placeHold } from './commands/placeHold.ts'
 export { loadHolds } from './loading/holds.ts'
 export { loadLoans, type RowFault } from './loading/loans.ts'

@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { Command } from 'commander'
 import { indexing } from './indexing.ts'
 import { load } from './load.ts'
+import { errorInWords } from './sentences.ts'
 import { serve } from './serve.ts'
 import { works } from './works.ts'
 
@@ -47,6 +48,7 @@ program
   .action((options) => serve({ ...options, version }))
 
 program.parseAsync().catch((error: unknown) => {
-  console.error(error instanceof Error ? error.message : error)
-  process.exitCode = 1
+  console.error(errorInWords(error))
+  // Threads that have been started would keep the process.
+  process.exit(1)
 })

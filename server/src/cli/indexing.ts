@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs'
 import { differencesIn, pack } from '@catalex/core/search'
 import { Libraries } from '../libraries/index.ts'
 import { sizeOf } from '../catalogue/index.ts'
-import { Database, forgetChanges, migrate } from '../database/index.ts'
+import { Database, forgetChanges, migrate, type Reading } from '../database/index.ts'
 import { buildIndex, canFollow, everyDocument, placeNodes, readSnapshot, SearchService, snapshotFile, stampOf, writeSnapshot, type Snapshot } from '../search/index.ts' // prettier-ignore
 import { withBar } from './progress.ts'
 
@@ -34,7 +34,7 @@ const BAR = 'Index: {value} of {total} records'
 const NO_DAY = '0001-01-01'
 
 /** The snapshot beside the database, where it is one of this catalogue. */
-export async function usableSnapshot(database: Database, libraries: Libraries, data: string): Promise<Snapshot | null> {
+export async function usableSnapshot(database: Reading, libraries: Libraries, data: string): Promise<Snapshot | null> {
   const snapshot = readSnapshot(snapshotFile(data))
   if (snapshot === null) return null
   const samePlaces = snapshot.index.header.placeTree.codes.join() === libraries.placeTree().codes.join()

@@ -1,6 +1,7 @@
-/** What went wrong while loading, in English sentences. */
+/** What went wrong, in English sentences. */
 import type { RecordFault } from '@catalex/core/catalogue'
 import type { RowFault } from '../circulation/index.ts'
+import { storageFault, type StorageFault } from '../database/index.ts'
 
 type Facts = RecordFault['facts']
 
@@ -44,3 +45,17 @@ const ROW_FAULTS: Record<RowFault['code'], (value: string) => string> = {
 }
 
 export const rowFaultInWords = ({ code, value }: RowFault): string => ROW_FAULTS[code](value)
+
+const STORAGE_FAULTS: Record<StorageFault, string> = {
+  busy: 'Another process keeps the database locked: wait until it has ended, or stop it.',
+  full: 'The disk is full: make room, and try again. Nothing was changed.',
+  unwritable: 'The database can’t be written: see whether its file and folder may be written by this user.',
+  unreadable: 'The database is damaged or no database at all: run "catalex check", and restore a backup with "catalex restore FILE".',
+}
+
+/** Any error as one sentence, with what the driver calls it behind. */
+export function errorInWords(error: unknown): string {
+  const fault = storageFault(error)
+  const message = error instanceof Error ? error.message : String(error)
+  return fault === null ? message : `${STORAGE_FAULTS[fault]} (${message})`
+}

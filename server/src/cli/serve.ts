@@ -1,16 +1,18 @@
-/** `catalex serve`: opens the database, builds the index, listens. */
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
-import { randomBytes } from 'node:crypto'
-import { spawn } from 'node:child_process'
-import { createServer } from 'node:http'
-import { fileURLToPath } from 'node:url'
-import { dirname, join, resolve } from 'node:path'
-import { claim, Database, migrate } from '../database/index.ts'
-import { Libraries } from '../libraries/index.ts'
+/** `catalex serve`: opens the database and the index, listens, and on a signal ends what has begun before it goes. */
+import { existsSync } from 'node:fs'
+import { createServer, type Server } from 'node:http'
+import { resolve } from 'node:path'
+import { pino, type Logger } from 'pino'
+import { momentOf } from '../circulation/index.ts'
+import { claim, Database, migrate, ReadingPool } from '../database/index.ts'
 import { createApp } from '../http/index.ts'
-import { EnginePool, SearchService, snapshotFile, snapshotVersion, type Snapshot } from '../search/index.ts'
-import { usableSnapshot } from './indexing.ts'
-import { machineClock, virtualClock } from '../standins/index.ts'
+import { Libraries } from '../libraries/index.ts'
+import { ReaderSessions } from '../readers/index.ts'
+import type { SearchService } from '../search/index.ts'
+import { machineClock, virtualClock, type Clock } from '../standins/index.ts'
+import { CommandThread } from '../writing/index.ts'
+import { openSearch } from './searching.ts'
+import { secretFor } from './secret.ts'
 
 export interface ServeOptions {
   version: string
@@ -24,105 +26,160 @@ export interface ServeOptions {
 }
 
 export async function serve(options: ServeOptions): Promise<void> {
+  const port = numberFrom(options.port, '--port', 0, 65_535)
+  const threads = numberFrom(options.threads, '--threads', 0, 64)
   if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)
-  if ((await claim(`${options.data}.serve-lock`)) === null)
+  const release = await claim(`${options.data}.serve-lock`)
+  if (release === null)
     throw new Error(`Another process serves ${options.data} already: stop it first, or serve another database with --data.`)
-  const database = await Database.open(options.data)
-  await migrate(database)
+  const secret = secretFor(options.data)
+  await bringUpToDate(options.data)
+  const database = await ReadingPool.open(options.data, CONNECTIONS)
   const libraries = await Libraries.load(database)
   const zone = libraries.library.timeZone
   const clock = options.clock === undefined ? machineClock(zone) : virtualClock(zone, options.clock)
-  const search = await openSearch(database, libraries, options, () => clock.now().toISODate() ?? '')
+  const machine = machineClock('utc')
+  const search = await openSearch({ database, libraries, data: options.data, threads, today: () => clock.now().toISODate() ?? '' })
+  const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', serializers: { err: withoutValues } })
+  const thread = new CommandThread(options.data)
+  const sessions = new ReaderSessions(database, thread.commands, () => machine.now().toMillis())
   const app = createApp({
     version: options.version,
     database,
+    commands: thread.commands,
+    sessions,
     libraries,
     search,
     clock,
-    sessionSecret: secretFor(options.data),
+    machine,
+    sessionSecret: secret,
     pages: existsSync(options.pages) ? resolve(options.pages) : null,
     secure: process.env.CATALEX_HTTPS === '1',
     behindProxy: process.env.CATALEX_PROXY === '1',
     demo: options.demo ?? false,
     checkAnswers: process.env.NODE_ENV !== 'production',
-    logLevel: process.env.LOG_LEVEL ?? 'warn',
+    log,
   })
-  await listen(createServer(app), options)
+  const server = createServer(LIMITS, app)
+  const stopUpkeep = keepUp({ search, thread, sessions, clock, machine, log })
+  await listen(server, port, options.host)
+  onSignal(async () => {
+    await closed(server)
+    stopUpkeep()
+    await sessions.flush()
+    await thread.close()
+    await search.close()
+    await database.close()
+    await release()
+  })
 }
 
-/** From the index in the file beside the database; where there is none that fits, one is built first. */
-async function openSearch(database: Database, libraries: Libraries, options: ServeOptions, today: () => string): Promise<SearchService> {
-  const started = performance.now()
-  const found = await usableSnapshot(database, libraries, options.data)
-  if (found === null) await buildApart(options.data)
-  const snapshot = found ?? (await usableSnapshot(database, libraries, options.data)) ?? undefined
-  const threads = Number(options.threads)
-  const engine = threads > 0 ? new EnginePool(threads, options.data) : undefined
-  const search = await SearchService.open({
-    database,
-    libraries,
-    today,
-    snapshot,
-    engine,
-    trouble: console.error,
-    newBase: watchSnapshot(database, libraries, options.data),
-  })
-  console.log(`Index ${found === null ? 'built' : 'read'} in ${((performance.now() - started) / 1000).toFixed(1)} s.`)
-  // Another process may load records into the same database.
-  setInterval(() => {
-    search.refresh().catch(console.error)
-  }, LOOK_EVERY).unref()
-  return search
+/** What a client may take its time over. */
+const LIMITS = { headersTimeout: 10_000, requestTimeout: 20_000, keepAliveTimeout: 10_000, connectionsCheckingInterval: 2000 }
+
+/** Of the thread that serves; those that search have their own. */
+const CONNECTIONS = 3
+
+function numberFrom(text: string, option: string, least: number, most: number): number {
+  const number = /^\d{1,5}$/.test(text) ? Number(text) : NaN
+  if (!(number >= least && number <= most))
+    throw new Error(`${option} has to be a whole number from ${String(least)} to ${String(most)}, not "${text}".`)
+  return number
 }
 
-const LOOK_EVERY = 2000
-
-/** Finds an index that another process has built anew. */
-function watchSnapshot(database: Database, libraries: Libraries, data: string): () => Promise<Snapshot | null> {
-  let seen = snapshotVersion(snapshotFile(data))
-  return async () => {
-    const version = snapshotVersion(snapshotFile(data))
-    if (version === seen) return null
-    seen = version
-    return usableSnapshot(database, libraries, data)
+async function bringUpToDate(data: string): Promise<void> {
+  const database = await Database.open(data, 1)
+  try {
+    await migrate(database)
+  } finally {
+    await database.close()
   }
 }
 
-/** In a process of its own, whose memory goes with it. */
-function buildApart(data: string): Promise<void> {
-  console.log('Building the search index.')
-  return new Promise((done, fail) => {
-    const child = spawn(process.execPath, [fileURLToPath(new URL('./catalex.js', import.meta.url)), 'index', '--data', data], {
-      stdio: 'inherit',
-    })
-    child.once('error', fail)
-    child.once('exit', (code) => {
-      if (code === 0) done()
-      else fail(new Error('The search index could not be built.'))
-    })
-  })
+/** Statements that failed hold what readers look for: only what went wrong is logged. */
+const withoutValues = ({ name, message, stack }: Error) => ({ type: name, message, stack })
+
+interface Upkeep {
+  search: SearchService
+  thread: CommandThread
+  sessions: ReaderSessions
+  clock: Clock
+  machine: Clock
+  log: Logger
 }
 
-/** The key that signs session cookies: kept beside the database, so that a restart signs nobody out. */
-function secretFor(data: string): string {
-  const file = join(dirname(data), 'session-secret')
-  mkdirSync(dirname(data), { recursive: true })
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 })
-  return readFileSync(file, 'utf8')
+/** What is done time and again: following other processes, writing down who was there, purging. */
+function keepUp({ search, thread: { commands }, sessions, clock, machine, log }: Upkeep): () => void {
+  const purge = async (): Promise<void> => {
+    while (await commands.purge(momentOf(clock.now()), machine.now().toMillis())) await new Promise((later) => setTimeout(later, 100))
+  }
+  const every = (ms: number, task: () => Promise<unknown>) => {
+    const run = () => {
+      task().catch((error: unknown) => {
+        log.error(error)
+      })
+    }
+    run()
+    return setInterval(run, ms).unref()
+  }
+  const timers = [
+    every(2000, async () => {
+      await search.refresh()
+      await commands.refreshLibraries()
+    }),
+    every(60_000, () => sessions.flush()),
+    every(3_600_000, purge),
+  ]
+  return () => {
+    timers.forEach(clearInterval)
+  }
 }
 
-function listen(server: ReturnType<typeof createServer>, { port, host }: ServeOptions): Promise<void> {
+function listen(server: Server, port: number, host: string): Promise<void> {
   return new Promise((done, fail) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
       fail(
         error.code === 'EADDRINUSE'
-          ? new Error(`Port ${port} is taken: stop what uses it, or choose another with PORT=4281 npm start.`)
+          ? new Error(`Port ${String(port)} is taken: stop what uses it, or choose another with PORT=4281 npm start.`)
           : error,
       )
     })
-    server.listen(Number(port), host, () => {
-      console.log(`Catalex is at http://localhost:${port}`)
+    server.listen(port, host, () => {
+      console.log(`Catalex is at http://localhost:${String(port)}`)
       done()
     })
   })
+}
+
+/** Longer than this nobody is waited for. */
+const LONGEST_END = 10_000
+
+/** Nobody new is let in; what has begun is answered. */
+function closed(server: Server): Promise<void> {
+  const hurry = setTimeout(() => {
+    server.closeAllConnections()
+  }, LONGEST_END)
+  return new Promise((done) => {
+    server.close(() => {
+      clearTimeout(hurry)
+      done()
+    })
+  })
+}
+
+function onSignal(end: () => Promise<void>): void {
+  let ending = false
+  const stop = () => {
+    if (ending) process.exit(1)
+    ending = true
+    end().then(
+      () => process.exit(0),
+      (error: unknown) => {
+        console.error(error)
+        process.exit(1)
+      },
+    )
+  }
+  process.on('SIGTERM', stop)
+  process.on('SIGINT', stop)
 }

@@ -10,6 +10,7 @@ export interface Write extends Queryable {
   run(sql: string, parameters?: Parameters): Promise<void>
 }
 
+/** Connections that only read. */
 const READERS = 3
 
 export class Database implements Reading {
@@ -20,10 +21,10 @@ export class Database implements Reading {
     private readonly pool: ReadingPool,
   ) {}
 
-  static async open(file: string): Promise<Database> {
+  static async open(file: string, readers = READERS): Promise<Database> {
     const writer = connect(file)
     await pragmas(writer, 'journal_mode = WAL', 'synchronous = FULL', 'cache_size = -32000')
-    return new Database(writer, await ReadingPool.open(file, READERS))
+    return new Database(writer, await ReadingPool.open(file, readers))
   }
 
   /** For filling a new file that is thrown away should anything fail: nothing is durable until it is closed. */
@@ -87,6 +88,3 @@ export class Database implements Reading {
     await Promise.all([this.writer.close(), this.pool.close()])
   }
 }
-
-/** Whether another process kept the database locked for too long. */
-export const isBusy = (error: unknown): boolean => error instanceof Error && /SQLITE_BUSY/.test(error.message)

@@ -1,7 +1,8 @@
 /** The database: one SQLite file in WAL mode, a write queue of one, a few readers. */
 export { claim } from './claim.ts'
 export { changesAfter, copiesChangedAfter, firstChange, forgetChanges, lastChange, withoutTriggers, type Change } from './changes.ts'
-export { Database, isBusy, Op, type Write } from './database.ts'
+export { storageFault, type StorageFault } from './faults.ts'
+export { Database, Op, type Write } from './database.ts'
 export { ReadingPool, type Queryable, type Reading, type Use } from './reading.ts'
 export { migrate } from './migrations.ts'
 export { table } from './table.ts'

@@ -105,6 +105,17 @@ const REFERENCES = [
   `ALTER TABLE changes RENAME COLUMN titleId TO recordId`,
 ]
 
+/** Sessions know whose they are and when they were used; failed tries to sign in are counted by card. */
+const TRUST = [
+  `DROP TABLE sessions`,
+  `CREATE TABLE sessions (
+    key TEXT PRIMARY KEY, readerId INTEGER NOT NULL REFERENCES readers(id), data TEXT NOT NULL,
+    begun INTEGER NOT NULL, seen INTEGER NOT NULL, idle INTEGER NOT NULL) WITHOUT ROWID`,
+  `CREATE INDEX sessionsOfReader ON sessions(readerId)`,
+  `CREATE TABLE failedSignIns (card TEXT PRIMARY KEY, count INTEGER NOT NULL, last INTEGER NOT NULL) WITHOUT ROWID`,
+  `CREATE INDEX keysByTime ON requestKeys(at)`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -113,6 +124,7 @@ const STEPS: Record<string, string[]> = {
   '005-changes': CHANGES,
   '006-authorities': AUTHORITIES,
   '007-references': REFERENCES,
+  '008-trust': TRUST,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -1,9 +1,9 @@
 /** The HTTP interface: thin handlers that check, call one service and answer. */
 import { openapi } from '@catalex/contract/endpoints'
 import compression from 'compression'
-import express, { type Express } from 'express'
+import express, { type Express, type RequestHandler } from 'express'
 import helmet from 'helmet'
-import { pino } from 'pino'
+import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { binderFor } from './bind.ts'
 import { bindCatalogue } from './catalogue.ts'
@@ -16,7 +16,7 @@ import { guardChanges, sessions } from './sessions.ts'
 
 export function createApp(context: Context): Express {
   const app = express()
-  const log = pino({ level: context.logLevel })
+  const { log } = context
   app.disable('x-powered-by')
   app.set('trust proxy', context.behindProxy ? 1 : false)
   app.use(
@@ -33,17 +33,18 @@ export function createApp(context: Context): Express {
     }),
   )
   app.use(compression())
-  // What readers look for is nobody's business: addresses are logged without their query.
+  // What readers look for and at is nobody's business: of addresses only their beginnings are logged.
   app.use(
     pinoHttp({
       logger: log,
       serializers: {
-        req: (request: { method: string; url: string }) => ({ method: request.method, path: request.url.split('?')[0] }),
+        req: (request: { method: string; url: string }) => ({ method: request.method, path: roomOf(request.url) }),
         res: (response: { statusCode: number }) => ({ status: response.statusCode }),
       },
     }),
   )
-  app.use('/api', express.json({ limit: '64kb' }), sessions(context.database, context.sessionSecret, context.secure), guardChanges)
+  if (!context.behindProxy) app.use(warnOfProxy(log))
+  app.use('/api', express.json({ limit: '64kb' }), sessions(context.sessions, context.sessionSecret, context.secure), guardChanges)
   app.use('/api', (_request, response, next) => {
     response.set('Cache-Control', 'no-store')
     next()
@@ -61,4 +62,19 @@ export function createApp(context: Context): Express {
   if (context.pages !== null) servePages(app, context.pages)
   app.use(problemHandler(log))
   return app
+}
+
+/** "/api/titles" of the address of a title. */
+const roomOf = (url: string): string => /^(\/api\/[\w-]*|\/[\w-]*)/.exec(url)?.[0] ?? ''
+
+/** Without the setting all readers behind a proxy look like one client, and are slowed together. */
+function warnOfProxy(log: Logger): RequestHandler {
+  let warned = false
+  return (request, _response, next) => {
+    if (!warned && request.headers['x-forwarded-for'] !== undefined) {
+      warned = true
+      log.warn('Requests come through a proxy, but CATALEX_PROXY=1 is not set: all clients count as one.')
+    }
+    next()
+  }
 }

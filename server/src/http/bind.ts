@@ -52,7 +52,7 @@ async function answer<Name extends EndpointName>(
 ): Promise<void> {
   const leaving = new AbortController()
   response.on('close', () => {
-    leaving.abort()
+    if (!response.writableFinished) leaving.abort()
   })
   const call = {
     request,

@@ -1,15 +1,22 @@
 /** What the handlers need, gathered once at start. */
-import type { Database } from '../database/index.ts'
+import type { Logger } from 'pino'
+import type { Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
+import type { ReaderSessions } from '../readers/index.ts'
 import type { SearchService } from '../search/index.ts'
 import type { Clock } from '../standins/index.ts'
+import type { Commands } from '../writing/index.ts'
 
 export interface Context {
   version: string
-  database: Database
+  database: Reading
+  commands: Commands
+  sessions: ReaderSessions
   libraries: Libraries
   search: SearchService
   clock: Clock
+  /** By which sessions live, whatever day it is in the libraries. */
+  machine: Clock
   sessionSecret: string
   /** The built web application, null to serve the interface alone. */
   pages: string | null
@@ -19,5 +26,5 @@ export interface Context {
   demo: boolean
   /** Answers are checked against the contract, in tests and development. */
   checkAnswers: boolean
-  logLevel: string
+  log: Logger
 }

@@ -4,8 +4,8 @@ import { Invalid } from '@catalex/contract/schema'
 import { CqlError, QueryTooLarge } from '@catalex/core/query'
 import type { ErrorRequestHandler } from 'express'
 import type { Logger } from 'pino'
-import { isBusy } from '../database/index.ts'
-import { Overloaded } from '../search/index.ts'
+import { storageFault } from '../database/index.ts'
+import { Overloaded } from '../overloaded.ts'
 
 type Facts = Omit<Problem, 'type' | 'status'>
 
@@ -28,7 +28,9 @@ export function problemFrom(error: unknown): Problem {
   if (error instanceof Invalid) return problem('not-understood', { violations: error.violations.slice(0, MOST_VIOLATIONS) })
   if (error instanceof CqlError) return problem('query-not-understood', { cql: error.fault })
   if (error instanceof QueryTooLarge) return problem('query-too-large', { tooLarge: { what: error.what, most: error.most } })
-  if (isBusy(error) || error instanceof Overloaded) return problem('busy')
+  const fault = storageFault(error)
+  if (fault === 'busy' || error instanceof Overloaded) return problem('busy')
+  if (fault !== null) return problem('cannot-store')
   const status = statusOf(error)
   if (status === 413) return problem('body-too-large')
   return problem(status !== null && status < 500 ? 'body-unreadable' : 'our-fault')

@@ -1,38 +1,51 @@
 /** Endpoints of a reader: signing in and out, the card. */
 import type { SessionInfo } from '@catalex/contract/card'
+import type { Request } from 'express'
 import { countReady, momentOf } from '../circulation/index.ts'
 import { cardOf } from '../presenting/index.ts'
 import { sampleCards, signIn, type Reader } from '../readers/index.ts'
-import type { Bind } from './bind.ts'
+import { addressOf, type Bind } from './bind.ts'
 import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
-import { beginSession, COOKIE, endSession, mustBeReader, readerOf, throttleSignIn } from './sessions.ts'
+import { beginSession, endSession, leaveNothingBehind, mustBeReader, readerIdOf, readerOf, slowSignIn } from './sessions.ts'
 
-export function bindReaders(bind: Bind, { database, libraries, clock, demo }: Context): void {
-  const sessionInfo = async (reader: Reader | null, csrf: string | null): Promise<SessionInfo> => ({
+export function bindReaders(bind: Bind, { database, libraries, clock, machine, commands, sessions, demo, log }: Context): void {
+  const sessionInfo = async (reader: Reader | null, { session }: Request): Promise<SessionInfo> => ({
     reader: reader && {
       name: reader.name,
       homeBranch: reader.homeBranch,
       category: reader.category,
       ready: await countReady(database, reader),
     },
-    csrf,
+    csrf: reader ? (session.csrf ?? null) : null,
+    idle: reader && session.idle ? session.idle / 1000 : null,
     demo,
     now: momentOf(clock.now()).now,
   })
-  bind('session', async ({ request }) => sessionInfo(await readerOf(database, request), request.session.csrf ?? null))
+  bind('session', async ({ request }) => sessionInfo(await readerOf(database, request), request))
   bind(
     'signIn',
     async ({ request, body }) => {
-      const reader = await signIn(database, body.card, body.pin)
-      if (!reader) throw new HttpProblem('wrong-card-or-pin')
-      return sessionInfo(reader, await beginSession(request, reader))
+      const { card, pin, visit = 'usual' } = body
+      const reader = await signIn(database, commands, { card, pin, client: addressOf(request), now: machine.now().toMillis() })
+      if (typeof reader === 'number') throw new HttpProblem('too-many-tries', { minutes: Math.ceil(reader / 60_000) })
+      if (reader === null) throw new HttpProblem('wrong-card-or-pin')
+      await beginSession(request, reader, libraries.idleMs(visit), visit === 'stay')
+      return sessionInfo(reader, request)
     },
-    throttleSignIn(),
+    [slowSignIn()],
   )
   bind('signOut', async ({ request, response }) => {
-    await endSession(request)
-    response.clearCookie(COOKIE).set('Clear-Site-Data', '"cache", "storage"')
+    leaveNothingBehind(response)
+    // The session is over in this process; the database is told again until it has taken it in.
+    await endSession(request).catch((error: unknown) => {
+      log.error(error)
+    })
+    return undefined
+  })
+  bind('signOutEverywhere', async ({ request, response }) => {
+    await sessions.endAllOf(readerIdOf(request))
+    leaveNothingBehind(response)
     return undefined
   })
   bind('sampleCards', () => {

@@ -1,41 +1,35 @@
-/** Who is asking: session cookie, CSRF protection, throttled sign-in. */
+/** Who is asking: session cookie, CSRF protection, slowed sign-in. */
 import { randomBytes } from 'node:crypto'
-import type { SignIn } from '@catalex/contract/card'
-import { cardNumber } from '@catalex/core/card'
-import type { Request, RequestHandler } from 'express'
-import { rateLimit, ipKeyGenerator } from 'express-rate-limit'
+import { PATHS } from '@catalex/contract/paths'
+import type { Request, RequestHandler, Response } from 'express'
 import session from 'express-session'
-import type { Database } from '../database/index.ts'
-import { DatabaseSessions, readerById, type Reader } from '../readers/index.ts'
-import { machineClock } from '../standins/index.ts'
+import { slowDown } from 'express-slow-down'
+import type { Reading } from '../database/index.ts'
+import { readerById, type Reader, type ReaderSessions } from '../readers/index.ts'
+import { addressOf } from './bind.ts'
 import { HttpProblem } from './problems.ts'
 
-declare module 'express-session' {
-  interface SessionData {
-    readerId: number
-    csrf: string
-  }
-}
-
-export const COOKIE = 'catalex'
-const LIFETIME = 8 * 3600 * 1000
-/** Cookies live by the time of the browser, whatever day it is in the libraries. */
-const machine = machineClock('utc')
+const COOKIE = 'catalex'
 
 /** @param secure whether the cookie goes over HTTPS only */
-export function sessions(database: Database, secret: string, secure: boolean): RequestHandler {
+export function sessions(store: ReaderSessions, secret: string, secure: boolean): RequestHandler {
   return session({
     name: COOKIE,
     secret,
-    store: new DatabaseSessions(database, LIFETIME, () => machine.now().toMillis()),
+    store,
     resave: false,
     saveUninitialized: false,
-    cookie: { httpOnly: true, sameSite: 'strict', secure, maxAge: LIFETIME },
+    // Without an age it goes with the browser's own session.
+    cookie: { httpOnly: true, sameSite: 'strict', secure },
   })
 }
 
-/** Begins a session of its own for the reader, so that no earlier session id lives on. */
-export async function beginSession(request: Request, reader: Reader): Promise<string> {
+/**
+ * Begins a session of its own for the reader, so that no earlier session id lives on.
+ * @param idle milliseconds after which it ends when nobody uses it
+ * @param stay whether the browser keeps it when it is closed
+ */
+export async function beginSession(request: Request, reader: Reader, idle: number, stay: boolean): Promise<void> {
   await new Promise<void>((resolve, reject) => {
     request.session.regenerate((error) => {
       if (error) reject(error as Error)
@@ -44,7 +38,19 @@ export async function beginSession(request: Request, reader: Reader): Promise<st
   })
   request.session.readerId = reader.id
   request.session.csrf = randomBytes(24).toString('base64url')
-  return request.session.csrf
+  request.session.idle = idle
+  if (stay) request.session.cookie.maxAge = idle
+  await new Promise<void>((resolve, reject) => {
+    request.session.save((error) => {
+      if (error) reject(error as Error)
+      else resolve()
+    })
+  })
+}
+
+/** The browser keeps nothing, whatever becomes of the session in the database. */
+export function leaveNothingBehind(response: Response): void {
+  response.clearCookie(COOKIE).set('Clear-Site-Data', '"cache", "storage"')
 }
 
 export async function endSession(request: Request): Promise<void> {
@@ -56,20 +62,30 @@ export async function endSession(request: Request): Promise<void> {
   })
 }
 
-export async function readerOf(database: Database, request: Request): Promise<Reader | null> {
+export async function readerOf(database: Reading, request: Request): Promise<Reader | null> {
   const { readerId } = request.session
   return readerId === undefined ? null : database.query((use) => readerById(use, readerId))
 }
 
-export async function mustBeReader(database: Database, request: Request): Promise<Reader> {
+export async function mustBeReader(database: Reading, request: Request): Promise<Reader> {
   const reader = await readerOf(database, request)
   if (!reader) throw new HttpProblem('sign-in-needed')
   return reader
 }
 
+/** For commands, which look the reader up themselves. */
+export function readerIdOf(request: Request): number {
+  const { readerId } = request.session
+  if (readerId === undefined) throw new HttpProblem('sign-in-needed')
+  return readerId
+}
+
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
 
-/** A change must come from our own pages: same origin, and with the session's token once there is a session. */
+/**
+ * A change must come from our own pages: same origin, and with the session's token once there is a session. Signing in and
+ * out need no token: they must go well after the session has changed in another window.
+ */
 export const guardChanges: RequestHandler = (request, _response, next) => {
   if (SAFE.has(request.method)) {
     next()
@@ -81,32 +97,25 @@ export const guardChanges: RequestHandler = (request, _response, next) => {
     (site !== undefined && site !== 'same-origin' && site !== 'none') ||
     (origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== request.get('host')))
   const token = request.session.csrf
-  if (foreign || (token !== undefined && request.get('x-csrf-token') !== token && request.path !== '/api/session')) {
-    throw new HttpProblem('foreign-request')
-  }
+  const needsToken = token !== undefined && request.baseUrl + request.path !== PATHS.signOut.path
+  if (foreign || (needsToken && request.get('x-csrf-token') !== token)) throw new HttpProblem('foreign-request')
   next()
 }
 
-const WINDOW_MINUTES = 10
-const TRIES = 8
+const MINUTE = 60_000
+/** Failed tries of an address that are not slowed: many readers may share one. */
+const UNSLOWED = 10
+const SLOWER_MS = 100
+const SLOWEST_MS = 3000
 
-/** Failed tries count, by address and card number together and (more generously) by address alone. */
-export function throttleSignIn(): RequestHandler[] {
-  const refuse: RequestHandler = () => {
-    throw new HttpProblem('too-many-tries', { minutes: WINDOW_MINUTES })
-  }
-  const common = {
-    windowMs: WINDOW_MINUTES * 60_000,
+/** Tries that fail make the next ones from the same address slower; the card itself is looked after where it is known. */
+export function slowSignIn(): RequestHandler {
+  return slowDown({
+    windowMs: 10 * MINUTE,
+    delayAfter: UNSLOWED,
+    delayMs: (tries) => (tries - UNSLOWED) * SLOWER_MS,
+    maxDelayMs: SLOWEST_MS,
     skipSuccessfulRequests: true,
-    standardHeaders: 'draft-8' as const,
-    legacyHeaders: false,
-    handler: refuse,
-  }
-  const address = (request: Request) => ipKeyGenerator(request.ip ?? '')
-  // The body has been checked against the contract before.
-  const card = (request: Request) => cardNumber((request.body as SignIn).card) ?? ''
-  return [
-    rateLimit({ ...common, limit: TRIES, keyGenerator: (request) => `${address(request)} ${card(request)}` }),
-    rateLimit({ ...common, limit: TRIES * 10, keyGenerator: address }),
-  ]
+    keyGenerator: addressOf,
+  })
 }

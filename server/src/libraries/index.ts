@@ -2,11 +2,14 @@
 import { libraryFileSchema, policiesFileSchema, type LibraryFile, type PoliciesFile } from '@catalex/contract/files'
 import type { Branch, Collection } from '@catalex/contract/libraries'
 import { checked } from '@catalex/contract/schema'
+import type { Visit } from '@catalex/core/card'
 import { defaultPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
 import { facetTree, type FacetTree } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
 import { SETTINGS } from './settings.ts'
+
+const MINUTE = 60_000
 
 /** A place in the tree: a collection is "branch/collection". */
 export const placeCode = (branch: string, collection: string): string => `${branch}/${collection}`
@@ -57,6 +60,17 @@ export class Libraries {
 
   get policies(): PoliciesFile {
     return this.documents.policies
+  }
+
+  /** How long a session lives that nobody uses, in milliseconds. */
+  idleMs(visit: Visit): number {
+    const { idleMinutes = 15, terminalIdleMinutes = 3, stayDays = 14 } = this.policies.sessions ?? {}
+    return { usual: idleMinutes * MINUTE, terminal: terminalIdleMinutes * MINUTE, stay: stayDays * 24 * 60 * MINUTE }[visit]
+  }
+
+  /** After so many days an ended hold is nobody's any more. */
+  get endedHoldDays(): number {
+    return this.policies.endedHoldDays ?? 30
   }
 
   /** System > branch > collection, as the search index counts them. */

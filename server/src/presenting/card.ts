@@ -5,9 +5,9 @@ import type { Carrier } from '@catalex/core/catalogue'
 import { accountRefusal, isActive, type HoldState } from '@catalex/core/holds'
 import { isOverdue } from '@catalex/core/loans'
 import { accountOf, type Moment } from '../circulation/index.ts'
-import type { Queryable } from '../database/index.ts'
+import type { Queryable, Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import type { Reader } from '../readers/index.ts'
+import { countSessions, type Reader } from '../readers/index.ts'
 
 interface HoldRow {
   reference: string
@@ -50,8 +50,8 @@ const HOLDS = `
     (SELECT min(t.id) FROM records t WHERE t.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)))`
 
 /** A hold by its number, of this reader alone. */
-export async function holdById(source: Queryable, reader: Reader, id: number): Promise<Hold | null> {
-  const [row] = await source.read<HoldRow>(`${HOLDS} WHERE h.id = $id AND h.readerId = $readerId`, { id, readerId: reader.id })
+export async function holdById(source: Queryable, readerId: number, id: number): Promise<Hold | null> {
+  const [row] = await source.read<HoldRow>(`${HOLDS} WHERE h.id = $id AND h.readerId = $readerId`, { id, readerId })
   return row ? holdFrom(row) : null
 }
 
@@ -70,8 +70,8 @@ interface LoanRow extends Omit<Loan, 'overdue'> {
   due: string
 }
 
-export async function cardOf(source: Queryable, libraries: Libraries, reader: Reader, at: Moment): Promise<Card> {
-  const [holds, loans, account] = await Promise.all([
+export async function cardOf(source: Reading, libraries: Libraries, reader: Reader, at: Moment): Promise<Card> {
+  const [holds, loans, account, sessions] = await Promise.all([
     source.read<HoldRow>(`${HOLDS} WHERE h.readerId = $id ORDER BY h.requested DESC, h.id DESC`, { id: reader.id }),
     source.read<LoanRow>(
       `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, c.branch
@@ -79,6 +79,7 @@ export async function cardOf(source: Queryable, libraries: Libraries, reader: Re
       { id: reader.id },
     ),
     accountOf(source, libraries, reader),
+    countSessions(source, reader.id),
   ])
   const stopped = accountRefusal(account, at.today)
   return {
@@ -90,6 +91,7 @@ export async function cardOf(source: Queryable, libraries: Libraries, reader: Re
     holdsLimit: account.holdsLimit,
     holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
     loans: loans.map((loan) => ({ ...loan, overdue: isOverdue(loan.due, at.today) })),
+    sessions,
     warnings: stopped ? [stopped] : [],
   }
 }

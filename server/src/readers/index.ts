@@ -4,12 +4,15 @@ import type { ReaderRow } from '@catalex/contract/files'
 import { cardNumber } from '@catalex/core/card'
 import type { Borrower } from '@catalex/core/holds'
 import type { InferAttributes } from 'sequelize'
-import type { Database, Use, Write } from '../database/index.ts'
+import type { Reading, Use, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
+import { failuresOf, noteUnknownCard, waitAfter } from './failures.ts'
 import { hashPin, pinMatches } from './pins.ts'
 import { READERS, SAMPLE_CARDS, type ReaderModel } from './tables.ts'
+import { Turns } from './turns.ts'
 
-export { DatabaseSessions } from './sessions.ts'
+export { dropOldFailures, forgetFailedSignIns, noteFailedSignIn } from './failures.ts'
+export * from './sessions.ts'
 
 /** All that is kept of a reader but the PIN. */
 export type Reader = Omit<InferAttributes<ReaderModel>, 'pinHash'>
@@ -21,12 +24,47 @@ function readerFrom({ id, card, name, category, homeBranch, expires, owed, block
 /** Stretched when there is no such card, so that the answer takes as long as for a wrong PIN. */
 const NOBODY = hashPin('nobody')
 
-/** @returns the reader, or null without saying whether card or PIN was wrong */
-export async function signIn(database: Database, typedCard: string, pin: string): Promise<Reader | null> {
-  const card = cardNumber(typedCard)
-  const found = card === null ? null : await database.query((use) => use(READERS).findOne({ where: { card } }))
-  const matches = await pinMatches(pin.trim(), found?.pinHash ?? (await NOBODY))
-  return found && matches ? readerFrom(found) : null
+/** PINs are stretched one at a time: it is the dearest thing that anybody may ask for. */
+const turns = new Turns(60, 15)
+
+/** What signing in has written. */
+export interface SignInWrites {
+  noteFailedSignIn(card: string, now: number): Promise<void>
+  forgetFailedSignIns(card: string): Promise<void>
+}
+
+export interface SigningIn {
+  /** As it was typed. */
+  card: string
+  pin: string
+  /** Whoever tries; nobody's many tries hold up another's. */
+  client: string
+  /** Milliseconds since 1970. */
+  now: number
+}
+
+/**
+ * @returns the reader; milliseconds that this card has to wait; or null without saying whether card or PIN was wrong
+ * @throws Overloaded
+ */
+export async function signIn(database: Reading, writes: SignInWrites, signing: SigningIn): Promise<Reader | number | null> {
+  const { pin, client, now } = signing
+  const card = cardNumber(signing.card)
+  if (card === null) return null
+  return turns.take(client, async () => {
+    const failures = await failuresOf(database, card)
+    const wait = waitAfter(failures, now)
+    if (wait > 0) return wait
+    const found = await database.query((use) => use(READERS).findOne({ where: { card } }))
+    const matches = await pinMatches(pin.trim(), found?.pinHash ?? (await NOBODY))
+    if (found && matches) {
+      if (failures.count > 0) await writes.forgetFailedSignIns(card)
+      return readerFrom(found)
+    }
+    if (found) await writes.noteFailedSignIn(card, now)
+    else noteUnknownCard(card, now)
+    return null
+  })
 }
 
 export async function readerById(use: Use, id: number): Promise<Reader | null> {
@@ -64,6 +102,6 @@ export async function storeReaders(write: Write, rows: readonly ReaderToStore[])
   }
 }
 
-export function sampleCards(database: Database): Promise<SampleCards> {
+export function sampleCards(database: Reading): Promise<SampleCards> {
   return database.query((use) => use(SAMPLE_CARDS).findAll({ order: ['card'], raw: true }))
 }

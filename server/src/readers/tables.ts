@@ -31,16 +31,37 @@ export const READERS = table<ReaderModel>('readers', {
 })
 
 export interface SessionModel extends Model<InferAttributes<SessionModel>, InferCreationAttributes<SessionModel>> {
-  id: string
+  /** Digest of the id, so that nobody who reads the database can use it. */
+  key: string
+  readerId: number
   data: string
   /** Milliseconds since 1970. */
-  expires: number
+  begun: number
+  seen: number
+  /** Milliseconds after which it ends when nobody uses it. */
+  idle: number
 }
 
 export const SESSIONS = table<SessionModel>('sessions', {
-  id: { type: DataTypes.TEXT, primaryKey: true },
+  key: { type: DataTypes.TEXT, primaryKey: true },
+  readerId: { type: DataTypes.INTEGER, allowNull: false },
   data: { type: DataTypes.TEXT, allowNull: false },
-  expires: { type: DataTypes.INTEGER, allowNull: false },
+  begun: { type: DataTypes.INTEGER, allowNull: false },
+  seen: { type: DataTypes.INTEGER, allowNull: false },
+  idle: { type: DataTypes.INTEGER, allowNull: false },
+})
+
+export interface FailedSignInsModel extends Model<InferAttributes<FailedSignInsModel>, InferCreationAttributes<FailedSignInsModel>> {
+  card: string
+  count: number
+  /** Milliseconds since 1970. */
+  last: number
+}
+
+export const FAILED_SIGN_INS = table<FailedSignInsModel>('failedSignIns', {
+  card: { type: DataTypes.TEXT, primaryKey: true },
+  count: { type: DataTypes.INTEGER, allowNull: false },
+  last: { type: DataTypes.INTEGER, allowNull: false },
 })
 
 export interface SampleCardModel extends Model<InferAttributes<SampleCardModel>, InferCreationAttributes<SampleCardModel>> {

@@ -56,7 +56,15 @@ export class SearchService {
   ) {}
 
   static async open(opening: Opening): Promise<SearchService> {
-    const { database, libraries, today, snapshot, engine = new LocalEngine({ database, libraries }), trouble, newBase = () => Promise.resolve(null) } = opening
+    const {
+      database,
+      libraries,
+      today,
+      snapshot,
+      engine = new LocalEngine({ database, libraries }),
+      trouble,
+      newBase = () => Promise.resolve(null),
+    } = opening
     const changes = snapshot?.changes ?? (await stampOf(database)).changes
     const index = snapshot?.index ?? pack(await buildIndex(database, libraries, today()))
     const follower = new Follower({ database, libraries, engine, today, trouble, newBase }, { index, changes })
@@ -96,7 +104,11 @@ export class SearchService {
   /** Asks the engine something small, to see whether it answers. */
   async health(): Promise<{ index: 'ready' | 'catching up' | 'failed'; reason: string | null }> {
     try {
-      await this.engine.ask('headings', { kind: 'title', labels: [], scope: { in: [], as: [], at: null } }, { signal: AbortSignal.timeout(HEALTH_MS) })
+      await this.engine.ask(
+        'headings',
+        { kind: 'title', labels: [], scope: { in: [], as: [], at: null } },
+        { signal: AbortSignal.timeout(HEALTH_MS) },
+      )
     } catch (error) {
       return { index: 'failed', reason: error instanceof Error ? error.name : 'unknown' }
     }
@@ -109,8 +121,8 @@ export class SearchService {
   }
 
   /** @returns null where there is no such title */
-  title(controlNumber: string, question: TitleQuestion, asking?: Asking): Promise<TitlePage | null> {
-    return this.engine.ask('title', { controlNumber, question }, asking)
+  title(controlNumber: string, asked: TitleQuestion, asking?: Asking): Promise<TitlePage | null> {
+    return this.engine.ask('title', { controlNumber, asked }, asking)
   }
 
   async answer(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<SearchAnswer> {

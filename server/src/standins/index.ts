@@ -1,2 +1,2 @@
 /** Small ports with the stand-ins that the demo runs on; a real deployment brings its own. */
-export { machineClock, virtualClock, type Clock } from './clock.ts'
+export { machineClock, virtualClock, type Clock, type VirtualClock } from './clock.ts'

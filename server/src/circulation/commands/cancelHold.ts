@@ -1,6 +1,6 @@
 /** Cancels a hold of its reader; the copy set aside goes to the next in the queue. */
 import { mayBecome, type Refusal } from '@catalex/core/holds'
-import type { Database } from '../../database/index.ts'
+import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
@@ -9,22 +9,19 @@ import { handOn } from './handOn.ts'
 import { transition } from './transition.ts'
 
 /** @returns the number of the hold, or why it can't be cancelled; one that is cancelled already stays so */
-export function cancelHold(
-  database: Database,
+export async function cancelHold(
+  write: Write,
   libraries: Libraries,
   reader: Reader,
   reference: string,
   at: Moment,
 ): Promise<number | Refusal> {
-  // prettier-ignore
-  return database.write(async (write) => {
-    const hold = await write.use(HOLDS).findOne({ where: { reference, readerId: reader.id } })
-    if (!hold) return { code: 'no-such-hold' }
-    if (hold.state === 'cancelled') return hold.id
-    if (!mayBecome(hold.state, 'cancelled')) return { code: 'too-late', state: hold.state }
-    const { barcode } = hold
-    await transition(write, hold, 'cancelled', 'reader', at)
-    if (barcode !== null) await handOn(write, libraries, barcode, at)
-    return hold.id
-  })
+  const hold = await write.use(HOLDS).findOne({ where: { reference, readerId: reader.id } })
+  if (!hold) return { code: 'no-such-hold' }
+  if (hold.state === 'cancelled') return hold.id
+  if (!mayBecome(hold.state, 'cancelled')) return { code: 'too-late', state: hold.state }
+  const { barcode } = hold
+  await transition(write, hold, 'cancelled', 'reader', at)
+  if (barcode !== null) await handOn(write, libraries, barcode, at)
+  return hold.id
 }

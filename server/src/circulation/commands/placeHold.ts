@@ -1,8 +1,10 @@
 /** Places a hold: one transaction, in which the rules of core decide; a repeat of the same request is the same hold. */
 import { randomUUID } from 'node:crypto'
 import type { PlaceHold } from '@catalex/contract/holds'
+import { workKey } from '@catalex/core/catalogue'
 import { accountRefusal, ACTIVE_STATES, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
-import type { Database, Queryable, Write } from '../../database/index.ts'
+import { recordsByControlNumber } from '../../catalogue/index.ts'
+import type { Queryable, Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
@@ -20,16 +22,24 @@ export interface HoldRequest {
 }
 
 /** @returns the number of the hold, or why there is none */
-export function placeHold(database: Database, libraries: Libraries, request: HoldRequest, at: Moment): Promise<number | Refusal> {
-  return database.write(async (write) => {
-    const earlier = await earlierAnswer(write, request)
-    if (earlier !== null) return earlier
-    const serving = await servingFor(write, libraries, request, at)
-    if (isRefusal(serving)) return serving
-    const hold = await createHold(write, libraries, request, serving, at)
-    await keepKey(write, request, hold.id, at)
-    return hold.id
-  })
+export async function placeHold(write: Write, libraries: Libraries, request: HoldRequest, at: Moment): Promise<number | Refusal> {
+  const earlier = await earlierAnswer(write, request)
+  if (earlier !== null) return earlier
+  const title = await titleWished(write, request.wish)
+  if (typeof title !== 'string') return title
+  const serving = await servingFor(write, libraries, request, at)
+  if (isRefusal(serving)) return serving
+  const hold = await createHold(write, libraries, request, { serving, title }, at)
+  await keepKey(write, request, hold.id, at)
+  return hold.id
+}
+
+/** The title that the hold is known by, of the first of its records; all of them have to be there, and of one work. */
+async function titleWished(write: Write, { records }: PlaceHold): Promise<string | Refusal> {
+  const found = await recordsByControlNumber(write, records)
+  const [first] = found
+  if (first === undefined || found.length < records.length) return { code: 'no-such-title' }
+  return new Set(found.map(({ record }) => workKey(record))).size > 1 ? { code: 'different-works' } : first.record.title
 }
 
 async function earlierAnswer(write: Write, { reader, wish, key }: HoldRequest): Promise<number | Refusal | null> {
@@ -70,7 +80,7 @@ async function createHold(
   write: Write,
   libraries: Libraries,
   { reader, wish }: HoldRequest,
-  serving: Serving,
+  { serving, title }: { serving: Serving; title: string },
   at: Moment,
 ): Promise<HoldModel> {
   // prettier-ignore
@@ -86,19 +96,10 @@ async function createHold(
     cost: serving.cost,
     category,
     homeSystem,
-    title: await titleOf(write, wish.records),
+    title,
   })
   await write.use(HOLD_TARGETS).bulkCreate(wish.records.map((controlNumber) => ({ holdId: hold.id, controlNumber })))
   await recordEvent(write, hold.id, 'waiting', 'reader', at, null)
   if (serving.copy) await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
   return hold
-}
-
-/** The title that the hold is known by, of the first of its records. */
-export async function titleOf(source: Queryable, controlNumbers: readonly string[]): Promise<string> {
-  const [row] = await source.read<{ title: string }>(
-    'SELECT title FROM records WHERE controlNumber IN (SELECT value FROM json_each($numbers)) ORDER BY id LIMIT 1',
-    { numbers: JSON.stringify(controlNumbers) },
-  )
-  return row?.title ?? ''
 }

@@ -1,12 +1,12 @@
 /** Holds from a library's file. A hold that is here already, by reader, time and titles, is not loaded a second time. */
 import { randomUUID } from 'node:crypto'
 import type { HoldRow } from '@catalex/contract/files'
+import { recordsByControlNumber } from '../../catalogue/index.ts'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
 import { recordEvent } from '../commands/transition.ts'
 import { HOLD_TARGETS, HOLDS } from '../tables.ts'
-import { titleOf } from '../commands/placeHold.ts'
 import type { RowFault } from './loans.ts'
 
 export async function loadHolds(
@@ -67,7 +67,7 @@ async function createHold(write: Write, libraries: Libraries, row: HoldRow, read
     collectBy: row.collectBy || null,
     category,
     homeSystem: homeSystem ?? libraries.systemOf(row.pickup),
-    title: await titleOf(write, targets),
+    title: (await recordsByControlNumber(write, targets)).at(0)?.record.title ?? '',
   })
   await write.use(HOLD_TARGETS).bulkCreate(targets.map((controlNumber) => ({ holdId: hold.id, controlNumber })))
   const at = { now: row.asked, today: row.asked.slice(0, 10) }

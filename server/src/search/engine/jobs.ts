@@ -51,7 +51,7 @@ export interface Jobs {
     }
   }
   rows: { request: { rows: readonly SearchRow[]; viewing: Viewing }; answer: ResultRow[] }
-  title: { request: { controlNumber: string; question: TitleQuestion }; answer: TitlePage | null }
+  title: { request: { controlNumber: string; asked: TitleQuestion }; answer: TitlePage | null }
   count: { request: { question: SearchQuestion }; answer: number }
   values: {
     request: { question: SearchQuestion; facet: ListedFacet; find: string; most: number }
@@ -110,11 +110,11 @@ const WORK: Work = {
     }
   },
   rows: ({ database, libraries }, { rows, viewing }) => presentRows(database, libraries, rows, viewing),
-  title: async ({ segments, database, libraries }, { controlNumber, question }) => {
+  title: async ({ segments, database, libraries }, { controlNumber, asked }) => {
     const recordId = await recordIdOf(database, controlNumber)
     if (recordId === null) return null
     const work = recordsOfWork(segments, recordId)
-    return titlePage(database, libraries, { recordId, workIds: work.length > 0 ? work : [recordId] }, question)
+    return titlePage(database, libraries, { recordId, workIds: work.length > 0 ? work : [recordId] }, asked)
   },
   count: ({ segments }, { question }, wanted) => countOf(segments, question, wanted),
   values: ({ segments }, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),

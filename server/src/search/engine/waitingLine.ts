@@ -3,6 +3,8 @@
  * which waiting has made up for its cost, so that costly jobs hold up nothing and are not held up for ever. What a client
  * has used lately counts as cost, so that nobody's many jobs are before another's few.
  */
+import { Overloaded } from '../../overloaded.ts'
+
 export interface WaitingJob {
   /** Documents that will be looked at, by and large. */
   effort: number
@@ -10,14 +12,6 @@ export interface WaitingJob {
   client: string | null
   /** Milliseconds, when it began to wait. */
   since: number
-}
-
-/** The line is full: nobody else is let in before somebody has left. */
-export class Overloaded extends Error {
-  constructor() {
-    super('Too many searches are waiting.')
-    this.name = 'Overloaded'
-  }
 }
 
 export const MOST_WAITING = 400
@@ -43,7 +37,7 @@ export class WaitingLine<Job extends WaitingJob> {
     const { client } = job
     if (client !== null) {
       const own = this.jobs.reduce((sum, other) => sum + Number(other.client === client), 0)
-      if (this.jobs.length >= MOST_WAITING || own >= MOST_OF_A_CLIENT) throw new Overloaded()
+      if (this.jobs.length >= MOST_WAITING || own >= MOST_OF_A_CLIENT) throw new Overloaded('searches')
     }
     this.jobs.push(job)
   }

@@ -34,6 +34,7 @@ export class Follower {
   private last: number
   private changed = new Set<number>()
   private reading: Promise<void> = Promise.resolve()
+  private nextReading: Promise<void> | null = null
   private rebuilding: Promise<void> | null = null
 
   constructor(
@@ -65,7 +66,13 @@ export class Follower {
 
   /** Takes in what has changed. When it is done, what is in now is true; changed records follow by themselves. */
   catchUp(): Promise<void> {
-    const turn = this.reading.then(() => this.read())
+    // Whoever asks before the next reading has begun is served by it.
+    if (this.nextReading) return this.nextReading
+    const turn = this.reading.then(() => {
+      this.nextReading = null
+      return this.read()
+    })
+    this.nextReading = turn
     this.reading = turn.catch(() => undefined)
     return turn
   }
@@ -78,7 +85,9 @@ export class Follower {
 
   private async read(): Promise<void> {
     await this.takeNewBase()
-    for (let changes = await this.next(); changes.length > 0; changes = await this.next()) {
+    for (let more = true; more;) {
+      const changes = await this.next()
+      more = changes.length === AT_ONCE
       const records = new Set(changes.filter(({ kind }) => kind === 'record').map(({ recordId }) => recordId))
       const copies = changes.filter(({ kind, recordId }) => kind === 'copies' && !records.has(recordId)).map(({ recordId }) => recordId)
       await this.refresh([...new Set(copies)])

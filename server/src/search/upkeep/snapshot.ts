@@ -2,7 +2,8 @@
  * The index in a file beside the database, as it lies in memory, so that a start need not build it. A line of JSON says
  * what follows and which state of which catalogue it is of; numbers are little-endian.
  */
-import { closeSync, existsSync, openSync, readSync, renameSync, statSync, writeSync } from 'node:fs'
+import { closeSync, existsSync, fsyncSync, openSync, readSync, renameSync, statSync, writeSync } from 'node:fs'
+import { crc32 } from 'node:zlib'
 import { LAYOUT, type PackedHeader, type PackedIndex } from '@catalex/core/search'
 import type { Stamp } from './stamp.ts'
 
@@ -12,6 +13,8 @@ export interface Snapshot extends Stamp {
 
 interface Head extends Stamp {
   layout: string
+  /** CRC-32 of what follows. */
+  checksum: number
   header: PackedHeader
 }
 
@@ -29,22 +32,26 @@ const PIECE = 1 << 26
 
 /** Takes its place only when it is whole. */
 export function writeSnapshot(file: string, { index, catalogue, changes }: Snapshot): void {
-  const head = Buffer.from(JSON.stringify({ layout: LAYOUT, catalogue, changes, header: index.header } satisfies Head))
+  const memory = Buffer.from(index.memory)
+  const head = Buffer.from(
+    JSON.stringify({ layout: LAYOUT, checksum: crc32(memory), catalogue, changes, header: index.header } satisfies Head),
+  )
   const length = Buffer.alloc(LENGTH)
   length.writeUInt32LE(head.length)
   const building = `${file}.new`
   const out = openSync(building, 'w')
   try {
-    for (const part of [length, head, Buffer.from(index.memory)]) {
+    for (const part of [length, head, memory]) {
       for (let at = 0; at < part.length;) at += writeSync(out, part, at, Math.min(PIECE, part.length - at))
     }
+    fsyncSync(out)
   } finally {
     closeSync(out)
   }
   renameSync(building, file)
 }
 
-/** @returns null where there is none, or none that this version can read */
+/** @returns null where there is none, or none that this version can read, or a damaged one */
 export function readSnapshot(file: string): Snapshot | null {
   if (!existsSync(file)) return null
   const input = openSync(file, 'r')
@@ -56,7 +63,8 @@ export function readSnapshot(file: string): Snapshot | null {
     const head = JSON.parse(text.toString('utf8')) as Head
     if (head.layout !== LAYOUT) return null
     const memory = new SharedArrayBuffer(head.header.octets)
-    return readWhole(input, Buffer.from(memory))
+    const octets = Buffer.from(memory)
+    return readWhole(input, octets) && crc32(octets) === head.checksum
       ? { catalogue: head.catalogue, changes: head.changes, index: { header: head.header, memory } }
       : null
   } catch {

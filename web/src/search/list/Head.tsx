@@ -88,7 +88,9 @@ function Readback({ question, answer, onChange }: Omit<Props, 'onNarrow'>) {
           kind === 'word' ? undefined : t(`search.kinds.${kind}`),
         ),
       )}
-      {answer.shortened.length > 0 && <span>{t('search.shortened', { words: answer.shortened.map((word) => `${word}*`).join(', ') })}</span>}
+      {answer.shortened.length > 0 && (
+        <span>{t('search.shortened', { words: answer.shortened.map((word) => `${word}*`).join(', ') })}</span>
+      )}
     </div>
   )
 }

@@ -303,6 +303,8 @@ export const first = {
     'fetch-yourself':
       'This branch keeps nothing from its own open shelves. Fetch it from the shelf yourself, or have it sent to another pickup location.',
     'key-reused': 'This request came before with another wish. Close this window and place the hold anew.',
+    'no-such-title': 'One of these editions is no longer in the catalogue. Close this and look the title up again.',
+    'different-works': 'These are editions of different works. Place a hold on each work by itself.',
     'no-such-hold': 'Your card has no such hold. Look at your card for those you have.',
     'too-late': 'The hold is {{state}} already. Look at your card for how it stands.',
   },

@@ -1,0 +1,60 @@
+/**
+ * Every change that a running server makes, by name. They run one after the other, each in a transaction of its own:
+ * in this thread, or in one that does nothing else, so that no change waits for a search.
+ */
+import type { Hold, PlaceHold } from '@catalex/contract/holds'
+import type { Refusal } from '@catalex/core/holds'
+import { cancelHold, placeHold, purge, type Moment } from '../circulation/index.ts'
+import type { Database, Write } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { holdById } from '../presenting/index.ts'
+import {
+  dropIdleSessions,
+  dropOldFailures,
+  endSession,
+  endSessionsOf,
+  forgetFailedSignIns,
+  keepSession,
+  noteFailedSignIn,
+  noteSeen,
+  readerById,
+  type KeptSession,
+  type Reader,
+} from '../readers/index.ts'
+
+export function commandsOn(database: Database, libraries: Libraries) {
+  /** A command of a reader, whose hold is told as it stands afterwards. */
+  const ofReader = (readerId: number, command: (write: Write, reader: Reader) => Promise<number | Refusal>): Promise<Hold | Refusal> =>
+    database.write(async (write): Promise<Hold | Refusal> => {
+      const reader = await readerById(write.use, readerId)
+      const done = reader === null ? ({ code: 'no-such-hold' } as const) : await command(write, reader)
+      if (typeof done !== 'number') return done
+      return (await holdById(write, readerId, done)) ?? { code: 'no-such-hold' }
+    })
+  return {
+    placeHold: (readerId: number, wish: PlaceHold, key: string | null, at: Moment) =>
+      ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key }, at)),
+    cancelHold: (readerId: number, reference: string, at: Moment) =>
+      ofReader(readerId, (write, reader) => cancelHold(write, libraries, reader, reference, at)),
+    keepSession: (session: KeptSession) => database.write((write) => keepSession(write, session)),
+    endSession: (key: string) => database.write((write) => endSession(write, key)),
+    endSessionsOf: (readerId: number) => database.write((write) => endSessionsOf(write, readerId)),
+    noteSeen: (seen: readonly Pick<KeptSession, 'key' | 'seen'>[]) => database.write((write) => noteSeen(write, seen)),
+    noteFailedSignIn: (card: string, now: number) => database.write((write) => noteFailedSignIn(write, card, now)),
+    forgetFailedSignIns: (card: string) => database.write((write) => forgetFailedSignIns(write, card)),
+    /**
+     * @param now milliseconds since 1970, by the machine's clock, by which sessions live
+     * @returns whether there may be more to purge
+     */
+    purge: (at: Moment, now: number) =>
+      database.write(async (write) => {
+        await dropIdleSessions(write, now)
+        await dropOldFailures(write, now)
+        return purge(write, libraries.endedHoldDays, at)
+      }),
+    refreshLibraries: () => libraries.refresh(database),
+  }
+}
+
+export type Commands = ReturnType<typeof commandsOn>
+export type CommandName = keyof Commands
