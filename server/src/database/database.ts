@@ -1,6 +1,7 @@
 /** A database that is written, too: writes run one after the other in transactions of one connection of their own. */
-import { Op, QueryTypes, type QueryInterface, type Sequelize } from 'sequelize'
-import { connect, pragmas, ReadingPool, select, type Parameters, type Queryable, type Reading, type Row, type Use } from './reading.ts'
+import { Op, type QueryInterface } from 'sequelize'
+import { connect, disconnect, ReadingPool, type Connection, type Queryable, type Reading, type Row, type Use } from './reading.ts'
+import type { Parameters } from './statements.ts'
 
 export { Op }
 
@@ -17,25 +18,23 @@ export class Database implements Reading {
   private lastWrite: Promise<unknown> = Promise.resolve()
 
   private constructor(
-    private readonly writer: Sequelize,
+    private readonly writer: Connection,
     private readonly pool: ReadingPool,
   ) {}
 
   static async open(file: string, readers = READERS): Promise<Database> {
-    const writer = connect(file)
-    await pragmas(writer, 'journal_mode = WAL', 'synchronous = FULL', 'cache_size = -32000')
+    const writer = await connect(file, 'journal_mode = WAL', 'synchronous = FULL', 'cache_size = -32000')
     return new Database(writer, await ReadingPool.open(file, readers))
   }
 
   /** For filling a new file that is thrown away should anything fail: nothing is durable until it is closed. */
   static async create(file: string): Promise<Database> {
-    const writer = connect(file)
-    await pragmas(writer, 'journal_mode = OFF', 'synchronous = OFF', 'cache_size = -400000')
+    const writer = await connect(file, 'journal_mode = OFF', 'synchronous = OFF', 'cache_size = -400000')
     return new Database(writer, await ReadingPool.open(file, READERS))
   }
 
   get schema(): QueryInterface {
-    return this.writer.getQueryInterface()
+    return this.writer.models.getQueryInterface()
   }
 
   read<T = Row>(sql: string, parameters: Parameters = {}): Promise<T[]> {
@@ -68,13 +67,11 @@ export class Database implements Reading {
   }
 
   private queued<T>(work: (write: Write) => Promise<T>): Promise<T> {
-    const { writer } = this
+    const { models, statements } = this.writer
     const write: Write = {
-      use: (table) => table.on(writer),
-      read: (sql, parameters = {}) => select(writer, sql, parameters),
-      run: async (sql, bind = {}) => {
-        await writer.query(sql, { type: QueryTypes.RAW, bind })
-      },
+      use: (table) => table.on(models),
+      read: (sql, parameters = {}) => statements.all(sql, parameters),
+      run: (sql, parameters = {}) => statements.run(sql, parameters),
     }
     const turn = this.lastWrite.then(() => work(write))
     this.lastWrite = turn.catch(() => undefined)
@@ -84,7 +81,8 @@ export class Database implements Reading {
   /** Brings everything into the one file first: the driver closes in its own time, and whoever waits may move the file. */
   async close(): Promise<void> {
     await this.lastWrite
-    await this.writer.query('PRAGMA wal_checkpoint(TRUNCATE)')
-    await Promise.all([this.writer.close(), this.pool.close()])
+    await this.pool.close()
+    await this.writer.statements.all('PRAGMA wal_checkpoint(TRUNCATE)', {})
+    await disconnect(this.writer)
   }
 }

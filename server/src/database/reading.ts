@@ -2,12 +2,12 @@
  * Reading: a small pool of connections, each used for one thing at a time, since two queries at once on one SQLite
  * connection stall the event loop. It stands alone in threads that never write.
  */
-import { QueryTypes, Sequelize, type Model, type ModelStatic } from 'sequelize'
+import { Sequelize, type Model, type ModelStatic } from 'sequelize'
 import sqlite3 from 'sqlite3'
+import { Statements, type Parameters } from './statements.ts'
 import type { Table } from './table.ts'
 
 export type Row = Record<string, string | number | Buffer | null>
-export type Parameters = Record<string, unknown>
 
 /** Whatever answers a SELECT written by hand; `$name` stands for a parameter. */
 export interface Queryable {
@@ -25,30 +25,35 @@ export interface Reading extends Queryable {
 /** How long a connection waits for another to finish its transaction. */
 const BUSY_MS = 5000
 
-export class ReadingPool implements Reading {
-  private readonly free: Sequelize[]
-  private readonly waiting: ((connection: Sequelize) => void)[] = []
+/** A connection with its models and its statements. */
+export interface Connection {
+  models: Sequelize
+  statements: Statements
+}
 
-  private constructor(private readonly connections: Sequelize[]) {
+export class ReadingPool implements Reading {
+  private readonly free: Connection[]
+  private readonly waiting: ((connection: Connection) => void)[] = []
+
+  private constructor(private readonly connections: readonly Connection[]) {
     this.free = [...connections]
   }
 
   static async open(file: string, size: number): Promise<ReadingPool> {
-    const connections = Array.from({ length: size }, () => connect(file))
-    for (const connection of connections) await pragmas(connection, 'query_only = ON', 'cache_size = -32000')
-    return new ReadingPool(connections)
+    const connecting = Array.from({ length: size }, () => connect(file, 'query_only = ON', 'cache_size = -32000'))
+    return new ReadingPool(await Promise.all(connecting))
   }
 
   read<T = Row>(sql: string, parameters: Parameters = {}): Promise<T[]> {
-    return this.with((connection) => select<T>(connection, sql, parameters))
+    return this.with(({ statements }) => statements.all<T>(sql, parameters))
   }
 
   query<T>(work: (use: Use) => Promise<T>): Promise<T> {
-    return this.with((connection) => work((table) => table.on(connection)))
+    return this.with(({ models }) => work((table) => table.on(models)))
   }
 
-  private async with<T>(work: (connection: Sequelize) => Promise<T>): Promise<T> {
-    const connection = this.free.pop() ?? (await new Promise<Sequelize>((resolve) => this.waiting.push(resolve)))
+  private async with<T>(work: (connection: Connection) => Promise<T>): Promise<T> {
+    const connection = this.free.pop() ?? (await new Promise<Connection>((resolve) => this.waiting.push(resolve)))
     try {
       return await work(connection)
     } finally {
@@ -59,25 +64,24 @@ export class ReadingPool implements Reading {
   }
 
   async close(): Promise<void> {
-    await Promise.all(this.connections.map((connection) => connection.close()))
+    await Promise.all(this.connections.map(disconnect))
   }
 }
 
-export async function select<T>(connection: Sequelize, sql: string, bind: Parameters): Promise<T[]> {
-  // What a SELECT gives is what the caller wrote into it; a test holds row types against the schema.
-  return (await connection.query(sql, { type: QueryTypes.SELECT, bind, raw: true })) as T[]
-}
-
-export async function pragmas(connection: Sequelize, ...settings: string[]): Promise<void> {
-  for (const setting of ['foreign_keys = ON', `busy_timeout = ${String(BUSY_MS)}`, ...settings]) await connection.query(`PRAGMA ${setting}`)
-}
-
-export function connect(file: string): Sequelize {
-  return new Sequelize({
+/** @param settings pragmas beside those that every connection has */
+export async function connect(file: string, ...settings: string[]): Promise<Connection> {
+  const models = new Sequelize({
     dialect: 'sqlite',
     dialectModule: sqlite3,
     storage: file,
     logging: false,
     define: { timestamps: false, freezeTableName: true },
   })
+  for (const setting of ['foreign_keys = ON', `busy_timeout = ${String(BUSY_MS)}`, ...settings]) await models.query(`PRAGMA ${setting}`)
+  return { models, statements: await Statements.of(models) }
+}
+
+export async function disconnect({ models, statements }: Connection): Promise<void> {
+  statements.close()
+  await models.close()
 }

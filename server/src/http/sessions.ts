@@ -4,7 +4,7 @@ import { PATHS } from '@catalex/contract/paths'
 import type { Request, RequestHandler, Response } from 'express'
 import session from 'express-session'
 import { slowDown } from 'express-slow-down'
-import type { Reading } from '../database/index.ts'
+import type { Queryable } from '../database/index.ts'
 import { readerById, type Reader, type ReaderSessions } from '../readers/index.ts'
 import { addressOf } from './bind.ts'
 import { HttpProblem } from './problems.ts'
@@ -62,12 +62,12 @@ export async function endSession(request: Request): Promise<void> {
   })
 }
 
-export async function readerOf(database: Reading, request: Request): Promise<Reader | null> {
+export async function readerOf(database: Queryable, request: Request): Promise<Reader | null> {
   const { readerId } = request.session
-  return readerId === undefined ? null : database.query((use) => readerById(use, readerId))
+  return readerId === undefined ? null : readerById(database, readerId)
 }
 
-export async function mustBeReader(database: Reading, request: Request): Promise<Reader> {
+export async function mustBeReader(database: Queryable, request: Request): Promise<Reader> {
   const reader = await readerOf(database, request)
   if (!reader) throw new HttpProblem('sign-in-needed')
   return reader

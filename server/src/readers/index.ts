@@ -4,7 +4,7 @@ import type { ReaderRow } from '@catalex/contract/files'
 import { cardNumber } from '@catalex/core/card'
 import type { Borrower } from '@catalex/core/holds'
 import type { InferAttributes } from 'sequelize'
-import type { Reading, Use, Write } from '../database/index.ts'
+import type { Queryable, Reading, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { failuresOf, noteUnknownCard, waitAfter } from './failures.ts'
 import { hashPin, pinMatches } from './pins.ts'
@@ -67,9 +67,12 @@ export async function signIn(database: Reading, writes: SignInWrites, signing: S
   })
 }
 
-export async function readerById(use: Use, id: number): Promise<Reader | null> {
-  const found = await use(READERS).findByPk(id)
-  return found && readerFrom(found)
+export async function readerById(source: Queryable, id: number): Promise<Reader | null> {
+  const [found] = await source.read<Reader>(
+    'SELECT id, card, name, category, homeBranch, expires, owed, block FROM readers WHERE id = $id',
+    { id },
+  )
+  return found ?? null
 }
 
 export async function readersByCard(write: Write): Promise<Map<string, Reader>> {

@@ -26,7 +26,7 @@ export function commandsOn(database: Database, libraries: Libraries) {
   /** A command of a reader, whose hold is told as it stands afterwards. */
   const ofReader = (readerId: number, command: (write: Write, reader: Reader) => Promise<number | Refusal>): Promise<Hold | Refusal> =>
     database.write(async (write): Promise<Hold | Refusal> => {
-      const reader = await readerById(write.use, readerId)
+      const reader = await readerById(write, readerId)
       const done = reader === null ? ({ code: 'no-such-hold' } as const) : await command(write, reader)
       if (typeof done !== 'number') return done
       return (await holdById(write, readerId, done)) ?? { code: 'no-such-hold' }

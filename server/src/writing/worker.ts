@@ -5,15 +5,15 @@ import { Libraries } from '../libraries/index.ts'
 import { commandsOn, type Commands } from './commands.ts'
 import type { FromThread, ToThread } from './thread.ts'
 
+/** All it reads but its libraries it reads in its transactions. */
+const CONNECTIONS = 1
+
 const opened = open(workerData as string)
 
 async function open(file: string): Promise<Commands> {
   const database = await Database.open(file, CONNECTIONS)
   return commandsOn(database, await Libraries.load(database))
 }
-
-/** All it reads but its libraries it reads in its transactions. */
-const CONNECTIONS = 1
 
 async function carryOut({ id, name, given }: ToThread): Promise<FromThread> {
   try {

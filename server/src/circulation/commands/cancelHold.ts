@@ -4,9 +4,8 @@ import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
-import { HOLDS } from '../tables.ts'
 import { handOn } from './handOn.ts'
-import { transition } from './transition.ts'
+import { transition, type Standing } from './transition.ts'
 
 /** @returns the number of the hold, or why it can't be cancelled; one that is cancelled already stays so */
 export async function cancelHold(
@@ -16,7 +15,10 @@ export async function cancelHold(
   reference: string,
   at: Moment,
 ): Promise<number | Refusal> {
-  const hold = await write.use(HOLDS).findOne({ where: { reference, readerId: reader.id } })
+  const [hold] = await write.read<Standing>('SELECT id, state, barcode FROM holds WHERE reference = $reference AND readerId = $readerId', {
+    reference,
+    readerId: reader.id,
+  })
   if (!hold) return { code: 'no-such-hold' }
   if (hold.state === 'cancelled') return hold.id
   if (!mayBecome(hold.state, 'cancelled')) return { code: 'too-late', state: hold.state }

@@ -11,8 +11,7 @@ import type { Moment } from '../moment.ts'
 import { accountOf } from '../queries/account.ts'
 import { copiesOf } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
-import { HOLD_TARGETS, HOLDS, REQUEST_KEYS, type HoldModel } from '../tables.ts'
-import { recordEvent, transition } from './transition.ts'
+import { recordEvent, transition, type Standing } from './transition.ts'
 
 export interface HoldRequest {
   reader: Reader
@@ -29,9 +28,9 @@ export async function placeHold(write: Write, libraries: Libraries, request: Hol
   if (typeof title !== 'string') return title
   const serving = await servingFor(write, libraries, request, at)
   if (isRefusal(serving)) return serving
-  const hold = await createHold(write, libraries, request, { serving, title }, at)
-  await keepKey(write, request, hold.id, at)
-  return hold.id
+  const holdId = await createHold(write, libraries, request, { serving, title }, at)
+  await keepKey(write, request, holdId, at)
+  return holdId
 }
 
 /** The title that the hold is known by, of the first of its records; all of them have to be there, and of one work. */
@@ -44,14 +43,23 @@ async function titleWished(write: Write, { records }: PlaceHold): Promise<string
 
 async function earlierAnswer(write: Write, { reader, wish, key }: HoldRequest): Promise<number | Refusal | null> {
   if (key === null) return null
-  const earlier = await write.use(REQUEST_KEYS).findOne({ where: { readerId: reader.id, requestKey: key } })
+  const [earlier] = await write.read<{ body: string; holdId: number }>(
+    'SELECT body, holdId FROM requestKeys WHERE readerId = $readerId AND requestKey = $key',
+    { readerId: reader.id, key },
+  )
   if (!earlier) return null
   return earlier.body === JSON.stringify(wish) ? earlier.holdId : { code: 'key-reused' }
 }
 
 async function keepKey(write: Write, { reader, wish, key }: HoldRequest, holdId: number, at: Moment): Promise<void> {
-  if (key !== null)
-    await write.use(REQUEST_KEYS).create({ readerId: reader.id, requestKey: key, body: JSON.stringify(wish), holdId, at: at.now })
+  if (key === null) return
+  await write.run('INSERT INTO requestKeys (readerId, requestKey, body, holdId, at) VALUES ($readerId, $key, $body, $holdId, $at)', {
+    readerId: reader.id,
+    key,
+    body: JSON.stringify(wish),
+    holdId,
+    at: at.now,
+  })
 }
 
 async function servingFor(write: Write, libraries: Libraries, { reader, wish }: HoldRequest, at: Moment): Promise<Serving | Refusal> {
@@ -82,24 +90,31 @@ async function createHold(
   { reader, wish }: HoldRequest,
   { serving, title }: { serving: Serving; title: string },
   at: Moment,
-): Promise<HoldModel> {
+): Promise<number> {
   // prettier-ignore
   const { category, homeSystem } = borrowerOf(libraries, reader)
-  const hold = await write.use(HOLDS).create({
-    reference: randomUUID(),
-    readerId: reader.id,
-    pickup: wish.pickup,
-    state: 'waiting',
-    requested: at.now,
-    wantedBarcode: wish.barcode,
-    barcode: null,
-    cost: serving.cost,
-    category,
-    homeSystem,
-    title,
+  const [hold] = await write.read<Standing>(
+    `INSERT INTO holds (reference, readerId, pickup, state, requested, wantedBarcode, cost, category, homeSystem, title)
+     VALUES ($reference, $readerId, $pickup, 'waiting', $requested, $wantedBarcode, $cost, $category, $homeSystem, $title)
+     RETURNING id, state, barcode`,
+    {
+      reference: randomUUID(),
+      readerId: reader.id,
+      pickup: wish.pickup,
+      requested: at.now,
+      wantedBarcode: wish.barcode,
+      cost: serving.cost,
+      category,
+      homeSystem,
+      title,
+    },
+  )
+  if (!hold) throw new Error('A hold that was stored did not come back.')
+  await write.run('INSERT INTO holdTargets (holdId, controlNumber) SELECT $holdId, value FROM json_each($records)', {
+    holdId: hold.id,
+    records: JSON.stringify(wish.records),
   })
-  await write.use(HOLD_TARGETS).bulkCreate(wish.records.map((controlNumber) => ({ holdId: hold.id, controlNumber })))
   await recordEvent(write, hold.id, 'waiting', 'reader', at, null)
   if (serving.copy) await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
-  return hold
+  return hold.id
 }

@@ -2,7 +2,10 @@
 import { isPromising, mayBecome, type Actor, type HoldState } from '@catalex/core/holds'
 import type { Write } from '../../database/index.ts'
 import type { Moment } from '../moment.ts'
-import { HOLD_EVENTS, type HoldModel } from '../tables.ts'
+import type { HoldModel } from '../tables.ts'
+
+/** A hold as far as its state goes. */
+export type Standing = Pick<HoldModel, 'id' | 'state' | 'barcode'>
 
 /**
  * @param barcode the copy set aside in the new state; of one that needs none it is let go
@@ -10,7 +13,7 @@ import { HOLD_EVENTS, type HoldModel } from '../tables.ts'
  */
 export async function transition(
   write: Write,
-  hold: HoldModel,
+  hold: Standing,
   to: HoldState,
   who: Actor,
   at: Moment,
@@ -20,7 +23,9 @@ export async function transition(
   const setAside = isPromising(to) ? barcode : null
   // The event names the copy that was let go, too.
   await recordEvent(write, hold.id, to, who, at, setAside ?? hold.barcode)
-  await hold.update({ state: to, barcode: setAside })
+  await write.run('UPDATE holds SET state = $to, barcode = $setAside WHERE id = $id', { to, setAside, id: hold.id })
+  hold.state = to
+  hold.barcode = setAside
 }
 
 /** The first event of a hold; the later ones come with their transitions. */
@@ -32,6 +37,11 @@ export async function recordEvent(
   at: Moment,
   barcode: string | null,
 ): Promise<void> {
-  // prettier-ignore
-  await write.use(HOLD_EVENTS).create({ holdId, at: at.now, who, state, barcode })
+  await write.run('INSERT INTO holdEvents (holdId, at, who, state, barcode) VALUES ($holdId, $at, $who, $state, $barcode)', {
+    holdId,
+    at: at.now,
+    who,
+    state,
+    barcode,
+  })
 }

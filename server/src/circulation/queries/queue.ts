@@ -2,26 +2,33 @@
 import type { WaitingHold } from '@catalex/core/holds'
 import type { Queryable, Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
-import { HOLD_TARGETS, HOLDS, type HoldModel } from '../tables.ts'
+import type { Standing } from '../commands/transition.ts'
+
+interface WaitingRow extends Standing {
+  pickup: string
+  category: string
+  homeSystem: string | null
+  wantedBarcode: string | null
+  /** Control numbers, as JSON. */
+  records: string
+}
 
 /** Holds that wait for a copy of this record, first come first; a hold whose pickup location is gone waits on. */
-export async function queueFor(write: Write, libraries: Libraries, controlNumber: string): Promise<(WaitingHold & { hold: HoldModel })[]> {
-  const waiting = await write.read<{ id: number }>(
-    "SELECT id FROM holds JOIN holdTargets ON holdId = id WHERE state = 'waiting' AND controlNumber = $controlNumber",
+export async function queueFor(write: Write, libraries: Libraries, controlNumber: string): Promise<(WaitingHold & { hold: Standing })[]> {
+  const rows = await write.read<WaitingRow>(
+    `SELECT id, state, barcode, pickup, category, homeSystem, wantedBarcode,
+       (SELECT json_group_array(controlNumber) FROM holdTargets WHERE holdId = id) AS records
+     FROM holds WHERE state = 'waiting' AND id IN (SELECT holdId FROM holdTargets WHERE controlNumber = $controlNumber) ORDER BY requested, id`,
     { controlNumber },
   )
-  const holds = await write.use(HOLDS).findAll({
-    where: { id: waiting.map(({ id }) => id) },
-    include: [{ model: write.use(HOLD_TARGETS), as: 'targets' }],
-    order: ['requested', 'id'],
-  })
-  return holds.flatMap((hold) => {
+  return rows.flatMap((hold) => {
     const system = libraries.systemOf(hold.pickup)
     if (system === null) return []
     const pickup = { branch: hold.pickup, system }
     return {
       hold,
-      records: (hold.targets ?? []).map((target) => target.controlNumber),
+      // Made by json_group_array, above.
+      records: JSON.parse(hold.records) as string[],
       barcode: hold.wantedBarcode,
       question: { rules: libraries.holdRules, borrower: hold, pickup, selfServe: libraries.selfServe },
     }
