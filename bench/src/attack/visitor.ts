@@ -1,4 +1,6 @@
 /** Somebody who asks a running server over HTTP, with a session of their own. */
+import { Agent, request } from 'node:http'
+
 export interface Reply {
   status: number
   text: string
@@ -14,17 +16,33 @@ export class Visitor {
   /** @returns status 0 where the connection broke */
   async ask(method: string, path: string, body?: unknown, raw?: string): Promise<Reply> {
     const start = performance.now()
-    const headers: Record<string, string> = { 'x-csrf-token': this.csrf }
+    const sent = raw ?? (body === undefined ? '' : JSON.stringify(body))
+    const headers: Record<string, string | number> = { 'x-csrf-token': this.csrf, 'content-length': Buffer.byteLength(sent) }
     if (this.cookie) headers.cookie = this.cookie
-    if (body !== undefined || raw !== undefined) headers['content-type'] = 'application/json'
-    try {
-      const sent = raw ?? (body === undefined ? undefined : JSON.stringify(body))
-      const response = await fetch(this.address + path, { method, headers, body: sent, signal: AbortSignal.timeout(LONGEST) })
-      for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0] ?? ''
-      return { status: response.status, text: await response.text(), ms: performance.now() - start }
-    } catch {
-      return { status: 0, text: '', ms: performance.now() - start }
-    }
+    if (sent !== '') headers['content-type'] = 'application/json'
+    return new Promise((resolve) => {
+      const done = (status: number, text: string) => {
+        resolve({ status, text, ms: performance.now() - start })
+      }
+      const asking = request(this.address + path, { method, headers, agent: AGENT, timeout: LONGEST }, (response) => {
+        for (const cookie of response.headers['set-cookie'] ?? []) this.cookie = cookie.split(';')[0] ?? ''
+        const pieces: Buffer[] = []
+        response.on('data', (piece: Buffer) => pieces.push(piece))
+        response.on('end', () => {
+          done(response.statusCode ?? 0, Buffer.concat(pieces).toString())
+        })
+        response.on('error', () => {
+          done(0, '')
+        })
+      })
+      asking.on('error', () => {
+        done(0, '')
+      })
+      asking.on('timeout', () => {
+        asking.destroy()
+      })
+      asking.end(sent)
+    })
   }
 
   get(path: string): Promise<Reply> {
@@ -43,3 +61,4 @@ export class Visitor {
 }
 
 const LONGEST = 60_000
+const AGENT = new Agent({ keepAlive: true, maxSockets: 200 })

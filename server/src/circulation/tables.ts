@@ -3,6 +3,9 @@ import { ACTORS, HOLD_STATES, type Actor, type HoldState } from '@catalex/core/h
 import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model, type NonAttribute } from 'sequelize' // prettier-ignore
 import { table } from '../database/index.ts'
 
+/** Condition of a hold that is active, as the index of active holds has it. */
+export const ACTIVE_HOLD = "state IN ('waiting', 'being fetched', 'in transit', 'ready')"
+
 const ISO_DATE = { is: /^\d{4}-\d{2}-\d{2}$/ }
 const ISO_TIME = { is: /^\d{4}-\d{2}-\d{2}T/ }
 

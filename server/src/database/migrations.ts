@@ -113,6 +113,7 @@ const TRUST = [
     begun INTEGER NOT NULL, seen INTEGER NOT NULL, idle INTEGER NOT NULL) WITHOUT ROWID`,
   `CREATE INDEX sessionsOfReader ON sessions(readerId)`,
   `CREATE TABLE failedSignIns (card TEXT PRIMARY KEY, count INTEGER NOT NULL, last INTEGER NOT NULL) WITHOUT ROWID`,
+  `CREATE INDEX activeHoldsOfReader ON holds(readerId) WHERE state IN ('waiting', 'being fetched', 'in transit', 'ready')`,
   `CREATE INDEX keysByTime ON requestKeys(at)`,
 ]
 

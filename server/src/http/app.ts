@@ -33,16 +33,7 @@ export function createApp(context: Context): Express {
     }),
   )
   app.use(compression())
-  // What readers look for and at is nobody's business: of addresses only their beginnings are logged.
-  app.use(
-    pinoHttp({
-      logger: log,
-      serializers: {
-        req: (request: { method: string; url: string }) => ({ method: request.method, path: roomOf(request.url) }),
-        res: (response: { statusCode: number }) => ({ status: response.statusCode }),
-      },
-    }),
-  )
+  if (log.isLevelEnabled('info')) app.use(requestLog(log))
   if (!context.behindProxy) app.use(warnOfProxy(log))
   app.use('/api', express.json({ limit: '64kb' }), sessions(context.sessions, context.sessionSecret, context.secure), guardChanges)
   app.use('/api', (_request, response, next) => {
@@ -63,6 +54,16 @@ export function createApp(context: Context): Express {
   app.use(problemHandler(log))
   return app
 }
+
+/** What readers look for and at is nobody's business: of addresses only their beginnings are logged. */
+const requestLog = (log: Logger): RequestHandler =>
+  pinoHttp({
+    logger: log,
+    serializers: {
+      req: (request: { method: string; url: string }) => ({ method: request.method, path: roomOf(request.url) }),
+      res: (response: { statusCode: number }) => ({ status: response.statusCode }),
+    },
+  })
 
 /** "/api/titles" of the address of a title. */
 const roomOf = (url: string): string => /^(\/api\/[\w-]*|\/[\w-]*)/.exec(url)?.[0] ?? ''

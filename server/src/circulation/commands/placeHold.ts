@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto'
 import type { PlaceHold } from '@catalex/contract/holds'
 import { workKey } from '@catalex/core/catalogue'
-import { accountRefusal, ACTIVE_STATES, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
+import { accountRefusal, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
 import { recordsByControlNumber } from '../../catalogue/index.ts'
 import type { Queryable, Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
@@ -11,6 +11,7 @@ import type { Moment } from '../moment.ts'
 import { accountOf } from '../queries/account.ts'
 import { copiesOf } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
+import { ACTIVE_HOLD } from '../tables.ts'
 import { recordEvent, transition, type Standing } from './transition.ts'
 
 export interface HoldRequest {
@@ -72,14 +73,12 @@ async function servingFor(write: Write, libraries: Libraries, { reader, wish }: 
   return isRefusal(question) ? question : servingOf(question)
 }
 
-const ACTIVE = JSON.stringify(ACTIVE_STATES)
-
 /** A second hold on the same edition, or the same volume, is a slip of the hand. */
 async function isHeld(source: Queryable, reader: Reader, { records, barcode }: PlaceHold): Promise<boolean> {
   const rows = await source.read(
-    `SELECT 1 FROM holds JOIN holdTargets ON holdId = id WHERE readerId = $readerId AND state IN (SELECT value FROM json_each($active))
+    `SELECT 1 FROM holds JOIN holdTargets ON holdId = id WHERE readerId = $readerId AND ${ACTIVE_HOLD}
        AND controlNumber IN (SELECT value FROM json_each($records)) AND wantedBarcode IS $barcode LIMIT 1`,
-    { readerId: reader.id, active: ACTIVE, records: JSON.stringify(records), barcode },
+    { readerId: reader.id, records: JSON.stringify(records), barcode },
   )
   return rows.length > 0
 }
