@@ -11,7 +11,11 @@ export class Visitor {
   private cookie = ''
   private csrf = ''
 
-  constructor(private readonly address: string) {}
+  /** @param from address that the server sees; of this machine, as the server is */
+  constructor(
+    private readonly address: string,
+    private readonly from = '127.0.0.1',
+  ) {}
 
   /** @returns status 0 where the connection broke */
   async ask(method: string, path: string, body?: unknown, raw?: string): Promise<Reply> {
@@ -24,17 +28,21 @@ export class Visitor {
       const done = (status: number, text: string) => {
         resolve({ status, text, ms: performance.now() - start })
       }
-      const asking = request(this.address + path, { method, headers, agent: AGENT, timeout: LONGEST }, (response) => {
-        for (const cookie of response.headers['set-cookie'] ?? []) this.cookie = cookie.split(';')[0] ?? ''
-        const pieces: Buffer[] = []
-        response.on('data', (piece: Buffer) => pieces.push(piece))
-        response.on('end', () => {
-          done(response.statusCode ?? 0, Buffer.concat(pieces).toString())
-        })
-        response.on('error', () => {
-          done(0, '')
-        })
-      })
+      const asking = request(
+        this.address + path,
+        { method, headers, agent: AGENT, localAddress: this.from, timeout: LONGEST },
+        (response) => {
+          for (const cookie of response.headers['set-cookie'] ?? []) this.cookie = cookie.split(';')[0] ?? ''
+          const pieces: Buffer[] = []
+          response.on('data', (piece: Buffer) => pieces.push(piece))
+          response.on('end', () => {
+            done(response.statusCode ?? 0, Buffer.concat(pieces).toString())
+          })
+          response.on('error', () => {
+            done(0, '')
+          })
+        },
+      )
       asking.on('error', () => {
         done(0, '')
       })

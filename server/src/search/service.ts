@@ -127,21 +127,22 @@ export class SearchService {
 
   async answer(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<SearchAnswer> {
     const read = await readQuery(this.database, query)
+    // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
+    const viewing = { scope: query.place.length > 0 ? query.place : query.in, node: read.node, at: searcher.at, today: searcher.today }
     const request = {
       question: this.questionFrom(query, read, searcher),
       words: read.text,
       places: this.libraries.library.branches.map(({ name, code }) => ({ name, code })),
       thisYear: Number(searcher.today.slice(0, 4)),
+      viewing,
     }
-    const { result, offers, unnarrowed, wider } = await this.engine.ask('search', request, asking)
-    const { rows, from, ...counted } = result
-    // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
-    const viewing = { scope: query.place.length > 0 ? query.place : query.in, node: read.node, at: searcher.at, today: searcher.today }
+    const { result, rows, offers, unnarrowed, wider } = await this.engine.ask('search', request, asking)
+    const { from, ...counted } = result
     return {
       ...counted,
       page: Math.floor(from / query.size) + 1,
       size: query.size,
-      rows: await this.engine.ask('rows', { rows, viewing }, asking),
+      rows,
       readback: read.readback,
       offers,
       unnarrowed,

@@ -24,7 +24,6 @@ import {
   type SearchDocument,
   type SearchQuestion,
   type SearchResult,
-  type SearchRow,
   type Segments,
   type StillWanted,
 } from '@catalex/core/search'
@@ -41,16 +40,17 @@ export interface Jobs {
       words: string | null
       places: NamedPlace[]
       thisYear: number
+      viewing: Viewing
     }
     answer: {
-      result: SearchResult
+      result: Omit<SearchResult, 'rows'>
+      rows: ResultRow[]
       offers: Offer[]
       /** Titles without narrowings, and, where there is a scope, without that either. */
       unnarrowed: number
       wider: number | null
     }
   }
-  rows: { request: { rows: readonly SearchRow[]; viewing: Viewing }; answer: ResultRow[] }
   title: { request: { controlNumber: string; asked: TitleQuestion }; answer: TitlePage | null }
   count: { request: { question: SearchQuestion }; answer: number }
   values: {
@@ -95,9 +95,9 @@ type Work = {
 }
 
 const WORK: Work = {
-  search: ({ segments }, { question, words, places, thisYear }, wanted) => {
+  search: async ({ segments, database, libraries }, { question, words, places, thisYear, viewing }, wanted) => {
     const { narrowing } = question
-    const result = search(segments, question, wanted)
+    const { rows, ...result } = search(segments, question, wanted)
     const offers = words === null ? [] : offersFor({ segments, wanted, text: words, question, count: result.count, places, thisYear })
     const countWith = (change: Partial<SearchQuestion['narrowing']>) =>
       countOf(segments, { ...question, narrowing: { ...narrowing, ...change } }, wanted)
@@ -107,9 +107,9 @@ const WORK: Work = {
       unnarrowed: isNarrowed(narrowing) ? countWith(UNNARROWED) : result.count,
       wider:
         narrowing.scope.in.length + narrowing.scope.as.length > 0 ? countWith({ ...UNNARROWED, scope: everywhere(narrowing.scope) }) : null,
+      rows: await presentRows(database, libraries, rows, viewing),
     }
   },
-  rows: ({ database, libraries }, { rows, viewing }) => presentRows(database, libraries, rows, viewing),
   title: async ({ segments, database, libraries }, { controlNumber, asked }) => {
     const recordId = await recordIdOf(database, controlNumber)
     if (recordId === null) return null
