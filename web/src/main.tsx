@@ -8,6 +8,13 @@ import { createRoot } from 'react-dom/client'
 import { App } from './app/App.tsx'
 import { newClient } from './shared/client.ts'
 import { placesQuery } from './shared/places.tsx'
+import { startTerminal } from './shared/session/terminal.ts'
+
+startTerminal()
+// A page that the browser kept whole may show somebody who has signed out since.
+window.addEventListener('pageshow', ({ persisted }) => {
+  if (persisted) window.location.reload()
+})
 
 const client = newClient()
 // Every page needs them: asked for before anything is drawn.

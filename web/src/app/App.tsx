@@ -8,13 +8,14 @@ import { SearchPage } from '../search/SearchPage.tsx'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { NoticeProvider } from '../shared/notices.tsx'
 import { ScopeProvider } from '../shared/scope.tsx'
-import { SessionProvider } from '../shared/session.tsx'
+import { SessionProvider } from '../shared/session/session.tsx'
 import { Frame } from './Frame.tsx'
 import { NotFound } from './NotFound.tsx'
 import { themeFor } from './theme.ts'
 import { useScroll } from './useScroll.ts'
 
 const SignInDialog = lazyWithTexts(() => import('../card/SignInDialog.tsx'))
+const IdleWarning = lazyWithTexts(() => import('../card/IdleWarning.tsx'))
 const Home = lazyWithTexts(() => import('./Home.tsx'))
 const TitlePage = lazyWithTexts(() => import('../title/TitlePage.tsx'))
 const BrowsePage = lazyWithTexts(() => import('../browse/BrowsePage.tsx'))
@@ -46,7 +47,7 @@ function Shell() {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <NoticeProvider>
-        <SessionProvider dialog={SignInDialog}>
+        <SessionProvider dialog={SignInDialog} warning={IdleWarning}>
           <ScopeProvider>
             <Frame mode={mode} onSwitchTheme={switchTheme}>
               <Suspense>

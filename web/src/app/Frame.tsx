@@ -13,11 +13,14 @@ import { lazyWithTexts } from '../shared/i18n.ts'
 import { useKeys } from '../shared/keys.ts'
 import { useLinks } from '../shared/links.ts'
 import { placesQuery } from '../shared/places.tsx'
-import { useSession } from '../shared/session.tsx'
+import { endedIdle } from '../shared/session/leaving.ts'
+import { useSession } from '../shared/session/session.tsx'
+import { isTerminal } from '../shared/session/terminal.ts'
 import { Hint } from '../ui/Hint.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import styles from './app.module.css'
 
+const SessionNotices = lazyWithTexts(() => import('./SessionNotices.tsx'))
 const KeysDialog = lazyWithTexts(() => import('./KeysDialog.tsx'))
 
 interface Props {
@@ -31,6 +34,8 @@ export function Frame({ mode, onSwitchTheme, children }: Props) {
   const links = useLinks()
   const places = useQuery(placesQuery)
   const [showKeys, setShowKeys] = useState(false)
+  const [idleEnded] = useState(endedIdle)
+  const { untold, reader } = useSession()
   useKeys('?', () => {
     setShowKeys(true)
   })
@@ -65,6 +70,11 @@ export function Frame({ mode, onSwitchTheme, children }: Props) {
       </header>
       <SearchBand />
       <main id="main" className={styles.main} tabIndex={-1}>
+        {(untold || (idleEnded && !reader)) && (
+          <Suspense>
+            <SessionNotices untold={untold} />
+          </Suspense>
+        )}
         {places.error && <Trouble error={places.error} onRetry={() => void places.refetch()} />}
         {children}
       </main>
@@ -101,16 +111,19 @@ function CardLink() {
   const links = useLinks()
   const { reader, known, askToSignIn, signOut } = useSession()
   if (!known) return null
+  const newReader = isTerminal() && (
+    <Button size="small" color="inherit" variant="outlined" onClick={() => void signOut()}>
+      {t('app.newReader')}
+    </Button>
+  )
   if (!reader)
     return (
-      <Button
-        size="small"
-        onClick={() => {
-          askToSignIn()
-        }}
-      >
-        {t('app.signIn')}
-      </Button>
+      <>
+        <Button size="small" onClick={() => void askToSignIn()}>
+          {t('app.signIn')}
+        </Button>
+        {newReader}
+      </>
     )
   return (
     <>
@@ -118,9 +131,11 @@ function CardLink() {
         {reader.name}
         {reader.ready > 0 && <span className={styles.ready}> · {t('app.cardReady', { count: reader.ready })}</span>}
       </Link>
-      <Button size="small" color="inherit" onClick={() => void signOut()}>
-        {t('app.signOut')}
-      </Button>
+      {newReader || (
+        <Button size="small" color="inherit" onClick={() => void signOut()}>
+          {t('app.signOut')}
+        </Button>
+      )}
     </>
   )
 }

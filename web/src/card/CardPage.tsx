@@ -6,7 +6,7 @@ import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
-import { useQuery } from '@tanstack/react-query'
+import { useMutation, useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
@@ -17,7 +17,7 @@ import { amountInWords, dayInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
-import { useSession } from '../shared/session.tsx'
+import { useSession } from '../shared/session/session.tsx'
 import { Page } from '../ui/Page.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { CancelButton } from './CancelButton.tsx'
@@ -37,12 +37,7 @@ export default function CardPage() {
       <Page title={title}>
         <Typography variant="h1">{title}</Typography>
         <p>{t('card.signInFirst')}</p>
-        <Button
-          variant="contained"
-          onClick={() => {
-            askToSignIn()
-          }}
-        >
+        <Button variant="contained" onClick={() => void askToSignIn()}>
           {t('app.signIn')}
         </Button>
       </Page>
@@ -79,6 +74,7 @@ function CardView({ card }: { card: Card }) {
       <header className={styles.head}>
         <Typography variant="h1">{t('card.heading')}</Typography>
         <span className={styles.soft}>{summary.join(' · ')}</span>
+        <Everywhere sessions={card.sessions} />
       </header>
       {card.warnings.map((warning) => (
         <Alert key={warning.code} severity="error" icon={false} sx={{ mt: 3 }}>
@@ -117,6 +113,28 @@ function CardView({ card }: { card: Card }) {
           ))}
         </Section>
       </div>
+    </>
+  )
+}
+
+/** Signing out in every place, where there is another than this. */
+function Everywhere({ sessions }: { sessions: number }) {
+  const { t } = useTranslation()
+  const { signOutEverywhere } = useSession()
+  const { mutate, isPending, error } = useMutation({ mutationFn: signOutEverywhere })
+  if (sessions < 2) return null
+  return (
+    <>
+      <Button
+        size="small"
+        disabled={isPending}
+        onClick={() => {
+          mutate()
+        }}
+      >
+        {t('card.everywhere', { count: sessions })}
+      </Button>
+      {error && <Trouble error={error} />}
     </>
   )
 }

@@ -1,8 +1,9 @@
 /** Signing in without leaving the place: what was being done goes on right after. */
-import type { SignIn } from '@catalex/contract/card'
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
 import Dialog from '@mui/material/Dialog'
+import FormControlLabel from '@mui/material/FormControlLabel'
 import List from '@mui/material/List'
 import ListItemButton from '@mui/material/ListItemButton'
 import Skeleton from '@mui/material/Skeleton'
@@ -13,22 +14,31 @@ import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
 import { call } from '../shared/api.ts'
-import { useSession } from '../shared/session.tsx'
+import { useSession } from '../shared/session/session.tsx'
+import { isTerminal } from '../shared/session/terminal.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import styles from './card.module.css'
 
+interface Given {
+  card: string
+  pin: string
+  stay: boolean
+}
+
 export default function SignInDialog({ onClose }: { onClose(signedIn: boolean): void }) {
   const { t } = useTranslation()
   const { signIn, demo } = useSession()
+  const terminal = isTerminal()
   const [error, setError] = useState<unknown>(null)
-  const { register, handleSubmit, setValue, setFocus, formState } = useForm<SignIn>({ defaultValues: { card: '', pin: '' } })
-  const submit = handleSubmit(async (given) => {
+  const { register, handleSubmit, setValue, setFocus, formState } = useForm<Given>({ defaultValues: { card: '', pin: '', stay: false } })
+  const submit = handleSubmit(async ({ card, pin, stay }) => {
     try {
-      await signIn(given)
+      await signIn({ card, pin, visit: terminal ? 'terminal' : stay ? 'stay' : 'usual' })
       onClose(true)
     } catch (problem) {
       setError(problem)
+      setValue('pin', '')
       setFocus('card')
     }
   })
@@ -56,6 +66,16 @@ export default function SignInDialog({ onClose }: { onClose(signedIn: boolean): 
           slotProps={{ inputLabel: { shrink: true } }}
         />
         {(formState.errors.card ?? formState.errors.pin) && <Alert severity="error">{t('signIn.needed')}</Alert>}
+        {!terminal && (
+          <FormControlLabel
+            control={<Checkbox size="small" {...register('stay')} />}
+            label={
+              <>
+                {t('signIn.stay')} <span className={styles.soft}>{t('signIn.stayHelp')}</span>
+              </>
+            }
+          />
+        )}
         <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
           {t('signIn.submit')}
         </Button>

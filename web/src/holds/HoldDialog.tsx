@@ -14,7 +14,7 @@ import { useTranslation } from 'react-i18next'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords, refusalInWords } from '../shared/problems.ts'
 import { useScope } from '../shared/scope.tsx'
-import { useSession } from '../shared/session.tsx'
+import { useSession } from '../shared/session/session.tsx'
 import { titleQuery } from '../shared/titleQuery.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
@@ -78,10 +78,9 @@ function HoldForm({ page, barcode, onPlaced }: FormProps) {
   const { branch, branchName, all } = usePlaces()
   const [records, setRecords] = useState<string[]>([page.controlNumber])
   const [pickup, setPickup] = useState(page.pickup ?? scope.at)
-  const [key] = useState(() => crypto.randomUUID())
   const wish: Wish = { records, barcode }
   const options = useQuery(holdOptionsQuery(records, barcode))
-  const place = usePlaceHold(key)
+  const place = usePlaceHold()
 
   // What stood there for another wish says nothing about this one.
   const current = options.isPlaceholderData ? undefined : options.data
@@ -96,6 +95,21 @@ function HoldForm({ page, barcode, onPlaced }: FormProps) {
   }
   const submit = () => {
     place.mutate({ records, barcode, pickup }, { onSuccess: onPlaced })
+  }
+  /** What was agreed to as a guest is carried out where it is the same with this card; else it is read back once more. */
+  const signInAndSubmit = async () => {
+    if (!(await askToSignIn())) return
+    const { data: own } = await options.refetch()
+    const option = own?.pickups.find(({ branch: code }) => code === pickup)
+    if (
+      own &&
+      !own.refusal &&
+      option &&
+      !option.refusal &&
+      option.cost === chosen?.cost &&
+      (option.queue === null) === (chosen.queue === null)
+    )
+      submit()
   }
   const change =
     <T,>(set: (value: T) => void) =>
@@ -117,7 +131,7 @@ function HoldForm({ page, barcode, onPlaced }: FormProps) {
           disabled={records.length === 0 || !chosen || refusal !== null || place.isPending}
           onClick={() => {
             if (reader) submit()
-            else askToSignIn()
+            else void signInAndSubmit()
           }}
         >
           {place.isPending ? t('hold.placing') : reader ? t('hold.place') : t('hold.signInFirst')}

@@ -1,7 +1,9 @@
 /** Holds: what is possible, placing, cancelling. */
 import type { PlaceHold } from '@catalex/contract/holds'
 import { keepPreviousData, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { call } from '../shared/api.ts'
+import { useSession } from '../shared/session/session.tsx'
 
 export function holdOptionsQuery(records: readonly string[], barcode: string | null) {
   const query = { records: [...records], ...(barcode === null ? {} : { barcode }) }
@@ -19,13 +21,25 @@ function useAfterHolds() {
   return () => client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'places' })
 }
 
-/** @param key the same for every try at this very hold, so that no retry becomes a second one */
-export function usePlaceHold(key: string) {
+/** Each wish has a key, the same for every try at it, so that no retry becomes a second hold. */
+export function usePlaceHold() {
+  const { asReader } = useSession()
   const onSuccess = useAfterHolds()
-  return useMutation({ mutationFn: (body: PlaceHold) => call('placeHold', { body }, { headers: { 'Idempotency-Key': key } }), onSuccess })
+  const [keys] = useState(() => new Map<string, string>())
+  const keyOf = (wish: PlaceHold): string => {
+    const said = JSON.stringify(wish)
+    const key = keys.get(said) ?? crypto.randomUUID()
+    keys.set(said, key)
+    return key
+  }
+  return useMutation({
+    mutationFn: (body: PlaceHold) => asReader(() => call('placeHold', { body }, { headers: { 'Idempotency-Key': keyOf(body) } })),
+    onSuccess,
+  })
 }
 
 export function useCancelHold() {
+  const { asReader } = useSession()
   const onSuccess = useAfterHolds()
-  return useMutation({ mutationFn: (id: string) => call('cancelHold', { path: { id } }), onSuccess })
+  return useMutation({ mutationFn: (id: string) => asReader(() => call('cancelHold', { path: { id } })), onSuccess })
 }

@@ -7,7 +7,7 @@ import { NO_SCOPE, scopeFromAddress, type Scope } from '@catalex/core/query'
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
 import { usePlaces } from './places.tsx'
-import { useSession } from './session.tsx'
+import { useSession } from './session/session.tsx'
 
 /** The scope with a pickup location, chosen or not. */
 export type FullScope = Scope & { at: string }

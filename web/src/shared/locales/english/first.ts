@@ -5,6 +5,7 @@ export const first = {
     home: 'Catalex, start page',
     signIn: 'Sign in',
     signOut: 'Sign out',
+    newReader: 'New reader',
     cardReady: '{{count}} ready',
     theme: { light: 'Light colours', dark: 'Dark colours' },
     keys: 'Keyboard shortcuts',

@@ -167,6 +167,8 @@ export const later = {
     shutToday: 'closed today',
   },
   card: {
+    everywhere_one: 'Sign out in {{count}} place',
+    everywhere_other: 'Sign out in all {{count}} places',
     heading: 'Your card',
     summary: '{{used}} of {{limit}} holds · {{owed}}',
     owesNothing: 'nothing owed',
@@ -210,6 +212,21 @@ export const later = {
       unfillable: 'could not be filled',
     },
   },
+  idle: {
+    heading: 'Are you still there?',
+    signedOutSoon: 'Nobody has used this page for a while. {{name}} is signed out soon, so that nobody else can use the card.',
+    afreshSoon: 'Nobody has used this terminal for a while. It starts afresh soon for the next reader.',
+    left_one: '{{count}} second left',
+    left_other: '{{count}} seconds left',
+    anyKey: 'Press any key to go on.',
+    stay: 'Go on',
+    leave: 'Sign out now',
+    afresh: 'Start afresh now',
+    ended: 'You were signed out because nobody used the page for a while. Sign in to carry on.',
+    untold:
+      'You are signed out in this browser, but the catalogue could not be told. Leave this page open until it can be, or close every window of the browser.',
+    tellAgain: 'Tell it again',
+  },
   signIn: {
     heading: 'Sign in',
     card: 'Card number',
@@ -220,6 +237,8 @@ export const later = {
     samples: 'Cards to try the demo with',
     samplesHelp: 'Choose one to fill in its number and PIN.',
     needed: 'Fill in the card number and the PIN.',
+    stay: 'Stay signed in on this device',
+    stayHelp: 'Only on one that nobody else uses.',
   },
   keys: {
     heading: 'Keyboard shortcuts',
@@ -265,8 +284,8 @@ export const later = {
     'no-such-address': 'There is nothing at this address.',
     'no-such-title': 'The catalogue has no title at this address. Search for it by its title or number.',
     refused: 'A rule of the library stands against it.',
-    'too-many-tries_one': 'There have been too many tries with this card. Wait {{count}} minute, or ask any desk for a new PIN.',
-    'too-many-tries_other': 'There have been too many tries with this card. Wait {{count}} minutes, or ask any desk for a new PIN.',
+    'too-many-tries_one': 'There have been too many tries with this card number. Wait {{count}} minute, or ask any desk for a new PIN.',
+    'too-many-tries_other': 'There have been too many tries with this card number. Wait {{count}} minutes, or ask any desk for a new PIN.',
   },
   cql: {
     'unclosed-quote': 'A quotation mark is not closed.',

@@ -1,0 +1,50 @@
+/**
+ * Signing out: this window forgets first, whatever the server says. While it can't be reached the browser still has its
+ * cookie, so that is remembered, and the server is told before anything else as soon as it answers.
+ */
+import { call, rememberToken } from '../api.ts'
+import { isTerminal, keepTerminal } from './terminal.ts'
+
+const UNTOLD = 'catalex.signOutUntold'
+const ENDED = 'catalex.ended'
+
+/** Whether somebody signed out whom the server still takes for signed in. */
+export const isUntold = (): boolean => localStorage.getItem(UNTOLD) !== null
+
+/** Whoever signs in has a session of their own, and the one before is over. */
+export function forgetUntold(): void {
+  localStorage.removeItem(UNTOLD)
+}
+
+/** @returns whether the server knows that nobody is signed in */
+export async function tellServer(): Promise<boolean> {
+  const terminal = isTerminal()
+  localStorage.setItem(UNTOLD, 'yes')
+  try {
+    await call('signOut', {})
+  } catch {
+    return false
+  }
+  localStorage.removeItem(UNTOLD)
+  if (terminal) keepTerminal()
+  return true
+}
+
+/** Nothing of the reader stays in this window's memory and storage, but why they were signed out. */
+export function forgetReader(why: 'asked' | 'idle'): void {
+  rememberToken(null)
+  sessionStorage.clear()
+  if (why === 'idle') sessionStorage.setItem(ENDED, why)
+}
+
+/** Whether this page was loaded because nobody used the one before; told once. */
+export function endedIdle(): boolean {
+  const ended = sessionStorage.getItem(ENDED) !== null
+  sessionStorage.removeItem(ENDED)
+  return ended
+}
+
+/** A full load, in place of the page that was there. */
+export function startAfresh(): void {
+  window.location.replace('/')
+}

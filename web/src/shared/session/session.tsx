@@ -1,0 +1,176 @@
+/** Who is signed in, and the dialog that asks for it without leaving the place. */
+import type { SessionInfo, SignIn } from '@catalex/contract/card'
+import { problemType } from '@catalex/contract/problem'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { createContext, Suspense, useCallback, useContext, useEffect, useMemo, useRef, useState, type ComponentType, type ReactNode } from 'react' // prettier-ignore
+import { ApiProblem, call, rememberToken } from '../api.ts'
+import { setClockBy } from '../formats.ts'
+import { forgetReader, forgetUntold, isUntold, startAfresh, tellServer } from './leaving.ts'
+import { isTerminal } from './terminal.ts'
+import { useIdle } from './useIdle.ts'
+import { hearWindows, tellWindows } from './windows.ts'
+
+type Reader = SessionInfo['reader']
+
+interface SessionContext {
+  reader: Reader
+  demo: boolean
+  /** Whether the server has told yet. */
+  known: boolean
+  /** Whether somebody signed out whom the server could not be told of. */
+  untold: boolean
+  signIn(given: SignIn): Promise<void>
+  signOut(): Promise<void>
+  signOutEverywhere(): Promise<void>
+  /** Opens the dialog. @returns the reader; null where nobody signed in */
+  askToSignIn(): Promise<Reader>
+  /** Does what only a reader may: where the session has ended, asks to sign in and carries on by itself. */
+  asReader<T>(action: () => Promise<T>): Promise<T>
+}
+
+const Context = createContext<SessionContext | null>(null)
+
+interface Props {
+  /** Asks for card and PIN. */
+  dialog: ComponentType<{ onClose(signedIn: boolean): void }>
+  /** Says that the session ends in so many seconds. */
+  warning: ComponentType<{ left: number; reader: Reader; onStay(): void; onLeave(): void }>
+  children: ReactNode
+}
+
+const NOBODY: SessionInfo = { reader: null, csrf: null, idle: null, demo: false, now: new Date().toISOString() }
+const SESSION = ['session']
+/** Of everything else that is known, only places are nobody's. */
+const isOfReader = ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== 'session' && queryKey[0] !== 'places'
+/** A terminal starts afresh for a guest, too. */
+const TERMINAL_IDLE = 180
+
+async function currentSession({ signal }: { signal?: AbortSignal } = {}): Promise<SessionInfo> {
+  // Whoever signed out while the server was away is not shown as signed in.
+  if (isUntold() && !(await tellServer())) return NOBODY
+  const session = await call('session', {}, { signal })
+  rememberToken(session.csrf)
+  setClockBy(session.now)
+  return session
+}
+
+export function SessionProvider({ dialog: AskDialog, warning: Warning, children }: Props) {
+  const client = useQueryClient()
+  const [asking, setAsking] = useState(false)
+  const [untold, setUntold] = useState(isUntold)
+  const answer = useRef<(reader: Reader) => void>(() => undefined)
+  const { data } = useQuery({ queryKey: SESSION, queryFn: currentSession, staleTime: 30_000, refetchOnWindowFocus: true })
+  const reader = data?.reader ?? null
+
+  const { mutateAsync: signInAt } = useMutation({
+    mutationFn: (body: SignIn) => call('signIn', { body }),
+    onSuccess: async (session) => {
+      rememberToken(session.csrf)
+      forgetUntold()
+      setUntold(false)
+      client.setQueryData(SESSION, session)
+      tellWindows('signed in')
+      await client.invalidateQueries({ predicate: isOfReader })
+    },
+  })
+
+  const leave = useCallback(
+    async (why: 'asked' | 'idle', tell: () => Promise<boolean>) => {
+      client.setQueryData(SESSION, (before: SessionInfo | undefined) => ({ ...(before ?? NOBODY), reader: null, csrf: null, idle: null }))
+      client.removeQueries({ predicate: isOfReader })
+      tellWindows('signed out')
+      const told = tell()
+      forgetReader(why)
+      if (await told) startAfresh()
+      else setUntold(true)
+    },
+    [client],
+  )
+
+  useEffect(
+    () =>
+      hearWindows((word) => {
+        if (word === 'signed out') {
+          forgetReader('asked')
+          client.removeQueries({ predicate: isOfReader })
+          startAfresh()
+        }
+        if (word === 'signed in') void client.invalidateQueries()
+      }),
+    [client],
+  )
+
+  const terminal = isTerminal()
+  const { left, stay } = useIdle({
+    seconds: data?.idle ?? (terminal ? TERMINAL_IDLE : null),
+    onEnd: () => void leave('idle', tellServer),
+    onActive: () => void client.invalidateQueries({ queryKey: SESSION }),
+  })
+
+  const value = useMemo<SessionContext>(() => {
+    const askToSignIn = () => {
+      setAsking(true)
+      return new Promise<Reader>((resolve) => {
+        answer.current = resolve
+      })
+    }
+    return {
+      reader,
+      demo: data?.demo ?? false,
+      known: data !== undefined,
+      untold,
+      signIn: async (given) => {
+        await signInAt(given)
+      },
+      signOut: () => leave('asked', tellServer),
+      signOutEverywhere: async () => {
+        await call('signOutEverywhere', {})
+        await leave('asked', tellServer)
+      },
+      askToSignIn,
+      asReader: async (action) => {
+        try {
+          return await action()
+        } catch (error) {
+          const again = isProblem(error, 'sign-in-needed')
+            ? await askToSignIn()
+            : isProblem(error, 'foreign-request') && sameReader(reader, await client.fetchQuery({ queryKey: SESSION, queryFn: currentSession, staleTime: 0 })) // prettier-ignore
+          if (!again) throw error
+          return action()
+        }
+      },
+    }
+  }, [client, data, leave, reader, signInAt, untold])
+  const close = (signedIn: boolean) => {
+    setAsking(false)
+    answer.current(signedIn ? (client.getQueryData<SessionInfo>(SESSION)?.reader ?? null) : null)
+  }
+  return (
+    <Context value={value}>
+      {children}
+      {asking && (
+        <Suspense>
+          <AskDialog onClose={close} />
+        </Suspense>
+      )}
+      {left !== null && (
+        <Suspense>
+          <Warning left={left} reader={reader} onStay={stay} onLeave={() => void value.signOut()} />
+        </Suspense>
+      )}
+    </Context>
+  )
+}
+
+const isProblem = (error: unknown, code: Parameters<typeof problemType>[0]): boolean =>
+  error instanceof ApiProblem && error.problem.type === problemType(code)
+
+/** The session has a new token, but is still theirs: another window signed in anew. */
+const sameReader = (before: Reader, { reader: now }: SessionInfo): boolean =>
+  before !== null && now !== null && before.name === now.name && before.homeBranch === now.homeBranch
+
+export function useSession(): SessionContext {
+  const context = useContext(Context)
+  if (!context) throw new Error('SessionProvider is missing')
+  return context
+}
