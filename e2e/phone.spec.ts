@@ -51,7 +51,6 @@ test('from the list to a hold: narrowing over the list, routes over the list, th
   await noBarriers(page)
   await dialog.getByRole('button', { name: 'Sign in and place the hold' }).tap()
   await signIn(page, '00042225', '4722')
-  await dialog.getByRole('button', { name: 'Place the hold' }).tap()
   await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
   await dialog.getByRole('button', { name: 'Undo' }).tap()
   await expect(dialog.getByText('The hold is cancelled; nothing is kept for you.')).toBeVisible()

@@ -30,11 +30,10 @@ export async function tellServer(): Promise<boolean> {
   return true
 }
 
-/** Nothing of the reader stays in this window's memory and storage, but why they were signed out. */
-export function forgetReader(why: 'asked' | 'idle'): void {
+/** Nothing of the reader stays in this window's memory and storage. */
+export function forgetReader(): void {
   rememberToken(null)
   sessionStorage.clear()
-  if (why === 'idle') sessionStorage.setItem(ENDED, why)
 }
 
 /** Whether this page was loaded because nobody used the one before; told once. */
@@ -44,7 +43,8 @@ export function endedIdle(): boolean {
   return ended
 }
 
-/** A full load, in place of the page that was there. */
-export function startAfresh(): void {
+/** A full load, in place of the page that was there. It says why, where nobody asked for it. */
+export function startAfresh(why: 'asked' | 'idle'): void {
+  if (why === 'idle') sessionStorage.setItem(ENDED, why)
   window.location.replace('/')
 }

@@ -3,6 +3,7 @@ import type { SessionInfo, SignIn } from '@catalex/contract/card'
 import { problemType } from '@catalex/contract/problem'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, Suspense, useCallback, useContext, useEffect, useMemo, useRef, useState, type ComponentType, type ReactNode } from 'react' // prettier-ignore
+import { useNavigate } from 'react-router'
 import { ApiProblem, call, rememberToken } from '../api.ts'
 import { setClockBy } from '../formats.ts'
 import { forgetReader, forgetUntold, isUntold, startAfresh, tellServer } from './leaving.ts'
@@ -56,6 +57,7 @@ async function currentSession({ signal }: { signal?: AbortSignal } = {}): Promis
 
 export function SessionProvider({ dialog: AskDialog, warning: Warning, children }: Props) {
   const client = useQueryClient()
+  const navigate = useNavigate()
   const [asking, setAsking] = useState(false)
   const [untold, setUntold] = useState(isUntold)
   const answer = useRef<(reader: Reader) => void>(() => undefined)
@@ -80,20 +82,24 @@ export function SessionProvider({ dialog: AskDialog, warning: Warning, children 
       client.removeQueries({ predicate: isOfReader })
       tellWindows('signed out')
       const told = tell()
-      forgetReader(why)
-      if (await told) startAfresh()
-      else setUntold(true)
+      forgetReader()
+      if (await told) startAfresh(why)
+      else {
+        // A full load of a server that is away would leave the browser's own error page.
+        void navigate('/', { replace: true })
+        setUntold(true)
+      }
     },
-    [client],
+    [client, navigate],
   )
 
   useEffect(
     () =>
       hearWindows((word) => {
         if (word === 'signed out') {
-          forgetReader('asked')
+          forgetReader()
           client.removeQueries({ predicate: isOfReader })
-          startAfresh()
+          startAfresh('asked')
         }
         if (word === 'signed in') void client.invalidateQueries()
       }),

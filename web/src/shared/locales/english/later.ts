@@ -218,7 +218,7 @@ export const later = {
     afreshSoon: 'Nobody has used this terminal for a while. It starts afresh soon for the next reader.',
     left_one: '{{count}} second left',
     left_other: '{{count}} seconds left',
-    anyKey: 'Press any key to go on.',
+    anyKey: 'Press any key, or touch the page, to go on.',
     stay: 'Go on',
     leave: 'Sign out now',
     afresh: 'Start afresh now',

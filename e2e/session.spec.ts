@@ -1,0 +1,99 @@
+/** The end of a session on a machine that the next person sits down at: nothing of the reader stays. */
+import { expect, test, type Page } from '@playwright/test'
+import { noBarriers, signIn } from './steps.ts'
+
+const NAME = 'Tobias Marlstead'
+const MINUTE = 60_000
+const signedIn = async (page: Page, path = '/card') => {
+  await page.goto(path)
+  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+  await signIn(page, '42225', '4722')
+  await expect(page.getByRole('link', { name: NAME })).toBeVisible()
+}
+const signedOut = async (page: Page) => {
+  await expect(page.getByRole('banner').getByRole('button', { name: 'Sign in' })).toBeVisible()
+  await expect(page.getByText(NAME)).toHaveCount(0)
+}
+
+test('signing out empties every window; Back and reload show nothing of the reader', async ({ page, context }) => {
+  await signedIn(page)
+  const other = await context.newPage()
+  await other.goto('/card')
+  await expect(other.getByRole('heading', { name: 'Your card' })).toBeVisible()
+  await expect(other.getByText(NAME).first()).toBeVisible()
+  await page.getByRole('banner').getByRole('button', { name: 'Sign out' }).click()
+  for (const window of [page, other]) await signedOut(window)
+  await other.goBack()
+  await expect(other.getByText(NAME)).toHaveCount(0)
+  await page.reload()
+  await signedOut(page)
+  expect((await page.request.get('/api/card')).status()).toBe(401)
+})
+
+test('with the server away this browser forgets at once, says so, and tells it when it is back', async ({ page, context }) => {
+  await signedIn(page)
+  await context.route('**/api/**', (route) => route.abort())
+  await page.getByRole('banner').getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByText(/You are signed out in this browser, but the catalogue could not be told/)).toBeVisible()
+  await signedOut(page)
+  await noBarriers(page)
+  await context.unroute('**/api/**')
+  await page.reload()
+  await signedOut(page)
+  expect((await page.request.get('/api/card')).status()).toBe(401)
+})
+
+test('after fourteen minutes there is a warning that any key takes back; after fifteen the session is over', async ({ page }) => {
+  await page.clock.install()
+  await signedIn(page)
+  await page.clock.fastForward(14 * MINUTE + 5000)
+  const warning = page.getByRole('alertdialog', { name: 'Are you still there?' })
+  await expect(warning).toContainText('seconds left')
+  await noBarriers(page)
+  await page.keyboard.press('x')
+  await expect(warning).toBeHidden()
+  await page.clock.fastForward(13 * MINUTE)
+  await expect(page.getByText(NAME).first()).toBeVisible()
+  await page.clock.fastForward(3 * MINUTE)
+  await expect(page.getByText(/You were signed out because nobody used the page/)).toBeVisible()
+  await signedOut(page)
+  await noBarriers(page)
+  await page.goBack()
+  await expect(page.getByText(NAME)).toHaveCount(0)
+  expect((await page.request.get('/api/card')).status()).toBe(401)
+})
+
+test('a public terminal: nobody stays, there is nothing to go back to, and a button for the next reader', async ({ page }) => {
+  await page.clock.install()
+  await page.goto('/?terminal')
+  await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('lighthouse keepers')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('link', { name: 'The last keepers of the Sound' })).toBeVisible()
+  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('checkbox', { name: /Stay signed in/ })).toHaveCount(0)
+  await signIn(page, '42225', '4722')
+  await noBarriers(page)
+  await page.getByRole('button', { name: 'New reader' }).click()
+  await signedOut(page)
+  await expect(page).toHaveURL(/\/$/)
+  await page.goBack()
+  expect(page.url()).not.toContain('lighthouse')
+  // It stays a terminal, and starts afresh after three minutes without anybody, signed in or not.
+  await page.goto('/search?q=salt')
+  await page.clock.fastForward(2 * MINUTE + 5000)
+  await expect(page.getByRole('alertdialog')).toContainText('starts afresh')
+  await page.clock.fastForward(MINUTE)
+  await expect(page).toHaveURL(/\/$/)
+})
+
+test('one signed out everywhere is out in another browser, too', async ({ page, browser }) => {
+  const elsewhere = await browser.newContext()
+  const there = await elsewhere.newPage()
+  await signedIn(there)
+  await signedIn(page)
+  await page.getByRole('button', { name: /^Sign out in all \d+ places/ }).click()
+  await signedOut(page)
+  await there.reload()
+  await signedOut(there)
+  await elsewhere.close()
+})
