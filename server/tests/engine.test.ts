@@ -48,6 +48,14 @@ beforeAll(async () => {
       controlNumber,
       asked: { ...whose, reader: null, now: `${DAY}T11:20:00.000+00:00` },
     })),
+    copies: [
+      {
+        controlNumber: record!.controlNumber,
+        asked: { ...whose, reader: null, now: `${DAY}T11:20:00.000+00:00` },
+        which: { find: '', from: 0, size: 5 },
+      },
+    ],
+    holdOptions: [{ reader: null, wish: { records: [record!.controlNumber] }, at: { now: `${DAY}T11:20:00.000Z`, today: DAY } }],
     count: [{ question: question('the OR tide') }],
     values: [{ question: question('the'), facet: 'person', find: 'a', most: 3 }],
     browse: [
@@ -64,7 +72,7 @@ afterAll(async () => {
   await catalogue.close()
 })
 
-const NAMES: JobName[] = ['search', 'title', 'count', 'values', 'browse', 'headings', 'suggest', 'delta']
+const NAMES: JobName[] = ['search', 'title', 'copies', 'holdOptions', 'count', 'values', 'browse', 'headings', 'suggest', 'delta']
 it.each(NAMES)('%s', async (name) => {
   for (const request of cases[name]) {
     const [here, there] = await Promise.all([local.ask(name, request as never), pool.ask(name, request as never)])

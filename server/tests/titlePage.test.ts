@@ -1,5 +1,5 @@
 /** The page of a title: copies and tallies as the scope says, own places first, and what is possible for whoever asks. */
-import type { TitlePage } from '@catalex/contract/title'
+import type { Copies, TitlePage } from '@catalex/contract/title'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
@@ -114,5 +114,33 @@ describe('journals', () => {
     const { body } = await visitor.get<TitlePage>(`/api/titles/${journal?.controlNumber ?? ''}`)
     expect(body.editions.find((edition) => edition.controlNumber === body.controlNumber)?.serial).toBe(true)
     expect(body.copies.every((copy) => copy.enumeration !== null)).toBe(true)
+  })
+})
+
+describe('a title with very many copies', () => {
+  it('shows the first of each place, counts them all, and gives the rest a page at a time, once each', async () => {
+    const { database } = catalogue
+    const [from] = branches
+    await database.write((write) =>
+      write.run(
+        `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 250)
+         INSERT INTO copies (barcode, recordId, system, branch, collection, useRule, status, callText, spine, sortKey, enumeration)
+         SELECT 'many' || i, recordId, system, branch, collection, useRule, 'on shelf', callText, spine, sortKey || printf('%04d', i), 'v.' || i
+         FROM n, (SELECT * FROM copies WHERE branch = $from AND recordId = (SELECT id FROM records WHERE controlNumber = $controlNumber) LIMIT 1)`,
+        { from, controlNumber },
+      ),
+    )
+    const { places, copies } = await page()
+    const there = places.find(({ branch }) => branch === from)
+    expect(there?.owned).toBeGreaterThan(250)
+    expect(copies.length).toBeLessThanOrEqual(13 * places.length)
+    const ask = async (query: string) => (await visitor.get<Copies>(`/api/titles/${controlNumber}/copies?branch=${from!}&${query}`)).body
+    const pages = await Promise.all([0, 100, 200].map((at) => ask(`from=${String(at)}`)))
+    const all = pages.flatMap((one) => one.copies.map(({ barcode }) => barcode))
+    expect([pages[0]?.count, all.length, new Set(all).size]).toEqual([there?.owned, there?.owned, there?.owned])
+    expect((await ask('find=V.77')).copies.map(({ barcode }) => barcode)).toEqual(['many77'])
+    expect((await ask('find=nothing of the kind')).count).toBe(0)
+    expect((await visitor.get(`/api/titles/${controlNumber}/copies?size=101`)).status).toBe(400)
+    expect((await visitor.get('/api/titles/none/copies')).status).toBe(404)
   })
 })

@@ -78,7 +78,18 @@ export const route = (kind: RouteLine['kind'], more: Partial<RouteLine> = {}): R
   ...more,
 })
 
-export const titlePage = (more: Partial<TitlePage> = {}): TitlePage => ({
+/** What the copies say of their places. */
+const placesOf = (copies: TitlePage['copies']): TitlePage['places'] =>
+  [...new Set(copies.map(({ place }) => place.branch))].map((branch) => {
+    const there = copies.filter(({ place }) => place.branch === branch)
+    const due = there.flatMap((one) => one.due ?? []).sort()
+    return { branch, owned: there.length, inNow: there.filter(({ inNow }) => inNow).length, due: due[0] ?? null, status: there[0]!.status }
+  })
+
+export const titlePage = ({
+  copies = [copy('b1', 'quay'), copy('b2', 'hill', { status: 'on loan', inNow: false, due: '2026-12-03' })],
+  ...more
+}: Partial<TitlePage> = {}): TitlePage => ({
   controlNumber: 'p1',
   description: {
     title: 'The salt ledger',
@@ -104,7 +115,8 @@ export const titlePage = (more: Partial<TitlePage> = {}): TitlePage => ({
     identifiers: [],
   },
   editions: [edition('p1'), edition('p2', { carrier: 'large-print-book', year: 2015 })],
-  copies: [copy('b1', 'quay'), copy('b2', 'hill', { status: 'on loan', inNow: false, due: '2026-12-03' })],
+  copies,
+  places: placesOf(copies),
   pickup: 'quay',
   routes: [route('walk in', { open: { now: true, until: '2026-11-25T20:00:00.000Z', opens: null } }), route('kept for you')],
   waiting: 0,

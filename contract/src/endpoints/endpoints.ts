@@ -14,7 +14,7 @@ import {
   suggestAnswerSchema,
   suggestQuerySchema,
 } from '../search/index.ts'
-import { titlePageSchema, titleQuerySchema } from '../title/index.ts'
+import { copiesQuerySchema, copiesSchema, titlePageSchema, titleQuerySchema } from '../title/index.ts'
 import type { EndpointName, PATHS } from '../paths/index.ts'
 
 export interface Endpoint {
@@ -36,6 +36,7 @@ export const ENDPOINTS = {
   browse: { summary: 'Headings in alphabetical order from any letters on', query: browseQuerySchema, answer: browseAnswerSchema, status: 200 },
   suggest: { summary: 'Headings that begin with what has been typed', query: suggestQuerySchema, answer: suggestAnswerSchema, status: 200 },
   title: { summary: 'One title with its editions, copies and routes', query: titleQuerySchema, answer: titlePageSchema, status: 200 },
+  copies: { summary: 'Copies of one title, a page of them, or those sought', query: copiesQuerySchema, answer: copiesSchema, status: 200 },
   session: { summary: 'Who is signed in', answer: sessionSchema, status: 200 },
   signIn: { summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },
   signOut: { summary: 'Sign out; nothing stays behind', answer: null, status: 204 },

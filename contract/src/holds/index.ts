@@ -56,6 +56,7 @@ export const holdSchema = shape({
   events: list(shape({ at: moment, state: oneOf(HOLD_STATES) })),
 })
 
+export type HoldOptionsQuery = FromSchema<typeof holdOptionsQuerySchema>
 export type HoldOptions = FromSchema<typeof holdOptionsSchema>
 export type PickupOption = FromSchema<typeof pickupOptionSchema>
 export type PlaceHold = FromSchema<typeof placeHoldSchema>

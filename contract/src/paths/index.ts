@@ -8,6 +8,7 @@ export const PATHS = {
   browse: { method: 'get', path: '/api/headings' },
   suggest: { method: 'get', path: '/api/suggestions' },
   title: { method: 'get', path: '/api/titles/:controlNumber' },
+  copies: { method: 'get', path: '/api/titles/:controlNumber/copies' },
   session: { method: 'get', path: '/api/session' },
   signIn: { method: 'post', path: '/api/session' },
   signOut: { method: 'delete', path: '/api/session' },

@@ -89,15 +89,43 @@ const descriptionSchema = shape({
 })
 
 export const titleQuerySchema = looseShape([], {
-  in: { type: 'array', items: text, default: [], description: 'Scope: codes of systems, branches or collections ("branch/collection").' },
+  in: {
+    type: 'array',
+    items: { type: 'string', maxLength: 500 },
+    maxItems: 200,
+    default: [],
+    description: 'Scope: codes of systems, branches or collections ("branch/collection").',
+  },
   at: { type: 'string', description: 'Pickup location.' },
 })
+
+const placeSchema = shape({
+  branch: text,
+  owned: count,
+  inNow: count,
+  due: { ...textOrNull, description: 'When the first copy that is out is due.' },
+  status: { ...oneOf(COPY_STATUSES), description: 'Of its first copy in shelf order.' },
+})
+
+/** Copies that are asked for at once. */
+export const MOST_COPIES = 100
+
+export const copiesQuerySchema = looseShape([], {
+  ...titleQuerySchema.properties,
+  branch: { type: 'string', maxLength: 100, description: 'Of this branch alone.' },
+  find: { type: 'string', maxLength: 200, default: '', description: 'Part of a volume, a branch’s name or a call number.' },
+  from: { type: 'integer', minimum: 0, default: 0 },
+  size: { type: 'integer', minimum: 1, maximum: MOST_COPIES, default: MOST_COPIES },
+})
+
+export const copiesSchema = shape({ count, copies: list(copySchema) })
 
 export const titlePageSchema = shape({
   controlNumber: text,
   description: descriptionSchema,
   editions: list(editionSchema),
-  copies: { ...list(copySchema), description: 'Of this edition, own places first.' },
+  places: { ...list(placeSchema), description: 'Branches with copies of this edition, own places first.' },
+  copies: { ...list(copySchema), description: 'The first of each place, and those from which a route starts.' },
   pickup: {
     ...nullable('string'),
     description: 'Pickup location that the routes speak of: the one asked for, where this reader may collect there.',
@@ -110,5 +138,7 @@ export type Edition = FromSchema<typeof editionSchema>
 export type CopyLine = FromSchema<typeof copySchema>
 export type ShelfPlace = FromSchema<typeof shelfPlaceSchema>
 export type RouteLine = FromSchema<typeof routeSchema>
+export type CopiesQuery = FromSchema<typeof copiesQuerySchema>
+export type Copies = FromSchema<typeof copiesSchema>
 export type TitlePage = FromSchema<typeof titlePageSchema>
 export type Description = FromSchema<typeof descriptionSchema>

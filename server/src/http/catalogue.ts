@@ -3,6 +3,7 @@ import type { Request } from 'express'
 import { sizeOf } from '../catalogue/index.ts'
 import { momentOf } from '../circulation/index.ts'
 import { borrowerOf } from '../readers/index.ts'
+import type { TitleQuestion } from '../presenting/index.ts'
 import type { Searcher } from '../search/index.ts'
 import type { Bind } from './bind.ts'
 import type { Context } from './context.ts'
@@ -25,11 +26,20 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))
   bind('browse', ({ query, asking }) => search.browse(query, asking))
   bind('suggest', ({ query, asking }) => search.suggest(query, asking))
+  const titleQuestion = async (request: Request, query: { in: string[]; at?: string }): Promise<TitleQuestion> => ({
+    scope: query.in,
+    at: query.at ?? null,
+    reader: await readerOf(database, request),
+    now: clock.now().toISO() ?? '',
+  })
   bind('title', async ({ request, path, query, asking }) => {
-    const reader = await readerOf(database, request)
-    const question = { scope: query.in, at: query.at ?? null, reader, now: clock.now().toISO() ?? '' }
-    const page = await search.title(path.controlNumber, question, asking)
+    const page = await search.title(path.controlNumber, await titleQuestion(request, query), asking)
     if (!page) throw new HttpProblem('no-such-title')
     return page
+  })
+  bind('copies', async ({ request, path, query, asking }) => {
+    const copies = await search.copies(path.controlNumber, await titleQuestion(request, query), query, asking)
+    if (!copies) throw new HttpProblem('no-such-title')
+    return copies
   })
 }

@@ -2,20 +2,20 @@
 import type { Hold } from '@catalex/contract/holds'
 import { isRefusal, type Refusal } from '@catalex/core/holds'
 import type { Request } from 'express'
-import { holdOptions, momentOf } from '../circulation/index.ts'
+import { momentOf } from '../circulation/index.ts'
 import type { Bind } from './bind.ts'
 import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
 import { readerIdOf, readerOf } from './sessions.ts'
 
-export function bindHolds(bind: Bind, { database, libraries, search, clock, commands }: Context): void {
+export function bindHolds(bind: Bind, { database, search, clock, commands }: Context): void {
   /** What is in now has changed before the reader is told. */
   const caughtUp = async (done: Hold | Refusal): Promise<Hold | Refusal> => {
     if (!isRefusal(done)) await search.catchUp()
     return done
   }
-  bind('holdOptions', async ({ request, query: { records, barcode = null } }) =>
-    holdOptions(database, libraries, await readerOf(database, request), { records, barcode }, momentOf(clock.now())),
+  bind('holdOptions', async ({ request, query, asking }) =>
+    search.holdOptions(await readerOf(database, request), query, momentOf(clock.now()), asking),
   )
   bind('placeHold', async ({ request, body: wish }) =>
     caughtUp(await commands.placeHold(readerIdOf(request), wish, keyOf(request), momentOf(clock.now()))),

@@ -1,4 +1,4 @@
 /** What the API says: made of rows of the database and answers of the search engine. */
 export { cardOf, holdById } from './card.ts'
 export { presentRows, type Viewing } from './rows.ts'
-export { titlePage, type TitleQuestion } from './titlePage.ts'
+export { titleCopies, titlePage, type TitleQuestion } from './titlePage.ts'

@@ -1,8 +1,9 @@
 /** One title with everything a reader decides by. */
-import type { Description, TitlePage } from '@catalex/contract/title'
+import type { Copies, CopiesQuery, CopyLine, Description, TitlePage } from '@catalex/contract/title'
 import type { OpeningHours } from '@catalex/core/calendar'
 import type { BibRecord } from '@catalex/core/catalogue'
-import { verdictFor } from '@catalex/core/holds'
+import { isInNow } from '@catalex/core/copies'
+import { verdictFor, type Borrower, type PickupPlace } from '@catalex/core/holds'
 import { routesFor, walkInRoutes, type Route } from '@catalex/core/routes'
 import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
@@ -21,6 +22,9 @@ export interface TitleQuestion {
   now: string
 }
 
+/** Copies of a place that the page shows before anybody asks for more. */
+const SHOWN_OF_A_PLACE = 12
+
 /**
  * @param workIds records of the same work, this one among them
  * @returns null where the record is not there
@@ -31,56 +35,111 @@ export async function titlePage(
   { recordId, workIds }: { recordId: number; workIds: readonly number[] },
   question: TitleQuestion,
 ): Promise<TitlePage | null> {
-  const { scope, reader } = question
-  const now = DateTime.fromISO(question.now, { zone: libraries.library.timeZone })
   const [records, copies] = await Promise.all([
     recordsById(database, workIds),
-    copiesOf(database, libraries, { recordIds: workIds }, momentOf(now).today),
+    copiesOf(database, libraries, { recordIds: workIds }, momentOf(timeOf(question, libraries)).today),
   ])
   const own = records.get(recordId)
   if (!own) return null
   const waiting = await countWaiting(database, [own.controlNumber])
-  const at = question.at ?? reader?.homeBranch ?? libraries.defaultPickup
+  const asker = askerOf(question, libraries)
   const ownCopies = ownPlacesFirst(
     copies.filter((copy) => copy.controlNumber === own.controlNumber),
-    { libraries, scope, at },
+    { libraries, scope: question.scope, at: asker.at },
   )
+  const routes = routesTo(libraries, question, asker, ownCopies, waiting)
+  const byPlace = grouped(ownCopies)
+  const started = new Set(routes.map(({ barcode }) => barcode))
+  const shown = [...byPlace.values()].flatMap((there) => there.filter(({ barcode }, i) => i < SHOWN_OF_A_PLACE || started.has(barcode)))
   return {
     controlNumber: own.controlNumber,
     description: descriptionOf(own.record),
-    editions: workIds.flatMap((id) => records.get(id) ?? []).map((record) => editionLine(record, copies, scope)),
-    ...whatIsPossible(libraries, { scope, reader, now }, at, ownCopies, waiting),
+    editions: workIds.flatMap((id) => records.get(id) ?? []).map((record) => editionLine(record, copies, question.scope)),
+    places: [...byPlace].map(([branch, there]) => placeLine(branch, there)),
+    copies: linesOf(libraries, asker, shown, ownCopies),
+    routes,
+    pickup: asker.pickup?.branch ?? null,
     waiting,
   }
 }
 
-/** The copies with what a hold on each would do, and the routes: both for the pickup location, where this reader may collect there. */
-function whatIsPossible(
+/** A page of a title's copies, own places first, of one branch or with what is sought. */
+export async function titleCopies(
+  database: Queryable,
   libraries: Libraries,
-  { scope, reader, now }: Pick<TitleQuestion, 'scope' | 'reader'> & { now: DateTime },
-  at: string | null,
+  recordId: number,
+  question: TitleQuestion,
+  { branch, find, from, size }: Pick<CopiesQuery, 'branch' | 'find' | 'from' | 'size'>,
+): Promise<Copies> {
+  const asker = askerOf(question, libraries)
+  const copies = await copiesOf(database, libraries, { recordIds: [recordId] }, momentOf(timeOf(question, libraries)).today)
+  const sought = find.trim().toLowerCase()
+  const meant = copies.filter((copy) => (branch === undefined || copy.branch === branch) && (sought === '' || saidOf(copy, libraries).includes(sought))) // prettier-ignore
+  const ordered = ownPlacesFirst(meant, { libraries, scope: question.scope, at: asker.at })
+  return { count: ordered.length, copies: linesOf(libraries, asker, ordered.slice(from, from + size), copies) }
+}
+
+const saidOf = ({ enumeration, branch, stored }: CopyNow, libraries: Libraries): string =>
+  `${enumeration ?? ''} ${libraries.branch(branch)?.name ?? ''} ${stored.callText}`.toLowerCase()
+
+const timeOf = ({ now }: TitleQuestion, libraries: Libraries): DateTime => DateTime.fromISO(now, { zone: libraries.library.timeZone })
+
+/** For whom it is all shown: the pickup location asked for, where this reader may collect there. */
+interface Asker {
+  at: string | null
+  borrower: Borrower
+  pickup: PickupPlace | undefined
+}
+
+function askerOf({ at: asked, reader }: TitleQuestion, libraries: Libraries): Asker {
+  const borrower = borrowerOf(libraries, reader)
+  const at = asked ?? reader?.homeBranch ?? libraries.defaultPickup
+  return { at, borrower, pickup: at === null ? undefined : libraries.pickup(at, borrower.category) }
+}
+
+function grouped(copies: readonly CopyNow[]): Map<string, CopyNow[]> {
+  const groups = new Map<string, CopyNow[]>()
+  for (const copy of copies) {
+    const group = groups.get(copy.branch)
+    if (group) group.push(copy)
+    else groups.set(copy.branch, [copy])
+  }
+  return groups
+}
+
+function placeLine(branch: string, copies: readonly CopyNow[]): TitlePage['places'][number] {
+  const due = copies.flatMap((copy) => copy.due ?? []).sort()
+  return {
+    branch,
+    owned: copies.length,
+    inNow: copies.filter(isInNow).length,
+    due: due.at(0) ?? null,
+    status: copies.at(0)?.status ?? 'missing',
+  }
+}
+
+/** @param all the copies among which a hold would choose */
+function linesOf(libraries: Libraries, { borrower, pickup }: Asker, shown: readonly CopyNow[], all: readonly CopyNow[]): CopyLine[] {
+  const refusal = { code: 'pickup-not-served' } as const
+  const verdict = (copy: CopyNow): CopyLine['hold'] =>
+    pickup
+      ? verdictFor({ rules: libraries.holdRules, borrower, pickup, selfServe: libraries.selfServe, copies: all }, copy)
+      : { allowed: false, refusal }
+  return shown.map((copy) => copyLine(copy, libraries, borrower.category, verdict(copy)))
+}
+
+function routesTo(
+  libraries: Libraries,
+  question: TitleQuestion,
+  { borrower, pickup }: Asker,
   copies: readonly CopyNow[],
   waiting: number,
-): Pick<TitlePage, 'copies' | 'routes' | 'pickup'> {
-  const borrower = borrowerOf(libraries, reader)
-  const pickup = at === null ? undefined : libraries.pickup(at, borrower.category)
-  const walking = { copies, now, walkable: libraries.branchesIn(scope), hours: hoursOf(libraries) }
-  const lineOf = (copy: CopyNow, hold: Parameters<typeof copyLine>[3]) => copyLine(copy, libraries, borrower.category, hold)
-  if (!pickup) {
-    const refusal = { code: 'pickup-not-served' } as const
-    const route: Route = { kind: 'sent over', barcode: null, cost: 0, open: null, queue: null, hereOnly: false, notPossible: refusal }
-    return {
-      copies: copies.map((copy) => lineOf(copy, { allowed: false, refusal })),
-      routes: [...walkInRoutes(walking), route],
-      pickup: null,
-    }
-  }
-  const hold = { rules: libraries.holdRules, borrower, pickup, selfServe: libraries.selfServe, copies }
-  return {
-    copies: copies.map((copy) => lineOf(copy, verdictFor(hold, copy))),
-    routes: routesFor({ ...hold, ...walking, waiting }),
-    pickup: pickup.branch,
-  }
+): Route[] {
+  const walking = { copies, now: timeOf(question, libraries), walkable: libraries.branchesIn(question.scope), hours: hoursOf(libraries) }
+  if (pickup) return routesFor({ rules: libraries.holdRules, borrower, pickup, selfServe: libraries.selfServe, ...walking, waiting })
+  const refusal = { code: 'pickup-not-served' } as const
+  const route: Route = { kind: 'sent over', barcode: null, cost: 0, open: null, queue: null, hereOnly: false, notPossible: refusal }
+  return [...walkInRoutes(walking), route]
 }
 
 const hoursOf = (libraries: Libraries): Map<string, OpeningHours> =>

@@ -9,12 +9,15 @@ import type {
   SuggestAnswer,
   SuggestQuery,
 } from '@catalex/contract/search'
-import type { TitlePage } from '@catalex/contract/title'
+import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
+import type { Copies, CopiesQuery, TitlePage } from '@catalex/contract/title'
 import { verdictOn } from '@catalex/core/holds'
 import { questionOf, scopeOf, type Scope } from '@catalex/core/query'
 import { liveRecordCount, pack, sendTable, type SearchQuestion, type Segments, type SendTable } from '@catalex/core/search'
 import type { Reading } from '../database/index.ts'
+import type { Moment } from '../circulation/index.ts'
 import type { Libraries } from '../libraries/index.ts'
+import type { Reader } from '../readers/index.ts'
 import type { TitleQuestion } from '../presenting/index.ts'
 import { browse } from './browsing.ts'
 import { LocalEngine, type Asking, type Engine } from './engine/engine.ts'
@@ -123,6 +126,15 @@ export class SearchService {
   /** @returns null where there is no such title */
   title(controlNumber: string, asked: TitleQuestion, asking?: Asking): Promise<TitlePage | null> {
     return this.engine.ask('title', { controlNumber, asked }, asking)
+  }
+
+  /** @returns null where there is no such title */
+  copies(controlNumber: string, asked: TitleQuestion, which: CopiesQuery, asking?: Asking): Promise<Copies | null> {
+    return this.engine.ask('copies', { controlNumber, asked, which }, asking)
+  }
+
+  holdOptions(reader: Reader | null, wish: HoldOptionsQuery, at: Moment, asking?: Asking): Promise<HoldOptions> {
+    return this.engine.ask('holdOptions', { reader, wish, at }, asking)
   }
 
   async answer(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<SearchAnswer> {

@@ -20,7 +20,7 @@ import { DialogHead } from '../ui/DialogHead.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Placed } from './Placed.tsx'
 import { holdOptionsQuery, usePlaceHold } from './queries.ts'
-import { readBack, type Wish } from './readBack.ts'
+import { readBack, type Volume, type Wish } from './readBack.ts'
 import { WhichEdition } from './WhichEdition.tsx'
 import { Where } from './Where.tsx'
 import styles from './holds.module.css'
@@ -28,11 +28,12 @@ import styles from './holds.module.css'
 interface Props {
   controlNumber: string
   /** One volume, for what is held by the volume. */
-  barcode?: string | null
+  volume?: Volume | null
   onClose(): void
 }
 
-export default function HoldDialog({ controlNumber, barcode = null, onClose }: Props) {
+export default function HoldDialog({ controlNumber, volume = null, onClose }: Props) {
+  const barcode = volume?.barcode ?? null
   const { t } = useTranslation()
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'))
   const { chosen } = useScope()
@@ -52,7 +53,7 @@ export default function HoldDialog({ controlNumber, barcode = null, onClose }: P
       {!page && !pageError && <Skeleton variant="rectangular" height={220} sx={{ m: 6 }} />}
       {page &&
         !isPlaceholderData &&
-        (placed ? <Placed hold={placed} onClose={onClose} /> : <HoldForm page={page} barcode={barcode} onPlaced={setPlaced} />)}
+        (placed ? <Placed hold={placed} onClose={onClose} /> : <HoldForm page={page} volume={volume} onPlaced={setPlaced} />)}
     </Dialog>
   )
 }
@@ -67,18 +68,19 @@ function HoldCount({ controlNumber, barcode, placed }: { controlNumber: string; 
 
 interface FormProps {
   page: TitlePage
-  barcode: string | null
+  volume: Volume | null
   onPlaced(hold: Hold): void
 }
 
-function HoldForm({ page, barcode, onPlaced }: FormProps) {
+function HoldForm({ page, volume, onPlaced }: FormProps) {
+  const barcode = volume?.barcode ?? null
   const { t } = useTranslation()
   const { scope } = useScope()
   const { reader, askToSignIn } = useSession()
   const { branch, branchName, all } = usePlaces()
   const [records, setRecords] = useState<string[]>([page.controlNumber])
   const [pickup, setPickup] = useState(page.pickup ?? scope.at)
-  const wish: Wish = { records, barcode }
+  const wish: Wish = { records, volume }
   const options = useQuery(holdOptionsQuery(records, barcode))
   const place = usePlaceHold()
 
@@ -119,7 +121,7 @@ function HoldForm({ page, barcode, onPlaced }: FormProps) {
     }
   return (
     <div className={styles.body}>
-      <WhichEdition page={page} ticked={records} barcode={barcode} onChange={change(setRecords)} />
+      <WhichEdition page={page} ticked={records} volume={volume} onChange={change(setRecords)} />
       <Where options={options.data} stale={options.isPlaceholderData} pickup={pickup} onChange={change(setPickup)} />
       {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
       {place.error && <Alert severity="error">{problemInWords(t, place.error, all.timeZone)}</Alert>}

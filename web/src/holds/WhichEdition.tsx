@@ -5,18 +5,18 @@ import Checkbox from '@mui/material/Checkbox'
 import { useTranslation } from 'react-i18next'
 import { languageInWords } from '../shared/formats.ts'
 import { FormatMark } from '../ui/FormatMark.tsx'
+import type { Volume } from './readBack.ts'
 import styles from './holds.module.css'
 
 interface Props {
   page: TitlePage
   ticked: readonly string[]
-  barcode: string | null
+  volume: Volume | null
   onChange(records: string[]): void
 }
 
-export function WhichEdition({ page, ticked, barcode, onChange }: Props) {
+export function WhichEdition({ page, ticked, volume, onChange }: Props) {
   const { t } = useTranslation()
-  const volume = page.copies.find((copy) => copy.barcode === barcode)
   if (volume)
     return (
       <fieldset className={styles.part}>

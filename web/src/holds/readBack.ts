@@ -1,14 +1,17 @@
 /** The hold in one sentence, read back before it is placed. */
 import type { PickupOption } from '@catalex/contract/holds'
 import type { Branch } from '@catalex/contract/libraries'
-import type { TitlePage } from '@catalex/contract/title'
+import type { CopyLine, TitlePage } from '@catalex/contract/title'
 import type { TFunction } from 'i18next'
 import { amountInWords } from '../shared/formats.ts'
 
+/** One volume, of what is held by the volume. */
+export type Volume = Pick<CopyLine, 'barcode' | 'enumeration'>
+
 export interface Wish {
   records: readonly string[]
-  /** One volume; null for any copy. */
-  barcode: string | null
+  /** Null for any copy. */
+  volume: Volume | null
 }
 
 export function readBack(
@@ -32,9 +35,8 @@ export function readBack(
 }
 
 /** "Large print, 2011", "volume v.31 (2009)", "any of 3 editions". */
-function whatInWords(t: TFunction<'app'>, page: TitlePage, { records, barcode }: Wish): string {
-  const volume = page.copies.find((copy) => copy.barcode === barcode)?.enumeration
-  if (volume) return `${page.description.title}, ${volume}`
+function whatInWords(t: TFunction<'app'>, page: TitlePage, { records, volume }: Wish): string {
+  if (volume?.enumeration) return `${page.description.title}, ${volume.enumeration}`
   if (records.length > 1) return t('card.editions', { count: records.length })
   const edition = page.editions.find((candidate) => candidate.controlNumber === records[0])
   return edition ? [t(`carriers.${edition.carrier}`), edition.year].filter(Boolean).join(', ') : ''

@@ -1,6 +1,6 @@
 /** What a title page asks the server; the list, the routes and the hold ask the same. */
 import type { Scope } from '@catalex/core/query'
-import { keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { call } from './api.ts'
 
 export function titleQuery(controlNumber: string, scope: Scope) {
@@ -9,5 +9,19 @@ export function titleQuery(controlNumber: string, scope: Scope) {
     queryKey: ['title', controlNumber, query],
     queryFn: ({ signal }) => call('title', { path: { controlNumber }, query }, { signal }),
     placeholderData: keepPreviousData,
+  })
+}
+
+/** Copies of a title a page at a time: those of a branch, or those sought. */
+export function copiesQuery(controlNumber: string, scope: Scope, which: { branch?: string; find?: string }) {
+  const query = { in: [...scope.in], at: scope.at ?? undefined, ...which }
+  return infiniteQueryOptions({
+    queryKey: ['copies', controlNumber, query],
+    queryFn: ({ signal, pageParam }) => call('copies', { path: { controlNumber }, query: { ...query, from: pageParam } }, { signal }),
+    initialPageParam: 0,
+    getNextPageParam: ({ count }, pages) => {
+      const known = pages.reduce((sum, { copies }) => sum + copies.length, 0)
+      return known < count ? known : undefined
+    },
   })
 }

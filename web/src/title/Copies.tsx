@@ -7,81 +7,149 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import TextField from '@mui/material/TextField'
 import { DateTime } from 'luxon'
-import { useState } from 'react'
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
+import { useDeferredValue, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { dayInWords, now, timeInWords } from '../shared/formats.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
 import { useScope } from '../shared/scope.tsx'
+import { copiesQuery } from '../shared/titleQuery.ts'
 import { Hint } from '../ui/Hint.tsx'
 import { SpineLabel } from '../ui/SpineLabel.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
 import styles from './title.module.css'
 
-/** More lines than this and the table can be searched. */
+/** More copies than this and they can be searched. */
 const LONG = 12
 
-export function Copies({ page, family, onHoldVolume }: { page: TitlePage; family: Family; onHoldVolume(barcode: string): void }) {
+interface Props {
+  page: TitlePage
+  family: Family
+  onHoldVolume(copy: CopyLine): void
+}
+
+export function Copies({ page, family, onHoldVolume }: Props) {
   const { t } = useTranslation()
   const { branchName } = usePlaces()
   const { scope } = useScope()
   const [sought, setSought] = useState('')
-  const { copies } = page
+  const { places, copies } = page
+  const owned = places.reduce((sum, place) => sum + place.owned, 0)
+  const inNow = places.reduce((sum, place) => sum + place.inNow, 0)
   const volumes = family === 'journal' && copies.some((copy) => copy.enumeration !== null)
-  const shown = copies.filter(
-    (copy) =>
-      sought === '' ||
-      `${copy.enumeration ?? ''} ${branchName(copy.place.branch)} ${copy.place.callNumber.text}`
-        .toLowerCase()
-        .includes(sought.toLowerCase()),
-  )
-  const branches = [...new Set(shown.map((copy) => copy.place.branch))]
-  const inNow = copies.filter((copy) => copy.inNow).length
+  const lines = { family, onHold: volumes ? onHoldVolume : undefined }
   return (
     <section aria-labelledby="copies-heading">
       <div className={styles.sectionHead}>
         <h2 id="copies-heading">{volumes ? t('title.volume') : t('title.copies')}</h2>
-        <span className={styles.soft}>{t('title.copiesCount', { inNow, owned: copies.length })}</span>
-        {copies.length > LONG && (
+        <span className={styles.soft}>{t('title.copiesCount', { inNow, owned })}</span>
+        {owned > LONG && (
           <TextField
             className={styles.seek}
             value={sought}
             placeholder={t('title.findVolume')}
-            slotProps={{ htmlInput: { 'aria-label': t('title.findVolume') } }}
+            slotProps={{ htmlInput: { 'aria-label': t('title.findVolume'), maxLength: 200 } }}
             onChange={(event) => {
               setSought(event.target.value)
             }}
           />
         )}
       </div>
-      {copies.length === 0 && <p>{t('title.noCopies')}</p>}
-      {copies.length > 0 && !copies.some((copy) => copy.place.branch === scope.at) && (
+      {owned === 0 && <p>{t('title.noCopies')}</p>}
+      {owned > 0 && !places.some(({ branch }) => branch === scope.at) && (
         <p className={styles.soft}>{t('title.noneHere', { place: branchName(scope.at) })}</p>
       )}
+      {sought.trim() === '' ? (
+        places.map((place) => (
+          <div key={place.branch} className={styles.place}>
+            <PlaceHead branch={place.branch} />
+            <OfPlace page={page} place={place} {...lines} />
+          </div>
+        ))
+      ) : (
+        <Found page={page} find={sought.trim()} {...lines} />
+      )}
+    </section>
+  )
+}
+
+interface LinesProps {
+  family: Family
+  onHold: ((copy: CopyLine) => void) | undefined
+}
+
+const Lines = ({ copies, family, onHold }: LinesProps & { copies: readonly CopyLine[] }) => (
+  <ul>
+    {copies.map((copy) => (
+      <Line key={copy.barcode} copy={copy} family={family} onHold={onHold} />
+    ))}
+  </ul>
+)
+
+/** The first copies of a place stand on the page; the others come a page at a time. */
+function OfPlace({ page, place: { branch, owned }, ...lines }: LinesProps & { page: TitlePage; place: TitlePage['places'][number] }) {
+  const { t } = useTranslation()
+  const { branchName } = usePlaces()
+  const { chosen } = useScope()
+  const [more, setMore] = useState(false)
+  const first = page.copies.filter((copy) => copy.place.branch === branch)
+  const { data, error, isFetching, hasNextPage, fetchNextPage, refetch } = useInfiniteQuery({
+    ...copiesQuery(page.controlNumber, chosen, { branch }),
+    enabled: more,
+  })
+  const copies = data?.pages.flatMap((one) => one.copies) ?? first
+  const left = owned - copies.length
+  return (
+    <>
+      <Lines copies={copies} {...lines} />
+      {error && <Trouble error={error} onRetry={() => void refetch()} />}
+      {left > 0 && (
+        <Button
+          size="small"
+          disabled={isFetching}
+          onClick={() => {
+            if (!more) setMore(true)
+            else if (hasNextPage) void fetchNextPage()
+          }}
+        >
+          {t('title.more', { count: left, place: branchName(branch) })}
+        </Button>
+      )}
+    </>
+  )
+}
+
+/** What is sought, by place. */
+function Found({ page, find, ...lines }: LinesProps & { page: TitlePage; find: string }) {
+  const { t } = useTranslation()
+  const { chosen } = useScope()
+  const { data, error, hasNextPage, fetchNextPage, refetch } = useInfiniteQuery({
+    ...copiesQuery(page.controlNumber, chosen, { find: useDeferredValue(find) }),
+    placeholderData: keepPreviousData,
+  })
+  if (error) return <Trouble error={error} onRetry={() => void refetch()} />
+  const copies = data?.pages.flatMap((one) => one.copies) ?? []
+  const count = data?.pages.at(0)?.count ?? 0
+  const branches = [...new Set(copies.map((copy) => copy.place.branch))]
+  return (
+    <>
+      <p role="status" className={styles.soft}>
+        {data && t('title.foundCopies', { count })}
+      </p>
       {branches.map((branch) => (
         <div key={branch} className={styles.place}>
           <PlaceHead branch={branch} />
-          <ul>
-            {shown
-              .filter((copy) => copy.place.branch === branch)
-              .map((copy) => (
-                <Line
-                  key={copy.barcode}
-                  copy={copy}
-                  family={family}
-                  onHold={
-                    volumes
-                      ? () => {
-                          onHoldVolume(copy.barcode)
-                        }
-                      : undefined
-                  }
-                />
-              ))}
-          </ul>
+          <Lines copies={copies.filter((copy) => copy.place.branch === branch)} {...lines} />
         </div>
       ))}
-    </section>
+      {hasNextPage && (
+        <Button size="small" onClick={() => void fetchNextPage()}>
+          {t('title.moreFound', { count: count - copies.length })}
+        </Button>
+      )}
+    </>
   )
 }
 
@@ -102,7 +170,7 @@ function PlaceHead({ branch }: { branch: string }) {
   )
 }
 
-function Line({ copy, family, onHold }: { copy: CopyLine; family: Family; onHold?: () => void }) {
+function Line({ copy, family, onHold }: LinesProps & { copy: CopyLine }) {
   const { t } = useTranslation()
   const { all } = usePlaces()
   const notify = useNotice()
@@ -136,13 +204,22 @@ function Line({ copy, family, onHold }: { copy: CopyLine; family: Family; onHold
             {t(copy.status === 'overdue' ? 'status.wasDue' : 'status.due', { date: dayInWords(copy.due, all.timeZone) })}
           </span>
         )}
-        {copy.note && <span className={styles.soft}>{copy.note}</span>}
+        {copy.note && (
+          <span className={styles.soft} dir="auto">
+            {copy.note}
+          </span>
+        )}
       </div>
       <div className={styles.terms}>
         {copy.use !== 'loan' && <span>{t(`use.${copy.use}`)}</span>}
         {copy.loanDays !== null && <span className={styles.soft}>{t('title.loanDays', { count: copy.loanDays })}</span>}
         {onHold && copy.hold.allowed && (
-          <Button size="small" onClick={onHold}>
+          <Button
+            size="small"
+            onClick={() => {
+              onHold(copy)
+            }}
+          >
             {t('title.holdVolume')}
           </Button>
         )}

@@ -1,5 +1,5 @@
 /** One title: what it is, its editions, where every copy stands, and the ways to it. */
-import type { Description as Described } from '@catalex/contract/title'
+import type { CopyLine, Description as Described } from '@catalex/contract/title'
 import { familyOf, personLabel } from '@catalex/core/catalogue'
 import { spokenName } from '@catalex/core/text'
 import Skeleton from '@mui/material/Skeleton'
@@ -24,7 +24,7 @@ const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
 
 /** What a hold from this page is for: the edition, or one volume of it. */
 interface Wish {
-  barcode: string | null
+  volume: CopyLine | null
 }
 
 export default function TitlePage() {
@@ -35,7 +35,7 @@ export default function TitlePage() {
   const { data, error, refetch } = useQuery(titleQuery(controlNumber, chosen))
   const [wish, setWish] = useState<Wish | null>(null)
   const holdAny = () => {
-    setWish({ barcode: null })
+    setWish({ volume: null })
   }
   useKeys('h', holdAny)
   useEffect(() => {
@@ -78,8 +78,8 @@ export default function TitlePage() {
         {own && <Editions editions={data.editions} current={own} cameFrom={cameFrom} />}
         <Copies
           page={data}
-          onHoldVolume={(barcode) => {
-            setWish({ barcode })
+          onHoldVolume={(volume) => {
+            setWish({ volume })
           }}
           family={own ? familyOf(own.carrier) : 'print'}
         />
@@ -93,7 +93,7 @@ export default function TitlePage() {
         <Suspense>
           <HoldDialog
             controlNumber={controlNumber}
-            barcode={wish.barcode}
+            volume={wish.volume}
             onClose={() => {
               setWish(null)
             }}

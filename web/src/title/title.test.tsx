@@ -80,17 +80,34 @@ test('a title that is not there, and a server that is not: each is said with the
   expect(await screen.findByText(/can’t be reached just now/)).toBeVisible()
 })
 
-test('volumes of a journal are found by their year', async () => {
-  const volumes = Array.from({ length: 14 }, (_, i) =>
-    copy(`v${String(i)}`, 'quay', { enumeration: `v.${String(i + 1)} (${String(2000 + i)})` }),
+test('of many volumes the page shows the first of each place; the rest comes a page at a time, and any is found', async () => {
+  const volumes = Array.from({ length: 150 }, (_, i) =>
+    copy(`v${String(i)}`, 'quay', { enumeration: `v.${String(i + 1)} (${String(1850 + i)})` }),
   )
   const page = titlePage({ editions: [edition('p1', { carrier: 'journal-volume', serial: true })], copies: volumes })
-  const { user } = open('/titles/p1', { title: page })
+  const { user, server } = open('/titles/p1', {
+    title: { ...page, copies: volumes.slice(0, 12) },
+    copies: ({ query }) => {
+      const found = volumes.filter((one) => one.enumeration?.includes(query.get('find') ?? ''))
+      const from = Number(query.get('from') ?? 0)
+      return { count: found.length, copies: found.slice(from, from + 100) }
+    },
+  })
   await heading()
   const section = screen.getByRole('region', { name: 'Volumes' })
-  expect(within(section).getAllByRole('listitem')).toHaveLength(14)
-  await user.type(within(section).getByRole('textbox', { name: 'Find a volume or year' }), '2009')
-  expect(within(section).getAllByRole('listitem')).toHaveLength(1)
+  const lines = () => within(section).getAllByRole('listitem')
+  expect(section).toHaveTextContent('150 in now of 150, yours first')
+  expect(lines()).toHaveLength(12)
+  await user.click(within(section).getByRole('button', { name: 'Show 138 more at Quayside' }))
+  await user.click(await within(section).findByRole('button', { name: 'Show 50 more at Quayside' }))
+  await waitFor(() => {
+    expect(lines()).toHaveLength(150)
+  })
+  expect(within(section).queryByRole('button', { name: /^Show/ })).toBeNull()
+  await user.type(within(section).getByRole('textbox', { name: 'Find a volume or year' }), '1899')
+  expect(await within(section).findByText('1 copy found')).toBeVisible()
+  expect(lines()).toHaveLength(1)
+  expect(server.asked('copies').at(-1)?.query.get('find')).toBe('1899')
   expect(screen.queryByRole('button', { name: /^Hold at/ })).toBeNull()
 })
 

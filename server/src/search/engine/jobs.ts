@@ -1,6 +1,7 @@
 /** What can be asked of the engine: every kind of job with its request, its answer, and the work between them. */
 import type { ResultRow } from '@catalex/contract/search'
-import type { TitlePage } from '@catalex/contract/title'
+import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
+import type { Copies, CopiesQuery, TitlePage } from '@catalex/contract/title'
 import { HEADING_KINDS, type HeadingKind, type ListedFacet, type NamedPlace, type Scope } from '@catalex/core/query'
 import {
   browseHeadings,
@@ -28,9 +29,11 @@ import {
   type StillWanted,
 } from '@catalex/core/search'
 import { recordIdOf } from '../../catalogue/index.ts'
-import type { Queryable } from '../../database/index.ts'
+import { holdOptions, type Moment } from '../../circulation/index.ts'
+import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
-import { presentRows, titlePage, type TitleQuestion, type Viewing } from '../../presenting/index.ts'
+import type { Reader } from '../../readers/index.ts'
+import { presentRows, titleCopies, titlePage, type TitleQuestion, type Viewing } from '../../presenting/index.ts'
 
 export interface Jobs {
   search: {
@@ -52,6 +55,11 @@ export interface Jobs {
     }
   }
   title: { request: { controlNumber: string; asked: TitleQuestion }; answer: TitlePage | null }
+  copies: {
+    request: { controlNumber: string; asked: TitleQuestion; which: Pick<CopiesQuery, 'branch' | 'find' | 'from' | 'size'> }
+    answer: Copies | null
+  }
+  holdOptions: { request: { reader: Reader | null; wish: HoldOptionsQuery; at: Moment }; answer: HoldOptions }
   count: { request: { question: SearchQuestion }; answer: number }
   values: {
     request: { question: SearchQuestion; facet: ListedFacet; find: string; most: number }
@@ -82,7 +90,7 @@ export function segmentsOf({ base, delta, superseded }: IndexState): Segments {
 /** What the work is done with. */
 export interface Workplace {
   segments: Segments
-  database: Queryable
+  database: Reading
   libraries: Libraries
 }
 
@@ -116,6 +124,12 @@ const WORK: Work = {
     const work = recordsOfWork(segments, recordId)
     return titlePage(database, libraries, { recordId, workIds: work.length > 0 ? work : [recordId] }, asked)
   },
+  copies: async ({ database, libraries }, { controlNumber, asked, which }) => {
+    const recordId = await recordIdOf(database, controlNumber)
+    return recordId === null ? null : titleCopies(database, libraries, recordId, asked, which)
+  },
+  holdOptions: ({ database, libraries }, { reader, wish: { records, barcode = null }, at }) =>
+    holdOptions(database, libraries, reader, { records, barcode }, at),
   count: ({ segments }, { question }, wanted) => countOf(segments, question, wanted),
   values: ({ segments }, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),
   browse: ({ segments }, { kind, start, most, scope }) => browseHeadings(segments, kind, start, most, scope),

@@ -1,6 +1,6 @@
 /** A row unfolded: its editions side by side, what differs set bold, and the branches that have it, those with it in first. */
 import type { ResultRow } from '@catalex/contract/search'
-import type { CopyLine, Edition } from '@catalex/contract/title'
+import type { Edition, TitlePage } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
 import Skeleton from '@mui/material/Skeleton'
 import Table from '@mui/material/Table'
@@ -30,7 +30,7 @@ export default function Unfolded({ row }: { row: ResultRow }) {
       {row.editions.length > 1 && <Editions editions={row.editions} />}
       <div>
         <h3>{t('search.row.branches')}</h3>
-        {error ? <Trouble error={error} /> : data && !isPlaceholderData ? <Branches copies={data.copies} /> : <Skeleton width="50%" />}
+        {error ? <Trouble error={error} /> : data && !isPlaceholderData ? <Branches places={data.places} /> : <Skeleton width="50%" />}
       </div>
     </div>
   )
@@ -83,24 +83,10 @@ function Editions({ editions }: { editions: Edition[] }) {
 }
 
 /** Branches with a copy on the shelf first, then the others by when one is due. */
-function Branches({ copies }: { copies: CopyLine[] }) {
+function Branches({ places }: { places: TitlePage['places'] }) {
   const { t } = useTranslation()
   const { branchName, all } = usePlaces()
-  const names = [...new Set(copies.map((copy) => copy.place.branch))]
-  const lines = names.map((branch) => {
-    const there = copies.filter((copy) => copy.place.branch === branch)
-    const due = there
-      .map((copy) => copy.due)
-      .filter((date) => date !== null)
-      .sort()
-    return {
-      branch,
-      inNow: there.filter((copy) => copy.inNow).length,
-      owned: there.length,
-      due: due.at(0) ?? null,
-      status: there.at(0)?.status ?? 'missing',
-    }
-  })
+  const lines = [...places]
   lines.sort((a, b) => Number(b.inNow > 0) - Number(a.inNow > 0) || (a.due ?? '9').localeCompare(b.due ?? '9'))
   return (
     <ul className={styles.branches}>
