@@ -28,7 +28,11 @@ it.each<[string, unknown, Problem]>([
   ['CQL that can’t be read', new CqlError({ code: 'prox', at: 7, what: '' }), problem('query-not-understood', { cql: { code: 'prox', at: 7, what: '' } })],
   ['a database that another process keeps', new Error('SQLITE_BUSY: database is locked'), problem('busy')],
   ['a body that is too large', Object.assign(new Error(), { status: 413 }), problem('body-too-large')],
-  ['a body that is none', Object.assign(new Error(), { status: 400 }), problem('body-unreadable')],
+  ['a body that is none', Object.assign(new Error(), { status: 400, type: 'entity.parse.failed' }), problem('body-unreadable')],
+  ['an address with bad escapes', Object.assign(new URIError(), { status: 400 }), problem('address-unreadable')],
+  ['a file that is not there', Object.assign(new Error(), { status: 404 }), problem('no-such-address')],
+  ['a disk that is full', new Error('SQLITE_FULL: database or disk is full'), problem('cannot-store')],
+  ['a database that is damaged', new Error('SQLITE_CORRUPT: database disk image is malformed'), problem('cannot-store')],
   ['a slip of ours', new TypeError('undefined is not a function at /home'), problem('our-fault')],
   ['what is not even an error', 'text', problem('our-fault')],
 ])('%s', (_, error, expected) => {

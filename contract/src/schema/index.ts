@@ -63,8 +63,11 @@ export function checkedQuery<T>(schema: JSONSchema, value: unknown): T {
 
 function violationFrom({ instancePath, keyword, params }: ErrorObject): Violation {
   const wanted = Object.values(params as Record<string, unknown>).flat()
-  return { at: instancePath.slice(1).replaceAll('/', '.'), rule: keyword, wanted: wanted.slice(0, MOST_NAMED).map(String).join(', ') }
+  const at = instancePath.slice(1, LONGEST_NAMED).replaceAll('/', '.')
+  return { at, rule: keyword, wanted: wanted.slice(0, MOST_NAMED).map(String).join(', ').slice(0, LONGEST_NAMED) }
 }
 
 /** Of a long list of allowed values, these many are named. */
 const MOST_NAMED = 20
+/** What is named may be a name that the client made up. */
+const LONGEST_NAMED = 500

@@ -27,6 +27,9 @@ export interface CallNumber {
   understood: boolean
 }
 
+/** Characters of a call number that a scheme reads: no label has more. */
+const LONGEST = 200
+
 interface Reading {
   key: string
   lines: string[]
@@ -50,10 +53,10 @@ export function readCallNumber(parts: CallNumberParts): CallNumber {
   const copy = parts.copy !== null && parts.copy !== '1' ? `c.${parts.copy}` : null
   const extras = [parts.enumeration, copy].filter((part) => part !== null)
   const text = [parts.prefix, body, ...extras].filter((part) => part !== null && part !== '').join(' ')
-  const reading = READERS[parts.scheme](body)
+  const reading = body.length > LONGEST ? null : READERS[parts.scheme](body)
   const range = `${RANGES[parts.scheme]}${(parts.prefix ?? '').toUpperCase()}|`
   const tail = [parts.enumeration ? `2${loose(parts.enumeration)}` : '', copy ? tailKey([copy]) : ''].filter(Boolean).join(' ')
-  const head = reading ? reading.key : `~${loose(fold(body))}`
+  const head = reading ? reading.key : `~${loose(fold(body.slice(0, LONGEST)))}`
   return {
     text,
     sortKey: `${range}${head}${tail ? ` ${tail}` : ''}`,

@@ -43,20 +43,33 @@ function readOne(bytes: Uint8Array): MarcRecord | RecordFault {
 
 const RECORD_END = 0x1d
 
-/** The file cut behind each record terminator, line ends between records dropped. */
+/** Octets that a record may have (ISO 2709: its length has five digits). */
+const LONGEST_RECORD = 99_999
+
+/**
+ * The file cut behind each record terminator, line ends between records dropped. Of what is longer than any record only
+ * the beginning is handed on, and reading goes on behind the next terminator.
+ */
 async function* piecesOf(file: string): AsyncGenerator<Buffer> {
   let rest = Buffer.alloc(0)
+  let skipping = false
   for await (const chunk of createReadStream(file, { highWaterMark: 1 << 20 })) {
     rest = Buffer.concat([rest, chunk as Buffer])
     let start = 0
     for (let end = rest.indexOf(RECORD_END); end >= 0; end = rest.indexOf(RECORD_END, start)) {
-      yield withoutLineEnds(rest.subarray(start, end + 1))
+      if (!skipping) yield withoutLineEnds(rest.subarray(start, end + 1))
+      skipping = false
       start = end + 1
     }
     rest = rest.subarray(start)
+    // Two records may have run into each other.
+    if (rest.length <= 2 * LONGEST_RECORD) continue
+    if (!skipping) yield withoutLineEnds(rest.subarray(0, LONGEST_RECORD))
+    skipping = true
+    rest = Buffer.alloc(0)
   }
   const last = withoutLineEnds(rest)
-  if (last.length > 0) yield last
+  if (last.length > 0 && !skipping) yield last
 }
 
 function withoutLineEnds(bytes: Buffer): Buffer {
@@ -71,7 +84,7 @@ function withoutLineEnds(bytes: Buffer): Buffer {
  */
 function resynchronised(bytes: Buffer): Buffer[] {
   if (Number(bytes.toString('latin1', 0, 5)) === bytes.length) return [bytes]
-  for (let at = 1; at + 26 < bytes.length; at += 1) {
+  for (let at = 1; at + 26 < Math.min(bytes.length, 2 * LONGEST_RECORD); at += 1) {
     const leader = bytes.toString('latin1', at, at + 24)
     if (/^\d{5}.{5}22\d{5}.{3}45/.test(leader) && Number(leader.slice(0, 5)) === bytes.length - at)
       return [bytes.subarray(0, at), bytes.subarray(at)]

@@ -5,7 +5,7 @@ import { resolve } from 'node:path'
 import { pino, type Logger } from 'pino'
 import { momentOf } from '../circulation/index.ts'
 import { claim, Database, migrate, ReadingPool } from '../database/index.ts'
-import { createApp } from '../http/index.ts'
+import { answerClientError, createApp } from '../http/index.ts'
 import { Libraries } from '../libraries/index.ts'
 import { ReaderSessions } from '../readers/index.ts'
 import type { SearchService } from '../search/index.ts'
@@ -60,7 +60,7 @@ export async function serve(options: ServeOptions): Promise<void> {
     checkAnswers: process.env.NODE_ENV !== 'production',
     log,
   })
-  const server = createServer(LIMITS, app)
+  const server = createServer(LIMITS, app).on('clientError', answerClientError)
   const stopUpkeep = keepUp({ search, thread, sessions, clock, machine, log })
   await listen(server, port, options.host)
   onSignal(async () => {

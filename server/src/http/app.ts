@@ -34,6 +34,10 @@ export function createApp(context: Context): Express {
   )
   app.use(compression())
   if (log.isLevelEnabled('info')) app.use(requestLog(log))
+  app.use((_request, response, next) => {
+    response.set('Permissions-Policy', NOTHING_OF_THE_DEVICE)
+    next()
+  })
   if (!context.behindProxy) app.use(warnOfProxy(log))
   app.use('/api', express.json({ limit: '64kb' }), sessions(context.sessions, context.sessionSecret, context.secure), guardChanges)
   app.use('/api', (_request, response, next) => {
@@ -64,6 +68,11 @@ const requestLog = (log: Logger): RequestHandler =>
       res: (response: { statusCode: number }) => ({ status: response.statusCode }),
     },
   })
+
+/** The catalogue asks for nothing of the device. */
+const NOTHING_OF_THE_DEVICE = ['camera', 'microphone', 'geolocation', 'payment', 'usb', 'bluetooth', 'serial', 'midi']
+  .map((what) => `${what}=()`)
+  .join(', ')
 
 /** "/api/titles" of the address of a title. */
 const roomOf = (url: string): string => /^(\/api\/[\w-]*|\/[\w-]*)/.exec(url)?.[0] ?? ''

@@ -1,2 +1,3 @@
 /** The HTTP server. */
 export { createApp } from './app.ts'
+export { answerClientError } from './problems.ts'

@@ -13,6 +13,6 @@ export function servePages(app: Express, folder: string): void {
   )
   app.use(expressStaticGzip(folder, { ...COMPRESSED, index: false, serveStatic: { maxAge: 0 } }))
   app.get('/{*page}', (_request, response: Response) => {
-    response.set('Cache-Control', 'no-cache').sendFile(join(folder, 'index.html'), { root: '/' })
+    response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: folder })
   })
 }

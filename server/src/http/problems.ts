@@ -1,4 +1,6 @@
 /** Errors as problem+json (RFC 9457): a stable type with its facts, of which whoever shows it makes a sentence. */
+import { STATUS_CODES } from 'node:http'
+import type { Duplex } from 'node:stream'
 import { PROBLEMS, problemType, type Problem, type ProblemCode } from '@catalex/contract/problem'
 import { Invalid } from '@catalex/contract/schema'
 import { CqlError, QueryTooLarge } from '@catalex/core/query'
@@ -31,14 +33,37 @@ export function problemFrom(error: unknown): Problem {
   const fault = storageFault(error)
   if (fault === 'busy' || error instanceof Overloaded) return problem('busy')
   if (fault !== null) return problem('cannot-store')
-  const status = statusOf(error)
+  const { status, type } = partsOf(error)
   if (status === 413) return problem('body-too-large')
-  return problem(status !== null && status < 500 ? 'body-unreadable' : 'our-fault')
+  if (status === 404) return problem('no-such-address')
+  if (status === null || status >= 500) return problem('our-fault')
+  return problem(type === null ? 'address-unreadable' : 'body-unreadable')
 }
 
-/** Of an error of the body parser or the router. */
-function statusOf(error: unknown): number | null {
-  return typeof error === 'object' && error !== null && 'status' in error && typeof error.status === 'number' ? error.status : null
+/** Of an error of the router or the body parser, which alone names its type. */
+function partsOf(error: unknown): { status: number | null; type: string | null } {
+  if (typeof error !== 'object' || error === null) return { status: null, type: null }
+  return {
+    status: 'status' in error && typeof error.status === 'number' ? error.status : null,
+    type: 'type' in error && typeof error.type === 'string' ? error.type : null,
+  }
+}
+
+/** What is so wrong that it is no request: answered by hand, and the connection is closed. */
+export function answerClientError(error: NodeJS.ErrnoException, socket: Duplex): void {
+  if (error.code === 'ECONNRESET' || !socket.writable) {
+    socket.destroy()
+    return
+  }
+  const code =
+    error.code === 'HPE_HEADER_OVERFLOW'
+      ? 'address-too-long'
+      : error.code === 'ERR_HTTP_REQUEST_TIMEOUT'
+        ? 'too-slow'
+        : 'address-unreadable'
+  const body = JSON.stringify({ type: problemType(code), status: PROBLEMS[code] } satisfies Problem)
+  const head = [`HTTP/1.1 ${String(PROBLEMS[code])} ${STATUS_CODES[PROBLEMS[code]] ?? ''}`, 'Content-Type: application/problem+json', `Content-Length: ${String(Buffer.byteLength(body))}`, 'Connection: close'] // prettier-ignore
+  socket.end(`${head.join('\r\n')}\r\n\r\n${body}`)
 }
 
 export function problemHandler(log: Logger): ErrorRequestHandler {

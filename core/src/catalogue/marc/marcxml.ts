@@ -17,7 +17,7 @@ export class MarcXmlReader {
       this.opened(localName(name), attributes)
     })
     parser.on('text', (piece) => {
-      this.text += piece
+      this.text += piece.slice(0, LONGEST_VALUE - this.text.length)
     })
     parser.on('closetag', ({ name }) => {
       this.closed(localName(name))
@@ -58,12 +58,17 @@ export class MarcXmlReader {
     if (name === 'controlfield' || name === 'subfield') field.push(text)
     if (record === null) return
     if (name === 'leader') record.leader = text
-    else if (name === 'controlfield' || name === 'datafield') record.fields.push(field)
-    else if (name === 'record') {
+    else if (name === 'controlfield' || name === 'datafield') {
+      if (record.fields.length < MOST_FIELDS) record.fields.push(field)
+    } else if (name === 'record') {
       this.ready.push(record.leader.length === 24 ? record : { field: null, code: 'no-xml-leader', facts: {} })
       this.record = null
     }
   }
 }
+
+/** What ISO 2709 could hold of a field and of a record: XML has no bounds of its own. */
+const LONGEST_VALUE = 9999
+const MOST_FIELDS = 8000
 
 const localName = (name: string): string => name.replace(/^.*:/, '')

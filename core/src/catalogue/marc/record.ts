@@ -40,10 +40,8 @@ export function subfields(field: MarcField, codes: string): string[] {
 
 /** A value without the punctuation that the cataloguing rules put between fields. */
 export function trimmed(value: string): string {
-  const bare = value
-    .trim()
-    .replace(/\s*[/:;,=]$/, '')
-    .trim()
+  const given = value.trim()
+  const bare = /[/:;,=]$/.test(given) ? given.slice(0, -1).trim() : given
   // A closing full stop goes, but not that of an initial ("Holt, M.") or of an abbreviation with inner stops ("n.d.").
   return /[\p{Ll}\p{N})\]]{2}\.$|\)\.$/u.test(bare) && !/\.\p{L}+\.$/u.test(bare) ? bare.slice(0, -1) : bare
 }

@@ -281,7 +281,10 @@ export const later = {
       records: 'More than {{most}} titles have call numbers that begin so. Type more of it.',
     },
     'key-too-long': 'The request can’t be read. Load the page again and repeat what you did.',
+    'address-unreadable': 'This address can’t be read. Begin at the start page.',
+    'address-too-long': 'This address is too long. Leave out some words or choices.',
     'body-unreadable': 'The request can’t be read. Load the page again and repeat what you did.',
+    'too-slow': 'The request took too long to arrive. Try again.',
     'body-too-large': 'The request is too large.',
     'sign-in-needed': 'This needs your library card. Sign in with your card number and PIN.',
     'wrong-card-or-pin':
