@@ -70,7 +70,7 @@ const requestLog = (log: Logger): RequestHandler =>
   })
 
 /** The catalogue asks for nothing of the device. */
-const NOTHING_OF_THE_DEVICE = ['camera', 'microphone', 'geolocation', 'payment', 'usb', 'bluetooth', 'serial', 'midi']
+const NOTHING_OF_THE_DEVICE = ['camera', 'microphone', 'geolocation', 'payment', 'usb', 'serial', 'midi']
   .map((what) => `${what}=()`)
   .join(', ')
 

@@ -45,7 +45,9 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       MuiCssBaseline: {
         styleOverrides: {
           ':root': { ...cssVariables(tokens), '--sans': SANS, '--serif': SERIF, '--mono': MONO, colorScheme: mode },
-          body: { backgroundColor: tokens.paper, color: tokens.ink, fontSize: '0.875rem', lineHeight: 1.45 },
+          body: { backgroundColor: tokens.paper, color: tokens.ink, fontSize: '0.875rem', lineHeight: 1.45, overflowWrap: 'break-word' },
+          // A word without an end breaks rather than the page.
+          'h1, h2, h3, bdi': { overflowWrap: 'anywhere' },
           a: { color: tokens.action },
           ':focus-visible': ring,
         },

@@ -6,6 +6,7 @@ import { Link } from 'react-router'
 import { useKeys } from '../shared/keys.ts'
 import { useLinks } from '../shared/links.ts'
 import type { HeadingLine, useHeadings } from './useHeadings.ts'
+import { Words } from '../ui/Words.tsx'
 import styles from './browse.module.css'
 
 /** One fetch at a time: both ends may come into sight at once. */
@@ -54,10 +55,18 @@ function Heading({ kind, line: { label, count, see, also } }: { kind: HeadingKin
     <>
       <div>
         {see === null ? (
-          <Link to={links.heading(kind, label)}>{label}</Link>
+          <Link to={links.heading(kind, label)}>
+            <Words>{label}</Words>
+          </Link>
         ) : (
           <>
-            <span className={styles.other}>{label}</span> <i>{t('browse.see')}</i> <Link to={links.heading(kind, see)}>{see}</Link>
+            <span className={styles.other}>
+              <Words>{label}</Words>
+            </span>{' '}
+            <i>{t('browse.see')}</i>{' '}
+            <Link to={links.heading(kind, see)}>
+              <Words>{see}</Words>
+            </Link>
           </>
         )}
         {also.length > 0 && (

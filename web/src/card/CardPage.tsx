@@ -21,6 +21,7 @@ import { useSession } from '../shared/session/session.tsx'
 import { Page } from '../ui/Page.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { CancelButton } from './CancelButton.tsx'
+import { Words } from '../ui/Words.tsx'
 import styles from './card.module.css'
 
 export default function CardPage() {
@@ -154,10 +155,12 @@ function Section({ title, count, empty, children }: { title: string; count: numb
 function TitleLink({ controlNumber, title }: { controlNumber: string | null; title: string }) {
   const links = useLinks()
   return controlNumber === null ? (
-    <span className={styles.title}>{title}</span>
+    <span className={styles.title}>
+      <Words>{title}</Words>
+    </span>
   ) : (
     <Link to={links.title(controlNumber)} className={styles.title}>
-      {title}
+      <Words>{title}</Words>
     </Link>
   )
 }

@@ -15,6 +15,7 @@ import { titleQuery } from '../shared/titleQuery.ts'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { RouteGlyph } from './RouteGlyph.tsx'
+import { Words } from '../ui/Words.tsx'
 import styles from './routes.module.css'
 
 type Translate = ReturnType<typeof useTranslation>['t']
@@ -45,7 +46,11 @@ export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
   const isJournal = data.editions.some((edition) => edition.controlNumber === data.controlNumber && edition.serial)
   return (
     <div className={styles.panel} aria-busy={isPlaceholderData}>
-      {headed && <h2 className={styles.title}>{data.description.title}</h2>}
+      {headed && (
+        <h2 className={styles.title}>
+          <Words language={data.description.languages[0]}>{data.description.title}</Words>
+        </h2>
+      )}
       {headed && <p className={styles.which}>{whichOf(data, t)}</p>}
       <h3>{t('routes.heading', { place })}</h3>
       {data.routes.length === 0 && <p>{t('routes.none')}</p>}

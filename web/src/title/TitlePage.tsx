@@ -2,6 +2,7 @@
 import type { CopyLine, Description as Described } from '@catalex/contract/title'
 import { familyOf, personLabel } from '@catalex/core/catalogue'
 import { spokenName } from '@catalex/core/text'
+import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
 import { Suspense, useEffect, useState } from 'react'
@@ -18,6 +19,7 @@ import { Trouble } from '../ui/Trouble.tsx'
 import { Copies } from './Copies.tsx'
 import { Description, Related } from './Description.tsx'
 import { Editions } from './Editions.tsx'
+import { Words } from '../ui/Words.tsx'
 import styles from './title.module.css'
 
 const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
@@ -67,13 +69,22 @@ export default function TitlePage() {
         )}
         <header className={styles.head}>
           <h1>
-            {description.title}
-            {description.remainder && <span> {description.remainder}</span>}
+            <Words language={description.languages[0]}>{description.title}</Words>
+            {description.remainder && (
+              <span>
+                {' '}
+                <Words language={description.languages[0]}>{description.remainder}</Words>
+              </span>
+            )}
           </h1>
           <p>
             <People people={description.people} />
           </p>
-          {description.summary && <p className={styles.summary}>{description.summary}</p>}
+          {description.summary && (
+            <p className={styles.summary} dir="auto">
+              {description.summary}
+            </p>
+          )}
         </header>
         {own && <Editions editions={data.editions} current={own} cameFrom={cameFrom} />}
         <Copies
@@ -105,15 +116,37 @@ export default function TitlePage() {
 }
 
 function People({ people }: { people: Described['people'] }) {
+  const { t } = useTranslation()
   const links = useLinks()
-  return people.map(({ name, dates, roles: all, kind }, i) => {
-    const roles = all.filter((role) => role !== 'author')
-    return (
-      <span key={`${name} ${dates ?? ''}`}>
-        {i > 0 && ' · '}
-        <Link to={links.heading('person', personLabel({ name, dates }))}>{kind === 'person' ? spokenName(name) : name}</Link>
-        {roles.length > 0 && ` (${roles.join(', ')})`}
-      </span>
-    )
-  })
+  const [all, setAll] = useState(false)
+  const shown = all ? people : people.slice(0, MOST_PEOPLE)
+  return (
+    <>
+      {shown.map(({ name, dates, roles: every, kind }, i) => {
+        const roles = every.filter((role) => role !== 'author')
+        return (
+          <span key={`${name} ${dates ?? ''} ${String(i)}`}>
+            {i > 0 && ' · '}
+            <Link to={links.heading('person', personLabel({ name, dates }))}>
+              <Words>{kind === 'person' ? spokenName(name) : name}</Words>
+            </Link>
+            {roles.length > 0 && ` (${roles.join(', ')})`}
+          </span>
+        )
+      })}
+      {shown.length < people.length && (
+        <Button
+          size="small"
+          onClick={() => {
+            setAll(true)
+          }}
+        >
+          {t('title.allPeople', { count: people.length })}
+        </Button>
+      )}
+    </>
+  )
 }
+
+/** More people than this are shown when somebody wants to see them. */
+const MOST_PEOPLE = 12

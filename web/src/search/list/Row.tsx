@@ -3,7 +3,7 @@ import type { ResultRow } from '@catalex/contract/search'
 import type { Edition } from '@catalex/contract/title'
 import { familyOf, type Carrier } from '@catalex/core/catalogue'
 import Button from '@mui/material/Button'
-import { Suspense, useState } from 'react'
+import { Fragment, Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { dayInWords } from '../../shared/formats.ts'
@@ -13,6 +13,7 @@ import { usePlaces } from '../../shared/places.tsx'
 import { FormatMark } from '../../ui/FormatMark.tsx'
 import { Hint } from '../../ui/Hint.tsx'
 import { SpineLabel } from '../../ui/SpineLabel.tsx'
+import { Words } from '../../ui/Words.tsx'
 import { rowLinkId } from './useRowKeys.ts'
 import styles from './row.module.css'
 
@@ -41,12 +42,22 @@ export function Row({ row, number, current, cameFrom, onFocus, onRoutes }: Props
       <div className={styles.body}>
         <h2>
           <Link id={rowLinkId(number)} to={links.title(row.controlNumber)} state={cameFrom} onFocus={onFocus}>
-            {row.title}
+            <Words language={own?.languages[0]}>{row.title}</Words>
           </Link>
-          {row.remainder && <span className={styles.remainder}> {row.remainder}</span>}
+          {row.remainder && (
+            <span className={styles.remainder}>
+              {' '}
+              <Words language={own?.languages[0]}>{row.remainder}</Words>
+            </span>
+          )}
         </h2>
         <p className={styles.who}>
-          {lineOf(row, own, t('search.bookOf', { series: row.series?.title ?? '', volume: row.series?.volume ?? '' }))}
+          {partsOf(row, own, t('search.bookOf', { series: row.series?.title ?? '', volume: row.series?.volume ?? '' })).map((part, i) => (
+            <Fragment key={i}>
+              {i > 0 && ' · '}
+              <Words>{part}</Words>
+            </Fragment>
+          ))}
         </p>
         <ul className={styles.chips}>
           {byCarrier(row.editions).map(({ carrier, inNow, owned }) => (
@@ -90,21 +101,20 @@ function Why({ why }: { why: NonNullable<ResultRow['why']> }) {
   return (
     <p className={styles.why}>
       {t('search.row.why', { field: t(`band.fields.${why.field}`) })} “
-      {why.pieces.map(({ text, marked }, i) => (marked ? <mark key={i}>{text}</mark> : text))}”
+      <bdi>{why.pieces.map(({ text, marked }, i) => (marked ? <mark key={i}>{text}</mark> : text))}</bdi>”
     </p>
   )
 }
 
-function lineOf(row: ResultRow, own: Edition | undefined, bookOf: string): string {
+/** Who made it, of which series, by which publisher and when: what there is of it. */
+function partsOf(row: ResultRow, own: Edition | undefined, bookOf: string): string[] {
   return [
     row.who.join(', '),
-    row.series && bookOf,
+    row.series ? bookOf : '',
     [own?.publisher, row.year].filter(Boolean).join(', '),
-    own?.edition,
-    own?.extent?.split(/ [:;(]/)[0],
-  ]
-    .filter(Boolean)
-    .join(' · ')
+    own?.edition ?? '',
+    own?.extent?.split(/ [:;(]/)[0] ?? '',
+  ].filter((part) => part !== '')
 }
 
 function Nearest({ row, elsewhere }: { row: ResultRow; elsewhere: number }) {

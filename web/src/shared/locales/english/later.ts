@@ -96,6 +96,7 @@ export const later = {
     copyCall: 'Copy call number {{text}}',
     copied: 'Call number copied',
     volume: 'Volumes',
+    allPeople: 'Show all {{count}} people',
     findVolume: 'Find a volume or year',
     more_one: 'Show {{count}} more at {{place}}',
     more_other: 'Show {{count}} more at {{place}}',
