@@ -65,6 +65,8 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     secure: false,
     behindProxy: false,
     demo: true,
+    waitingChanges: () => 0,
+    openMetrics: false,
     checkAnswers: true,
     log: pino({ level: 'silent' }),
   })

@@ -1,5 +1,6 @@
 /** Holds: who may place one, which copy serves it, and how it lives. */
 export { accountRefusal, type AccountStatus } from './account.ts'
+export { faultsOf, type HistoryFault, type StoredHold } from './history.ts'
 export { defaultPickup } from './pickup.ts'
 export { nextInQueue, type WaitingHold } from './queue.ts'
 export { isRefusal, type Refusal } from './refusals.ts'

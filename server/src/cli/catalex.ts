@@ -3,6 +3,8 @@
 import { readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { Command } from 'commander'
+import { backup, restore } from './backup.ts'
+import { check } from './check.ts'
 import { indexing } from './indexing.ts'
 import { load } from './load.ts'
 import { errorInWords } from './sentences.ts'
@@ -34,6 +36,28 @@ program
   .option('--data <file>', 'database', 'var/catalex.sqlite')
   .option('--report <file>', 'write all of them as JSON')
   .action(works)
+
+program
+  .command('backup')
+  .description('Write the database into one file, also while it is served, and check that file')
+  .argument('<file>', 'where to')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .action(backup)
+
+program
+  .command('restore')
+  .description('Put a backup in the place of the database; nobody may be using it')
+  .argument('<file>', 'a file that "catalex backup" wrote')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .action(restore)
+
+program
+  .command('check')
+  .description('Check the database, its holds, and the index against it: 0 when all is well, 1 with faults, 2 when it can’t be checked')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .action(async (options: { data: string }) => {
+    process.exitCode = await check(options)
+  })
 
 program
   .command('serve')

@@ -1,6 +1,6 @@
 /** What went wrong, in English sentences. */
 import type { RecordFault } from '@catalex/core/catalogue'
-import type { RowFault } from '../circulation/index.ts'
+import type { RowFault, UnsoundHold } from '../circulation/index.ts'
 import { storageFault, type StorageFault } from '../database/index.ts'
 
 type Facts = RecordFault['facts']
@@ -45,6 +45,19 @@ const ROW_FAULTS: Record<RowFault['code'], (value: string) => string> = {
 }
 
 export const rowFaultInWords = ({ code, value }: RowFault): string => ROW_FAULTS[code](value)
+
+const UNSOUND: Record<UnsoundHold['fault'], string> = {
+  'no-events': 'nothing tells how it came about.',
+  'last-event': 'its last event says another state.',
+  'impossible-step': 'its events are no life that a hold can have.',
+  'copy-without-promise': 'it has a copy, though its state needs none.',
+  'promise-without-copy': 'it has no copy, though its state says so.',
+  'no-targets': 'it is for no record.',
+  'copy-promised-twice': 'its copy is promised to another hold, too.',
+  'copy-on-loan': 'its copy is on loan.',
+}
+
+export const unsoundInWords = (fault: UnsoundHold['fault']): string => UNSOUND[fault]
 
 const STORAGE_FAULTS: Record<StorageFault, string> = {
   busy: 'Another process keeps the database locked: wait until it has ended, or stop it.',

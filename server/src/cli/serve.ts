@@ -57,6 +57,8 @@ export async function serve(options: ServeOptions): Promise<void> {
     secure: process.env.CATALEX_HTTPS === '1',
     behindProxy: process.env.CATALEX_PROXY === '1',
     demo: options.demo ?? false,
+    waitingChanges: () => thread.waiting,
+    openMetrics: process.env.CATALEX_METRICS === 'open',
     checkAnswers: process.env.NODE_ENV !== 'production',
     log,
   })

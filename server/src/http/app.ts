@@ -9,6 +9,7 @@ import { binderFor } from './bind.ts'
 import { bindCatalogue } from './catalogue.ts'
 import type { Context } from './context.ts'
 import { bindHolds } from './holds.ts'
+import { metricsOf } from './metrics.ts'
 import { servePages } from './pages.ts'
 import { HttpProblem, problemHandler } from './problems.ts'
 import { bindReaders } from './readers.ts'
@@ -44,10 +45,12 @@ export function createApp(context: Context): Express {
     response.set('Cache-Control', 'no-store')
     next()
   })
-  const bind = binderFor(app, context.checkAnswers)
+  const metrics = metricsOf(context)
+  const bind = binderFor(app, context.checkAnswers, metrics)
   bindCatalogue(bind, context)
   bindReaders(bind, context)
   bindHolds(bind, context)
+  metrics.serve(app)
   app.get('/api/openapi.json', (_request, response) => {
     response.json(openapi(context.version))
   })

@@ -6,6 +6,7 @@ import { Cancelled } from '@catalex/core/search'
 import { ipKeyGenerator } from 'express-rate-limit'
 import type { Express, NextFunction, Request, RequestHandler, Response } from 'express'
 import type { Asking } from '../search/index.ts'
+import type { Metrics } from './metrics.ts'
 import { HttpProblem } from './problems.ts'
 
 export interface Call<Name extends EndpointName> {
@@ -20,11 +21,11 @@ export interface Call<Name extends EndpointName> {
 export type Handler<Name extends EndpointName> = (call: Call<Name>) => Promise<AnswerOf<Name> | Refusal>
 
 /** @param checkAnswers whether answers are checked against the contract, too */
-export function binderFor(app: Express, checkAnswers: boolean) {
+export function binderFor(app: Express, checkAnswers: boolean, metrics: Metrics) {
   return <Name extends EndpointName>(name: Name, handler: Handler<Name>, guards: RequestHandler[] = []) => {
     const endpoint: Endpoint = ENDPOINTS[name]
     const { method, path }: { method: 'get' | 'post' | 'delete'; path: string } = PATHS[name]
-    app[method](path, checkBody(endpoint), ...guards, (request: Request, response: Response, next: NextFunction) => {
+    app[method](path, metrics.of(name), checkBody(endpoint), ...guards, (request: Request, response: Response, next: NextFunction) => {
       answer<Name>(endpoint, checkAnswers, handler, request, response).catch(next)
     })
   }

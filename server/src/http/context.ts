@@ -24,6 +24,10 @@ export interface Context {
   secure: boolean
   behindProxy: boolean
   demo: boolean
+  /** Changes that wait to be made. */
+  waitingChanges(): number
+  /** Metrics are shown to other machines, too. */
+  openMetrics: boolean
   /** Answers are checked against the contract, in tests and development. */
   checkAnswers: boolean
   log: Logger

@@ -64,6 +64,10 @@ export async function noteSeen(write: Write, seen: readonly Pick<KeptSession, 'k
   )
 }
 
+export async function endEverySession(write: Write): Promise<void> {
+  await write.run('DELETE FROM sessions')
+}
+
 /** @param now milliseconds since 1970 */
 export async function dropIdleSessions(write: Write, now: number): Promise<void> {
   await write.run('DELETE FROM sessions WHERE seen + idle <= $now', { now })

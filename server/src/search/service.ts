@@ -99,6 +99,11 @@ export class SearchService {
     return this.follower.segments
   }
 
+  /** Jobs that wait for a thread. */
+  get waiting(): number {
+    return this.engine.waiting
+  }
+
   /** How many records are found by what they say now. */
   liveRecordCount(): number {
     return liveRecordCount(this.segments)

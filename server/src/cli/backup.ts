@@ -1,0 +1,92 @@
+/** `catalex backup` and `catalex restore`: the database as one file, taken while it is in use, and put in its place again. */
+import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs'
+import { dirname } from 'node:path'
+import { claim, Database, fileFaults, migrate, ReadingPool } from '../database/index.ts'
+import { endEverySession } from '../readers/index.ts'
+import { snapshotFile } from '../search/index.ts'
+
+interface Options {
+  data: string
+}
+
+/** A backup takes its place only when it is whole and has been checked. */
+export async function backup(file: string, { data }: Options): Promise<void> {
+  if (!existsSync(data)) throw new Error(`There is no database ${data}.`)
+  if (!existsSync(dirname(file))) throw new Error(`There is no folder ${dirname(file)}.`)
+  const making = `${file}.new`
+  rmSync(making, { force: true })
+  const database = await Database.open(data, 1)
+  try {
+    await database.maintain((write) => write.run('VACUUM INTO $making', { making }))
+  } finally {
+    await database.close()
+  }
+  await mustBeSound(making)
+  moveInto(making, file)
+  console.log(`${data} is backed up to ${file}, and the backup has been checked.`)
+}
+
+/** The database that was there is replaced at once or not at all; the index is built anew at the next start. */
+export async function restore(file: string, { data }: Options): Promise<void> {
+  if (!existsSync(file)) throw new Error(`There is no backup ${file}.`)
+  const releases = await Promise.all(['serve-lock', 'load-lock'].map((lock) => claim(`${data}.${lock}`)))
+  try {
+    if (releases.includes(null)) throw new Error(`Another process uses ${data}: stop it first.`)
+    const making = `${data}.new`
+    removeAll(making)
+    copyFileSync(file, making)
+    await mustBeSound(making)
+    const restored = await Database.open(making, 1)
+    try {
+      await migrate(restored)
+      // Who has signed out since the backup was made stays signed out.
+      await restored.write(endEverySession)
+    } finally {
+      await restored.close()
+    }
+    await settle(data)
+    rmSync(snapshotFile(data), { force: true })
+    moveInto(making, data)
+    removeAll(making)
+  } finally {
+    for (const release of releases) await release?.()
+  }
+  console.log(`${data} is as it was when ${file} was made. Everybody has to sign in anew.`)
+}
+
+async function mustBeSound(file: string): Promise<void> {
+  const pool = await ReadingPool.open(file, 1)
+  try {
+    const [fault] = await fileFaults(pool)
+    if (fault !== undefined) throw new Error(`${file} is damaged: ${fault}.`)
+  } finally {
+    await pool.close()
+  }
+}
+
+/** What stands in the write-ahead log of the old database must not be read into the new one. */
+async function settle(data: string): Promise<void> {
+  if (!existsSync(data)) return
+  try {
+    const old = await Database.open(data, 1)
+    await old.close()
+  } catch {
+    // Damaged, or no database: nothing of it is wanted any more.
+  }
+  for (const end of ['-wal', '-shm']) rmSync(data + end, { force: true })
+}
+
+function removeAll(file: string): void {
+  for (const end of ['', '-wal', '-shm', '-journal']) rmSync(file + end, { force: true })
+}
+
+/** Lasting before it is named. */
+function moveInto(making: string, file: string): void {
+  const made = openSync(making, 'r+')
+  fsyncSync(made)
+  closeSync(made)
+  renameSync(making, file)
+  const folder = openSync(dirname(file), 'r')
+  fsyncSync(folder)
+  closeSync(folder)
+}
