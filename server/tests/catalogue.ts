@@ -100,10 +100,12 @@ export interface Answer<T> {
 
 /** Somebody with a browser of their own: keeps the cookie and the token. */
 export class Visitor {
-  private cookie = ''
   private csrf = ''
 
-  constructor(private readonly address: string) {}
+  constructor(
+    private readonly address: string,
+    private cookie = '',
+  ) {}
 
   async get<T>(path: string): Promise<Answer<T>> {
     return this.ask<T>('GET', path)

@@ -1,0 +1,97 @@
+/** Who may do what: every endpoint by somebody signed out, by its reader, by another, and with what is made up. */
+import type { EndpointName } from '@catalex/contract/endpoints'
+import type { Hold } from '@catalex/contract/holds'
+import { PATHS } from '@catalex/contract/paths'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+
+interface Access {
+  query?: string
+  body?: (what: Known) => unknown
+  signedOut: number
+  /** Its own reader. */
+  own: number
+  /** Another reader, with the id of the first one's; only where the address names an object of a reader. */
+  others?: number
+  /** With an id that nobody has. */
+  forged?: number
+}
+
+interface Known {
+  title: string
+  hold: string
+}
+
+/** A new endpoint needs a line here: the type says so. */
+const ACCESS: Record<EndpointName, Access> = {
+  health: { signedOut: 200, own: 200 },
+  places: { signedOut: 200, own: 200 },
+  search: { signedOut: 200, own: 200 },
+  count: { signedOut: 200, own: 200 },
+  facetValues: { query: '?facet=person', signedOut: 200, own: 200 },
+  browse: { query: '?kind=title', signedOut: 200, own: 200 },
+  suggest: { query: '?q=a', signedOut: 200, own: 200 },
+  title: { signedOut: 200, own: 200, forged: 404 },
+  copies: { signedOut: 200, own: 200, forged: 404 },
+  session: { signedOut: 200, own: 200 },
+  sampleCards: { signedOut: 200, own: 200 },
+  card: { signedOut: 401, own: 200 },
+  holdOptions: { query: '?records=x', signedOut: 200, own: 200 },
+  placeHold: {
+    body: ({ title }) => ({ records: [title], barcode: null, pickup: 'ferrygate' }),
+    signedOut: 401,
+    own: 409,
+  },
+  cancelHold: { signedOut: 401, own: 200, others: 409, forged: 409 },
+  signIn: { body: () => ({ card: '42117', pin: 'wrong' }), signedOut: 401, own: 401 },
+  // What ends a session comes last.
+  signOut: { signedOut: 204, own: 204 },
+  signOutEverywhere: { signedOut: 401, own: 204 },
+}
+
+let catalogue: Catalogue
+let ines: Visitor
+let tobias: Visitor
+let known: Known
+beforeAll(async () => {
+  catalogue = await startCatalogue(80)
+  ines = new Visitor(catalogue.address)
+  tobias = new Visitor(catalogue.address)
+  await ines.signIn('42117', '4711')
+  await tobias.signIn('42225', '4722')
+  const [record] = await catalogue.database.read<{ controlNumber: string }>(
+    "SELECT controlNumber FROM records JOIN copies ON recordId = records.id WHERE carrier = 'book' AND branch = 'ferrygate' AND copies.status = 'on shelf' AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) ORDER BY records.id LIMIT 1",
+  )
+  const title = record!.controlNumber
+  const { body } = await ines.ask<Hold>('POST', '/api/holds', { records: [title], barcode: null, pickup: 'ferrygate' })
+  known = { title, hold: body.id }
+})
+afterAll(() => catalogue.close())
+
+const FORGED = '00000000-0000-4000-8000-000000000000'
+const addressOf = (name: EndpointName, id: { title: string; hold: string }) =>
+  PATHS[name].path.replace(':controlNumber', id.title).replace(':id', id.hold) + (ACCESS[name].query ?? '')
+const ask = async (who: Visitor, name: EndpointName, id = known) =>
+  (await who.ask(PATHS[name].method.toUpperCase(), addressOf(name, id), ACCESS[name].body?.(known))).status
+
+describe.each(Object.keys(ACCESS) as EndpointName[])('%s', (name) => {
+  const { signedOut, own, others, forged } = ACCESS[name]
+  const namesAnId = PATHS[name].path.includes(':id')
+  it('is for whom it is', async () => {
+    // A session that somebody made up, or with another's signature, is none.
+    expect(await ask(new Visitor(catalogue.address), name)).toBe(signedOut)
+    expect(await ask(new Visitor(catalogue.address, `catalex=s%3A${FORGED}.made-up`), name)).toBe(signedOut)
+    if (others !== undefined) expect(await ask(tobias, name)).toBe(others)
+    if (forged !== undefined) expect(await ask(ines, name, { title: FORGED, hold: FORGED })).toBe(forged)
+    expect(await ask(ines, name)).toBe(own)
+    if (name === 'signOut') await ines.signIn('42117', '4711')
+  })
+  it('is tried by others where it names what is a reader’s', () => {
+    expect(others !== undefined).toBe(namesAnId)
+  })
+})
+
+it('what needs no session takes no token, and all that changes something does', () => {
+  const changing = (Object.keys(PATHS) as EndpointName[]).filter((name) => PATHS[name].method !== 'get')
+  expect(changing.sort()).toEqual(['cancelHold', 'placeHold', 'signIn', 'signOut', 'signOutEverywhere'])
+})
