@@ -1,6 +1,7 @@
 /** `catalex serve`: opens the database and the index, listens, and on a signal ends what has begun before it goes. */
 import { existsSync } from 'node:fs'
 import { createServer, type Server } from 'node:http'
+import { Server as NetServer } from 'node:net'
 import { resolve } from 'node:path'
 import { pino, type Logger } from 'pino'
 import { momentOf } from '../circulation/index.ts'
@@ -156,16 +157,26 @@ function listen(server: Server, port: number, host: string): Promise<void> {
 /** Longer than this nobody is waited for. */
 const LONGEST_END = 10_000
 
-/** Nobody new is let in; what has begun is answered. */
+/** How long whoever is at the door is let in yet, and a connection may then take to say what it wants. */
+const GRACE = 250
+
+/** Nobody new is let in; what has begun, or is on its way in, is answered. */
 function closed(server: Server): Promise<void> {
   const hurry = setTimeout(() => {
     server.closeAllConnections()
   }, LONGEST_END)
+  const sweep = setInterval(() => {
+    server.closeIdleConnections()
+  }, GRACE)
   return new Promise((done) => {
-    server.close(() => {
-      clearTimeout(hurry)
-      done()
-    })
+    setTimeout(() => {
+      // That of HTTP would cut off at once whoever has connected and not yet been heard.
+      NetServer.prototype.close.call(server, () => {
+        clearTimeout(hurry)
+        clearInterval(sweep)
+        done()
+      })
+    }, GRACE)
   })
 }
 
