@@ -11,6 +11,8 @@ export interface Storm {
   searchTimes: { p50: number; p95: number }
   /** Holds that were acknowledged and not cancelled, by reader. */
   standing: Map<number, string[]>
+  /** Holds whose cancelling was acknowledged. */
+  cancelled: string[]
 }
 
 const WORDS = ['tide', 'lamp', 'harbour watch', 'salt', 'winter', 'the keeper', 'lighthouse', 'mill OR mills', 'river', 'song', 'sea']
@@ -47,6 +49,7 @@ export async function storm(
   const changes: number[] = []
   const searches: number[] = []
   const standing = new Map<number, string[]>()
+  const gone: string[] = []
   let errors = 0
   const note = (times: number[], { status, ms }: { status: number; ms: number }) => {
     if (until()) return
@@ -63,7 +66,9 @@ export async function storm(
       standing.set(reader, [...(standing.get(reader) ?? []), id])
       const cancelled = await visitor.ask('DELETE', `/api/holds/${id}`)
       note(changes, cancelled)
-      if (cancelled.status === 200) standing.set(reader, (standing.get(reader) ?? []).filter((one) => one !== id)) // prettier-ignore
+      if (cancelled.status !== 200) continue
+      gone.push(id)
+      standing.set(reader, (standing.get(reader) ?? []).filter((one) => one !== id)) // prettier-ignore
     }
   }
   const search = async (number: number) => {
@@ -78,6 +83,7 @@ export async function storm(
     changeTimes: timesOf(changes),
     searchTimes: timesOf(searches),
     standing,
+    cancelled: gone,
   }
 }
 
