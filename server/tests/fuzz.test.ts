@@ -20,7 +20,7 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await catalogue?.close()
-  if (RUNS > 1000) console.log(`FUZZ ${JSON.stringify({ counts: Object.fromEntries(counts), slowest })}`)
+  if (RUNS > 1000) process.stdout.write(`FUZZ ${JSON.stringify({ counts: Object.fromEntries(counts), slowest })}\n`)
 })
 
 it('each is answered, none as a fault of the server’s own', { timeout: 3_600_000 }, async () => {

@@ -83,7 +83,13 @@ const placesOf = (copies: TitlePage['copies']): TitlePage['places'] =>
   [...new Set(copies.map(({ place }) => place.branch))].map((branch) => {
     const there = copies.filter(({ place }) => place.branch === branch)
     const due = there.flatMap((one) => one.due ?? []).sort()
-    return { branch, owned: there.length, inNow: there.filter(({ inNow }) => inNow).length, due: due[0] ?? null, status: there[0]!.status }
+    return {
+      branch,
+      owned: there.length,
+      inNow: there.filter(({ inNow }) => inNow).length,
+      due: due[0] ?? null,
+      status: there[0]?.status ?? 'missing',
+    }
   })
 
 export const titlePage = ({

@@ -31,17 +31,15 @@ const BLOWS: Record<string, () => Promise<{ status: number; text: string }>> = {
 export async function blows(): Promise<Blow[]> {
   const results: Blow[] = []
   for (const [name, blow] of Object.entries(BLOWS)) {
-    let over = false
     const others: number[] = []
-    const watching = (async () => {
-      const visitor = anonymous()
-      while (!over) others.push((await visitor.search('salt ledger')).ms)
-    })()
+    const visitor = anonymous()
     const start = performance.now()
-    const { status, text } = await blow()
-    const ms = performance.now() - start
-    over = true
-    await watching
+    const struck = blow().then((reply) => ({ ...reply, ms: performance.now() - start }))
+    const over = struck.then(() => true)
+    const soon = () => Promise.resolve(false)
+    do others.push((await visitor.search('salt ledger')).ms)
+    while (!(await Promise.race([over, soon()])))
+    const { status, text, ms } = await struck
     results.push({ name, said: `${String(status)}, ${String(text.length)} octets`, ms, others: Math.max(...others) })
   }
   return results

@@ -1,6 +1,6 @@
 /** A query may have 1,000 characters, 64 terms and a depth of 20; what is said twice counts once. */
 import { expect, it } from 'vitest'
-import { nodesIn, parseCql, parseQuery, QueryTooLarge, type QueryNode } from './index.ts'
+import { nodesIn, parseCql, parseQuery, type QueryNode, type QueryTooLarge } from './index.ts'
 
 const words = (count: number, join = ' ', before = '') => Array.from({ length: count }, (_, i) => `${before}w${String(i)}`).join(join)
 const nested = (depth: number, open: string, inner = 'a', close = ')') => open.repeat(depth) + inner + close.repeat(depth)

@@ -25,6 +25,9 @@ export interface Reading extends Queryable {
 /** How long a connection waits for another to finish its transaction. */
 const BUSY_MS = 5000
 
+/** Of each connection; the system keeps the file, too. */
+const CACHE_KB = 12_000
+
 /** A connection with its models and its statements. */
 export interface Connection {
   models: Sequelize
@@ -40,7 +43,7 @@ export class ReadingPool implements Reading {
   }
 
   static async open(file: string, size: number): Promise<ReadingPool> {
-    const connecting = Array.from({ length: size }, () => connect(file, 'query_only = ON', 'cache_size = -32000'))
+    const connecting = Array.from({ length: size }, () => connect(file, 'query_only = ON', `cache_size = -${String(CACHE_KB)}`))
     return new ReadingPool(await Promise.all(connecting))
   }
 
