@@ -9,6 +9,16 @@ const take = async (page: Page, name: string) => {
   await page.screenshot({ path: `${folder}/${name}.png` })
 }
 
+test('the warning before a session ends', async ({ page }) => {
+  await page.clock.install()
+  await page.goto('/card')
+  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+  await signIn(page, '42117', '4711')
+  await page.clock.fastForward(14 * 60_000 + 15_000)
+  await page.getByRole('alertdialog').waitFor()
+  await page.screenshot({ path: `${folder}/idle-warning.png` })
+})
+
 test('the main views', async ({ page }) => {
   await page.goto('/')
   await take(page, 'home')

@@ -3,7 +3,7 @@
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
 import { Command } from 'commander'
-import { killAgainAndAgain } from '../attack/kill.ts'
+import { killAgainAndAgain, killMigrations } from '../attack/kill.ts'
 import { ADDRESS, prepare, startServer, type Server } from '../attack/server.ts'
 import { blows, guessing, quiet } from '../attack/single.ts'
 import { forSeconds, lendable, signedIn, storm, type Storm } from '../attack/storm.ts'
@@ -117,4 +117,8 @@ async function kill(file: string): Promise<void> {
     `  killed ${String(kills)} times: ${String(acknowledged)} changes acknowledged, ${String(lost)} lost; ${String(unsound)} checks not clean`,
   )
   console.log(`  the slowest start took ${slowestStart.toFixed(0)} ms`)
+  const times = Math.min(kills, 10)
+  console.log(
+    `  killed ${String(times)} times while tables were brought up to date: ${String(await killMigrations(file, times))} checks not clean`,
+  )
 }

@@ -10,6 +10,7 @@ import { copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { editionLine, inScope, nearestFirst, shelfPlaceOf, type Whose } from './copies.ts'
+import { grouped } from './grouped.ts'
 
 /** For whom rows are presented. */
 export interface Viewing {
@@ -32,21 +33,16 @@ export async function presentRows(
   const [records, copies] = await Promise.all([recordsById(database, recordIds), copiesOf(database, libraries, { recordIds }, today)])
   const facets = new Map([...records.values()].map(({ id, record }) => [id, facetValuesOf(record)]))
   const headings = [...facets.values()].flatMap((values) => Object.values(values).flat())
-  const context = { whose: { libraries, scope, at }, copies: byRecord(copies), node, otherNames: await otherNamesOf(database, headings) }
+  const context = {
+    whose: { libraries, scope, at },
+    copies: grouped(copies, ({ controlNumber }) => controlNumber),
+    node,
+    otherNames: await otherNamesOf(database, headings),
+  }
   return rows.flatMap((row) => {
     const own = records.get(row.recordId)
     return own ? rowFrom(own, row.recordIds.flatMap((id) => records.get(id) ?? []), context) : [] // prettier-ignore
   })
-}
-
-function byRecord(copies: readonly CopyNow[]): Map<string, CopyNow[]> {
-  const groups = new Map<string, CopyNow[]>()
-  for (const copy of copies) {
-    const group = groups.get(copy.controlNumber)
-    if (group) group.push(copy)
-    else groups.set(copy.controlNumber, [copy])
-  }
-  return groups
 }
 
 interface Context {

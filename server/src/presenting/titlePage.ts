@@ -12,6 +12,7 @@ import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf, type Reader } from '../readers/index.ts'
 import { copyLine, editionLine, ownPlacesFirst } from './copies.ts'
+import { grouped } from './grouped.ts'
 
 export interface TitleQuestion {
   scope: readonly string[]
@@ -48,7 +49,7 @@ export async function titlePage(
     { libraries, scope: question.scope, at: asker.at },
   )
   const routes = routesTo(libraries, question, asker, ownCopies, waiting)
-  const byPlace = grouped(ownCopies)
+  const byPlace = grouped(ownCopies, ({ branch }) => branch)
   const started = new Set(routes.map(({ barcode }) => barcode))
   const shown = [...byPlace.values()].flatMap((there) => there.filter(({ barcode }, i) => i < SHOWN_OF_A_PLACE || started.has(barcode)))
   return {
@@ -95,16 +96,6 @@ function askerOf({ at: asked, reader }: TitleQuestion, libraries: Libraries): As
   const borrower = borrowerOf(libraries, reader)
   const at = asked ?? reader?.homeBranch ?? libraries.defaultPickup
   return { at, borrower, pickup: at === null ? undefined : libraries.pickup(at, borrower.category) }
-}
-
-function grouped(copies: readonly CopyNow[]): Map<string, CopyNow[]> {
-  const groups = new Map<string, CopyNow[]>()
-  for (const copy of copies) {
-    const group = groups.get(copy.branch)
-    if (group) group.push(copy)
-    else groups.set(copy.branch, [copy])
-  }
-  return groups
 }
 
 function placeLine(branch: string, copies: readonly CopyNow[]): TitlePage['places'][number] {

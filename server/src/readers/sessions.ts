@@ -4,21 +4,11 @@
  */
 import { createHash } from 'node:crypto'
 import { Store, type SessionData } from 'express-session'
+import type { InferAttributes } from 'sequelize'
 import { Op, type Reading, type Write } from '../database/index.ts'
-import { SESSIONS } from './tables.ts'
+import { SESSIONS, type SessionModel } from './tables.ts'
 
-export interface KeptSession {
-  /** Digest of its id, by which it is known in the database. */
-  key: string
-  readerId: number
-  /** What express-session keeps in it, as JSON. */
-  data: string
-  /** Milliseconds since 1970. */
-  begun: number
-  seen: number
-  /** Milliseconds after which it ends when nobody uses it. */
-  idle: number
-}
+export type KeptSession = InferAttributes<SessionModel>
 
 declare module 'express-session' {
   interface SessionData {
@@ -34,18 +24,21 @@ export const MOST_OF_A_READER = 10
 
 /** What sessions have written. */
 export interface SessionWrites {
-  keepSession(session: KeptSession): Promise<void>
+  /** @returns keys of the sessions that gave way to it */
+  keepSession(session: KeptSession): Promise<string[]>
   endSession(key: string): Promise<void>
   endSessionsOf(readerId: number): Promise<void>
   noteSeen(seen: readonly Pick<KeptSession, 'key' | 'seen'>[]): Promise<void>
 }
 
-export async function keepSession(write: Write, session: KeptSession): Promise<void> {
+/** @returns keys of the sessions that gave way to it */
+export async function keepSession(write: Write, session: KeptSession): Promise<string[]> {
   const sessions = write.use(SESSIONS)
   await sessions.upsert(session)
   const kept = await sessions.findAll({ where: { readerId: session.readerId }, order: [['seen', 'DESC']], attributes: ['key'] })
   const over = kept.slice(MOST_OF_A_READER).map(({ key }) => key)
   if (over.length > 0) await sessions.destroy({ where: { key: over } })
+  return over
 }
 
 export async function endSession(write: Write, key: string): Promise<void> {
@@ -134,7 +127,8 @@ export class ReaderSessions extends Store {
     const key = keyOf(id)
     const { begun } = this.known.get(key) ?? { begun: now }
     const session = { key, readerId: data.readerId, data: JSON.stringify(data), begun, seen: now, idle: data.idle }
-    void this.writes.keepSession(session).then(() => {
+    void this.writes.keepSession(session).then((over) => {
+      for (const other of over) this.forget(other)
       this.remember(session)
       done?.()
     }, done)

@@ -34,6 +34,7 @@ export interface SessionModel extends Model<InferAttributes<SessionModel>, Infer
   /** Digest of the id, so that nobody who reads the database can use it. */
   key: string
   readerId: number
+  /** What express-session keeps in it, as JSON. */
   data: string
   /** Milliseconds since 1970. */
   begun: number

@@ -7,31 +7,14 @@ import { useSession } from '../shared/session/session.tsx'
 export default function SessionNotices({ untold }: { untold: boolean }) {
   const { t } = useTranslation()
   const { askToSignIn, signOut } = useSession()
-  if (untold)
-    return (
-      <Alert
-        severity="warning"
-        icon={false}
-        action={
-          <Button size="small" variant="outlined" onClick={() => void signOut()}>
-            {t('idle.tellAgain')}
-          </Button>
-        }
-      >
-        {t('idle.untold')}
-      </Alert>
-    )
+  const wayOn = (
+    <Button size="small" variant="outlined" onClick={() => void (untold ? signOut() : askToSignIn())}>
+      {t(untold ? 'idle.tellAgain' : 'app.signIn')}
+    </Button>
+  )
   return (
-    <Alert
-      severity="info"
-      icon={false}
-      action={
-        <Button size="small" variant="outlined" onClick={() => void askToSignIn()}>
-          {t('app.signIn')}
-        </Button>
-      }
-    >
-      {t('idle.ended')}
+    <Alert severity={untold ? 'warning' : 'info'} icon={false} action={wayOn}>
+      {t(untold ? 'idle.untold' : 'idle.ended')}
     </Alert>
   )
 }
