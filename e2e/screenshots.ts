@@ -9,7 +9,7 @@ const take = async (page: Page, name: string) => {
   await page.screenshot({ path: `${folder}/${name}.png` })
 }
 
-test('the warning before a session ends', async ({ page }) => {
+test('the end of a session that nobody uses', async ({ page }) => {
   await page.clock.install()
   await page.goto('/card')
   await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
@@ -17,6 +17,9 @@ test('the warning before a session ends', async ({ page }) => {
   await page.clock.fastForward(14 * 60_000 + 15_000)
   await page.getByRole('alertdialog').waitFor()
   await page.screenshot({ path: `${folder}/idle-warning.png` })
+  await page.clock.fastForward(60_000)
+  await page.getByText(/You were signed out/).waitFor()
+  await take(page, 'signed-out')
 })
 
 test('the main views', async ({ page }) => {

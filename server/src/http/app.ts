@@ -51,8 +51,9 @@ export function createApp(context: Context): Express {
   bindReaders(bind, context)
   bindHolds(bind, context)
   metrics.serve(app)
+  const document = JSON.stringify(openapi(context.version))
   app.get('/api/openapi.json', (_request, response) => {
-    response.json(openapi(context.version))
+    response.type('application/json').send(document)
   })
   app.use('/api', () => {
     throw new HttpProblem('no-such-address')

@@ -19,7 +19,9 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
       today: momentOf(clock.now()).today,
     }
   }
-  bind('health', async () => ({ version, ...(await sizeOf(database)), ...(await search.health()) }))
+  // Counting all there is takes its time in a large catalogue: whoever asks again soon is told the same.
+  const size = remembered(SIZE_MS, () => sizeOf(database))
+  bind('health', async () => ({ version, ...(await size()), ...(await search.health()) }))
   bind('places', () => Promise.resolve(libraries.library))
   bind('search', async ({ request, query, asking }) => search.answer(query, await searcherOf(request, query.at), asking))
   bind('count', async ({ request, query, asking }) => ({ count: await search.count(query, await searcherOf(request, query.at), asking) }))
@@ -42,4 +44,15 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     if (!copies) throw new HttpProblem('no-such-title')
     return copies
   })
+}
+
+const SIZE_MS = 5000
+
+/** Asks at most once in so many milliseconds. */
+function remembered<T>(ms: number, ask: () => Promise<T>): () => Promise<T> {
+  let last: { at: number; answer: Promise<T> } | null = null
+  return () => {
+    if (last === null || performance.now() - last.at > ms) last = { at: performance.now(), answer: ask() }
+    return last.answer
+  }
 }

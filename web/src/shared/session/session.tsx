@@ -76,40 +76,44 @@ export function SessionProvider({ dialog: AskDialog, warning: Warning, children 
     },
   })
 
+  const forget = useCallback(() => {
+    client.setQueryData(SESSION, (before: SessionInfo | undefined) => ({ ...(before ?? NOBODY), reader: null, csrf: null, idle: null }))
+    client.removeQueries({ predicate: isOfReader })
+    forgetReader()
+    void navigate('/', { replace: true })
+  }, [client, navigate])
+
   const leave = useCallback(
-    async (why: 'asked' | 'idle', tell: () => Promise<boolean>) => {
-      client.setQueryData(SESSION, (before: SessionInfo | undefined) => ({ ...(before ?? NOBODY), reader: null, csrf: null, idle: null }))
-      client.removeQueries({ predicate: isOfReader })
+    async (why: 'asked' | 'idle') => {
+      // It is noted first, so that no window takes the session for alive while the server is being told.
+      const told = tellServer()
       tellWindows('signed out')
-      const told = tell()
-      forgetReader()
-      if (await told) startAfresh(why)
-      else {
-        // A full load of a server that is away would leave the browser's own error page.
-        void navigate('/', { replace: true })
+      forget()
+      if (!(await told)) {
+        // A full load from a server that is away would leave the browser's own error page.
         setUntold(true)
+        return
       }
+      tellWindows('server told')
+      startAfresh(why)
     },
-    [client, navigate],
+    [forget],
   )
 
   useEffect(
     () =>
       hearWindows((word) => {
-        if (word === 'signed out') {
-          forgetReader()
-          client.removeQueries({ predicate: isOfReader })
-          startAfresh('asked')
-        }
+        if (word === 'signed out') forget()
+        if (word === 'server told') startAfresh('asked')
         if (word === 'signed in') void client.invalidateQueries()
       }),
-    [client],
+    [client, forget],
   )
 
   const terminal = isTerminal()
   const { left, stay } = useIdle({
     seconds: data?.idle ?? (terminal ? TERMINAL_IDLE : null),
-    onEnd: () => void leave('idle', tellServer),
+    onEnd: () => void leave('idle'),
     onActive: () => void client.invalidateQueries({ queryKey: SESSION }),
   })
 
@@ -128,10 +132,10 @@ export function SessionProvider({ dialog: AskDialog, warning: Warning, children 
       signIn: async (given) => {
         await signInAt(given)
       },
-      signOut: () => leave('asked', tellServer),
+      signOut: () => leave('asked'),
       signOutEverywhere: async () => {
         await call('signOutEverywhere', {})
-        await leave('asked', tellServer)
+        await leave('asked')
       },
       askToSignIn,
       asReader: async (action) => {

@@ -3,6 +3,8 @@
 export type Word =
   /** Nobody is signed in any more: every window forgets what it shows. */
   | 'signed out'
+  /** The server knows it, too: every window begins with a page of its own. */
+  | 'server told'
   /** Somebody has signed in, perhaps another than before. */
   | 'signed in'
   /** Somebody is using the catalogue. */
