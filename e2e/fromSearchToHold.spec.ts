@@ -51,7 +51,7 @@ test('by mouse: the third volume in large print from Ferrygate, held for the Isl
   await page.getByRole('button', { name: 'Cancel it' }).click()
   await expect(holdOf(page)).toBeHidden()
   await page.getByRole('banner').getByRole('button', { name: 'Sign out' }).click()
-  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
+  await expect(page.getByRole('banner').getByRole('button', { name: 'Sign in' })).toBeVisible()
   expect(await page.evaluate(() => Object.keys(sessionStorage).filter((key) => key.startsWith('catalex')))).toEqual([])
 })
 

@@ -2,7 +2,7 @@
 import type { Card } from '@catalex/contract/card'
 import type { Hold, HoldOptions } from '@catalex/contract/holds'
 import type { Problem } from '@catalex/contract/problem'
-import type { TitlePage } from '@catalex/contract/title'
+import type { Copies, TitlePage } from '@catalex/contract/title'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
@@ -127,8 +127,9 @@ describe('a hold', () => {
   })
 
   it('on a journal is on one volume of it', async () => {
-    const { controlNumber, copies } = await page('Harbour quarterly', 'journal-volume', 'cope')
+    const { controlNumber } = await page('Harbour quarterly', 'journal-volume', 'cope')
     expect((await place(ines, { records: [controlNumber], pickup: 'cope' })).body.refusal?.code).toBe('volume-needed')
+    const { copies } = (await visitor().get<Copies>(`/api/titles/${controlNumber}/copies?at=cope&find=1998`)).body
     const volume = copies.find((copy) => copy.enumeration === 'v.20 (1998)')
     const { body } = await place(ines, { records: [controlNumber], barcode: volume?.barcode, pickup: 'cope' })
     expect(body).toMatchObject({ state: 'being fetched', enumeration: 'v.20 (1998)' })
