@@ -54,6 +54,8 @@ describe('signing in', () => {
     expect((await visitor().signIn('00042448', '4744')).status).toBe(200)
     catalogue.machine.advance({ minutes: 1 })
     expect((await visitor().signIn(card, pin)).status).toBe(card === '00042225' ? 200 : 401)
+    // A number that is on no card fills no table.
+    expect(await catalogue.database.read('SELECT card FROM failedSignIns WHERE card NOT IN (SELECT card FROM readers)')).toEqual([])
   })
 
   it('ends altogether on signing out', async () => {

@@ -180,6 +180,8 @@ describe('tries to sign in', () => {
     const outcomes = (await Promise.allSettled(tries)).map(({ status }) => status)
     expect(outcomes).toEqual(['fulfilled', 'fulfilled', 'fulfilled', 'rejected', 'rejected', 'fulfilled'])
     await expect(turns.take('greedy', work)).resolves.toBeUndefined()
+    const crowd = Array.from({ length: 12 }, (_, i) => turns.take(String(i), work))
+    expect((await Promise.allSettled(crowd)).filter(({ status }) => status === 'rejected')).toHaveLength(2)
   })
 })
 

@@ -53,6 +53,15 @@ it('who has used much lately comes after who has not', () => {
   expect(line.take(60 * SECOND)).toBe(greedy)
 })
 
+it('lets go whoever leaves, wherever they stand in the line', () => {
+  const line = new WaitingLine()
+  const [first, second] = [job(1, 'a'), job(2, 'a')]
+  line.add(first)
+  line.add(second)
+  expect([line.remove(first), line.remove(first), line.length]).toEqual([true, false, 1])
+  expect(line.take(0)).toBe(second)
+})
+
 it('gives every job once', () => {
   const jobs = fc.array(fc.record({ effort: fc.nat(10_000_000), client: fc.constantFrom('a', 'b', null), since: fc.nat(5000) }), { maxLength: 60 })
   fc.assert(

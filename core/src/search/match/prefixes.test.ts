@@ -14,6 +14,10 @@ it('the words taken fit into the share, and no word left out is twice as common 
       const total = postings.reduce((a, b) => a + b, 0)
       expect(sum).toBeLessThanOrEqual(share)
       if (taken.length > 0 && left.length > 0) expect(Math.max(...left)).toBeLessThan(2 * Math.max(1, Math.min(...taken.map((term) => postings[term]!))))
+      // The commonest, and those at least half as common, are the first to be taken.
+      const top = Math.max(...postings)
+      const nearTop = postings.filter((count) => count * 2 >= top).reduce((a, b) => a + b, 0)
+      if (top > 0 && nearTop <= share) expect(taken.map((term) => postings[term])).toContain(top)
       if (total <= share) expect(left.filter((count) => count > 0)).toEqual([])
     }),
   )
