@@ -8,7 +8,9 @@ await main(async () => {
   await build()
   await world()
   const commands = [
-    ['npx', ['tsx', 'watch', '--conditions=source', 'server/src/cli/catalex.ts', 'serve', '--demo']],
+    // The server's threads are started from what is built.
+    ['npx', ['tsc', '-b', '--watch', '--preserveWatchOutput']],
+    ['node', ['--watch', 'server/dist/cli/catalex.js', 'serve', '--demo']],
     ['npm', ['exec', '-w', 'web', '--', 'vite']],
   ]
   const children = commands.map(([command, args]) => spawn(command, args, { stdio: 'inherit' }))
