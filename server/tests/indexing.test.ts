@@ -1,5 +1,5 @@
 /** The index follows the database: while it is served, from a file, and beside it. */
-import { cpSync, existsSync, writeFileSync } from 'node:fs'
+import { cpSync, existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Marc } from 'marcjs'
 import { checkedQuery } from '@catalex/contract/schema'
@@ -142,8 +142,14 @@ describe('the index in the file', () => {
     await expect(indexing({ data: copy, check: true })).resolves.toBeUndefined()
   })
 
-  it('is not taken for that of another catalogue, nor when it is broken off', async () => {
+  it('is not taken for that of another catalogue, nor when it is broken off, nor with one octet wrong', async () => {
     const other = await startCatalogue(20)
+    const own = readFileSync(snapshotFile(other.data))
+    expect(await usableSnapshot(other.database, other.libraries, other.data)).not.toBeNull()
+    const at = own.length - 100
+    own.writeUInt8(own.readUInt8(at) ^ 1, at)
+    writeFileSync(snapshotFile(other.data), own)
+    expect(await usableSnapshot(other.database, other.libraries, other.data)).toBeNull()
     cpSync(snapshotFile(catalogue.data), snapshotFile(other.data))
     expect(await usableSnapshot(other.database, other.libraries, other.data)).toBeNull()
     writeFileSync(snapshotFile(other.data), 'not an index')
