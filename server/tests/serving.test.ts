@@ -1,7 +1,7 @@
 /** The catalex command as a process: what it refuses in words, how it ends, and what a backup, a check and a restore do. */
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
-import { copyFileSync, mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs'
-import { createServer } from 'node:http'
+import { copyFileSync, mkdtempSync, readFileSync, rmSync, symlinkSync, truncateSync, writeFileSync } from 'node:fs'
+import { createServer, request } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -47,6 +47,24 @@ const freePort = () =>
       })
     })
   })
+
+/** Signs in with a body that comes late. The server says itself when it has begun to read the request. */
+function signInSlowly(address: string): { begun: Promise<void>; finish(): Promise<number | undefined> } {
+  const body = JSON.stringify({ card: '42448', pin: '4744' })
+  const headers = { 'content-type': 'application/json', 'content-length': body.length, expect: '100-continue' }
+  const asking = request(`${address}/api/session`, { method: 'POST', headers })
+  const begun = new Promise<void>((done) => asking.once('continue', done))
+  asking.flushHeaders()
+  const finish = () =>
+    new Promise<number | undefined>((done, fail) => {
+      asking.once('response', (response) => {
+        done(response.resume().statusCode)
+      })
+      asking.once('error', fail)
+      asking.end(body)
+    })
+  return { begun, finish }
+}
 
 const titles = async (): Promise<string[]> => {
   const database = await Database.open(data, 1)
@@ -147,10 +165,11 @@ describe('a server in use', () => {
     await again.signIn('42225', '4722')
     const holds = (await again.get<{ holds: { id: string }[] }>('/api/card')).body.holds.map(({ id }) => id)
     expect(holds).toEqual(expect.arrayContaining(acknowledged))
-    const answers = Promise.all(Array.from({ length: 20 }, () => again.get('/api/search?q=the')))
-    await new Promise((later) => setTimeout(later, 30))
+    const { begun, finish } = signInSlowly(second.address)
+    await begun
     second.child.kill('SIGTERM')
-    expect((await answers).map(({ status }) => status)).toEqual(Array(20).fill(200))
+    await new Promise((later) => setTimeout(later, 600))
+    expect(await finish()).toBe(200)
     expect(await second.ended).toBe(0)
 
     expect(run('restore', file, '--data', data)).toMatchObject({ status: 0 })
@@ -176,5 +195,19 @@ describe('catalex check', () => {
     expect(said).toContain(`Hold ${hold!.reference}: its last event says another state.`)
     expect(run('check', '--data', join(folder, 'none.sqlite')).status).toBe(2)
     expect(run('backup', join(folder, 'nowhere', 'b.sqlite'), '--data', data).status).toBe(1)
+  })
+})
+
+describe('a slip in a name', () => {
+  it('costs neither the database nor its backup', () => {
+    const before = readFileSync(data)
+    for (const name of [data, join(folder, '.', 'catalex.sqlite'), `${data}.index`, `${data}-wal`])
+      expect(run('backup', name, '--data', data).said).toMatch(/belongs to .*: give the backup a file of its own/)
+    expect(run('restore', data, '--data', data).said).toMatch(/belongs to/)
+    const link = join(folder, 'link.sqlite')
+    symlinkSync(data, link)
+    expect(run('backup', link, '--data', data).said).toMatch(/belongs to/)
+    expect(run('restore', link, '--data', data).said).toMatch(/belongs to/)
+    expect(readFileSync(data).equals(before)).toBe(true)
   })
 })

@@ -1,6 +1,6 @@
 /** `catalex backup` and `catalex restore`: the database as one file, taken while it is in use, and put in its place again. */
-import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs'
-import { dirname } from 'node:path'
+import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, realpathSync, renameSync, rmSync } from 'node:fs'
+import { dirname, resolve } from 'node:path'
 import { claim, Database, fileFaults, migrate, ReadingPool } from '../database/index.ts'
 import { endEverySession } from '../readers/index.ts'
 import { snapshotFile } from '../search/index.ts'
@@ -13,7 +13,8 @@ interface Options {
 export async function backup(file: string, { data }: Options): Promise<void> {
   if (!existsSync(data)) throw new Error(`There is no database ${data}.`)
   if (!existsSync(dirname(file))) throw new Error(`There is no folder ${dirname(file)}.`)
-  const making = `${file}.new`
+  const making = `${file}.being-written`
+  mustBeApart(data, file, making)
   rmSync(making, { force: true })
   const database = await Database.open(data, 1)
   try {
@@ -29,10 +30,11 @@ export async function backup(file: string, { data }: Options): Promise<void> {
 /** The database that was there is replaced at once or not at all; the index is built anew at the next start. */
 export async function restore(file: string, { data }: Options): Promise<void> {
   if (!existsSync(file)) throw new Error(`There is no backup ${file}.`)
+  const making = `${data}.being-restored`
+  mustBeApart(file, data, making)
   const releases = await Promise.all(['serve-lock', 'load-lock'].map((lock) => claim(`${data}.${lock}`)))
   try {
     if (releases.includes(null)) throw new Error(`Another process uses ${data}: stop it first.`)
-    const making = `${data}.new`
     removeAll(making)
     copyFileSync(file, making)
     await mustBeSound(making)
@@ -52,6 +54,14 @@ export async function restore(file: string, { data }: Options): Promise<void> {
     for (const release of releases) await release?.()
   }
   console.log(`${data} is as it was when ${file} was made. Everybody has to sign in anew.`)
+}
+
+/** What is read must not be what is written: a slip in a name would cost the database, or its backup. */
+function mustBeApart(read: string, ...written: string[]): void {
+  const real = (file: string) => (existsSync(file) ? realpathSync(file) : resolve(file))
+  const files = ['', '-wal', '-shm', '.index'].map((end) => real(read) + end)
+  const taken = written.find((file) => files.includes(real(file)))
+  if (taken !== undefined) throw new Error(`${taken} belongs to ${read}: give the backup a file of its own.`)
 }
 
 async function mustBeSound(file: string): Promise<void> {

@@ -1,6 +1,6 @@
 /** `catalex serve`: opens the database and the index, listens, and on a signal ends what has begun before it goes. */
 import { existsSync } from 'node:fs'
-import { createServer, type Server } from 'node:http'
+import { createServer, type Server, type ServerResponse } from 'node:http'
 import { Server as NetServer } from 'node:net'
 import { resolve } from 'node:path'
 import { pino, type Logger } from 'pino'
@@ -157,8 +157,9 @@ function listen(server: Server, port: number, host: string): Promise<void> {
 /** Longer than this nobody is waited for. */
 const LONGEST_END = 10_000
 
-/** How long whoever is at the door is let in yet, and a connection may then take to say what it wants. */
+/** How long whoever is at the door is let in yet, and how long a connection then may take to say what it wants. */
 const GRACE = 250
+const SWEEP = 1000
 
 /** Nobody new is let in; what has begun, or is on its way in, is answered. */
 function closed(server: Server): Promise<void> {
@@ -167,7 +168,11 @@ function closed(server: Server): Promise<void> {
   }, LONGEST_END)
   const sweep = setInterval(() => {
     server.closeIdleConnections()
-  }, GRACE)
+  }, SWEEP)
+  // Whoever is answered now has no use for the connection any more.
+  server.prependListener('request', (_request, response: ServerResponse) => {
+    response.setHeader('Connection', 'close')
+  })
   return new Promise((done) => {
     setTimeout(() => {
       // That of HTTP would cut off at once whoever has connected and not yet been heard.
