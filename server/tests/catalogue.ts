@@ -10,7 +10,7 @@ import { load } from '../src/cli/load.ts'
 import { Database } from '../src/database/index.ts'
 import { createApp } from '../src/http/index.ts'
 import { Libraries } from '../src/libraries/index.ts'
-import { ReaderSessions } from '../src/readers/index.ts'
+import { ReaderSessions, SigningIn } from '../src/readers/index.ts'
 import { SearchService } from '../src/search/index.ts'
 import { virtualClock, type VirtualClock } from '../src/standins/index.ts'
 import { commandsOn, type Commands } from '../src/writing/index.ts'
@@ -56,6 +56,7 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     database,
     commands,
     sessions,
+    signingIn: new SigningIn(database, commands),
     machine,
     libraries,
     search,

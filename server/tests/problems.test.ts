@@ -48,7 +48,7 @@ it.each<[string, string, ProblemCode, string?]>([
   ['a size that is not offered', '/api/search?size=1000000', 'not-understood', 'size'],
   ['an order that is none', '/api/search?sort=random', 'not-understood', 'sort'],
   ['a parameter that is none', '/api/search?colour=red', 'not-understood', ''],
-  ['a query too long', `/api/search?q=${LONG}`, 'not-understood', 'q'],
+  ['a query too long', `/api/search?q=${LONG}`, 'query-too-large'],
   ['one value too many', `/api/search?${'place=quay&'.repeat(201)}`, 'not-understood', 'place'],
   ['CQL without an end', '/api/search?q=title%3D%22salt', 'query-not-understood'],
   ['CQL too deep', `/api/search?q=${encodeURIComponent('title=a and ('.repeat(60))}`, 'query-too-large'],

@@ -8,10 +8,11 @@ import { readWorldFiles } from '../src/cli/worldFiles.ts'
 import { Database, migrate } from '../src/database/index.ts'
 import { Libraries } from '../src/libraries/index.ts'
 import { hashPin, pinMatches } from '../src/readers/pins.ts'
-import { waitAfter } from '../src/readers/failures.ts'
+import { oneMore, waitAfter } from '../src/readers/failures.ts'
 import { ReaderSessions } from '../src/readers/sessions.ts'
 import { READERS } from '../src/readers/tables.ts'
-import { Turns } from '../src/readers/turns.ts'
+import { Overloaded } from '../src/overloaded.ts'
+import { Turns } from '../src/turns.ts'
 import { commandsOn } from '../src/writing/index.ts'
 
 let folder: string
@@ -167,21 +168,46 @@ describe('tries to sign in', () => {
     expect(waitAfter({ count, last: 1000 }, 1000 + ago)).toBe(wait)
   })
 
-  it('go one at a time, and nobody’s many hold up another’s', async () => {
-    const turns = new Turns(10, 3)
-    let running = 0
-    const work = async () => {
-      running += 1
-      expect(running).toBe(1)
-      await new Promise((later) => setTimeout(later, 2))
-      running -= 1
-    }
-    const tries = [...Array(5).fill('greedy'), 'other'].map((who: string) => turns.take(who, work))
-    const outcomes = (await Promise.allSettled(tries)).map(({ status }) => status)
-    expect(outcomes).toEqual(['fulfilled', 'fulfilled', 'fulfilled', 'rejected', 'rejected', 'fulfilled'])
-    await expect(turns.take('greedy', work)).resolves.toBeUndefined()
-    const crowd = Array.from({ length: 12 }, (_, i) => turns.take(String(i), work))
-    expect((await Promise.allSettled(crowd)).filter(({ status }) => status === 'rejected')).toHaveLength(2)
+  it.each([
+    [{ count: 0, last: 0 }, 1],
+    [{ count: 4, last: 1000 }, 5],
+    // A day after the last there were none.
+    [{ count: 9, last: 1000 - 24 * 3_600_000 }, 1],
+  ])('after %j there are %i with the next', (before, count) => {
+    expect(oneMore(before, 1000)).toEqual({ count, last: 1000 })
+  })
+})
+
+describe('turns', () => {
+  const order: string[] = []
+  let running = 0
+  let most = 0
+  const work = (name: string) => async () => {
+    running += 1
+    most = Math.max(most, running)
+    await new Promise((later) => setTimeout(later, 2))
+    running -= 1
+    order.push(name)
+  }
+  it.each([1, 3])('are %i at once, clients one after the other, however many one brings', async (atOnce) => {
+    order.length = most = 0
+    const turns = new Turns('tries', { atOnce, ofOne: 50, ofAll: 100 })
+    const greedy = Array.from({ length: 30 }, (_, i) => turns.take('greedy', work(`greedy ${String(i)}`)))
+    await Promise.all([...greedy, turns.take('modest', work('modest'))])
+    expect(most).toBe(atOnce)
+    expect(order.indexOf('modest')).toBeLessThanOrEqual(2 * atOnce)
+    expect(order.filter((name) => name !== 'modest')).toEqual(greedy.map((_, i) => `greedy ${String(i)}`))
+  })
+  it('are refused to whom has too many waiting, or when too many wait in all; a failure ends one turn alone', async () => {
+    const turns = new Turns('tries', { atOnce: 1, ofOne: 2, ofAll: 3 })
+    const failing = turns.take('a', () => Promise.reject(new Error('failed')))
+    const others = ['a', 'a', 'b', 'a', 'c'].map((client) => turns.take(client, work(client)))
+    const outcomes = (await Promise.allSettled([failing, ...others])).map((one) =>
+      one.status === 'rejected' ? String(one.reason) : 'done',
+    )
+    const refused = String(new Overloaded('tries'))
+    expect(outcomes).toEqual(['Error: failed', 'done', 'done', 'done', refused, refused])
+    await expect(turns.take('c', work('c'))).resolves.toBeUndefined()
   })
 })
 

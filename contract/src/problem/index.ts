@@ -20,7 +20,7 @@ export const problemSchema = looseShape(['type', 'status'], {
     description: 'Of "query-not-understood": what, and at which character.',
   },
   tooLarge: {
-    ...shape({ what: oneOf(['terms', 'depth', 'records'] as const), most: count }),
+    ...shape({ what: oneOf(['characters', 'terms', 'depth', 'records'] as const), most: count }),
     description: 'Of "query-too-large": of what there is too much, and how much is answered.',
   },
   minutes: { ...count, description: 'Of "too-many-tries": when to try again.' },

@@ -15,7 +15,7 @@ const placeLine = {
 } as const
 
 export const searchQuerySchema = looseShape([], {
-  q: { type: 'string', default: '', maxLength: MOST_CHARACTERS },
+  q: { type: 'string', default: '', description: `${String(MOST_CHARACTERS)} characters at most; more are "query-too-large".` },
   field: { ...oneOf(FIELD_NAMES), default: 'anywhere' },
   ...placeLine,
   at: { type: 'string', description: 'Place line: pickup location; its copies are named first.' },

@@ -1,6 +1,6 @@
 /** A query may have 1,000 characters, 64 terms and a depth of 20; what is said twice counts once. */
 import { expect, it } from 'vitest'
-import { nodesIn, parseCql, parseQuery, type QueryNode, type QueryTooLarge } from './index.ts'
+import { fitting, nodesIn, parseCql, parseQuery, type QueryNode, type QueryTooLarge } from './index.ts'
 
 const words = (count: number, join = ' ', before = '') => Array.from({ length: count }, (_, i) => `${before}w${String(i)}`).join(join)
 const nested = (depth: number, open: string, inner = 'a', close = ')') => open.repeat(depth) + inner + close.repeat(depth)
@@ -24,6 +24,13 @@ it.each<[string, (text: string) => QueryNode, string, QueryTooLarge['what'] | nu
 ])('%s', (_, read, text, what) => {
   if (what === null) expect(nodesIn(read(text)).length).toBeLessThanOrEqual(130)
   else expect(() => read(text)).toThrow(expect.objectContaining({ name: 'QueryTooLarge', what }) as Error)
+})
+
+it('a text of 1,000 characters fits, and one more does not', () => {
+  expect(fitting('x'.repeat(1000))).toHaveLength(1000)
+  expect(() => fitting('x'.repeat(1001))).toThrow(
+    expect.objectContaining({ name: 'QueryTooLarge', what: 'characters', most: 1000 }) as Error,
+  )
 })
 
 it('chains of one operator lie flat, however they are bracketed, and repeated parts stand once', () => {

@@ -8,7 +8,7 @@ import { momentOf } from '../circulation/index.ts'
 import { claim, Database, migrate, ReadingPool } from '../database/index.ts'
 import { answerClientError, createApp } from '../http/index.ts'
 import { Libraries } from '../libraries/index.ts'
-import { ReaderSessions } from '../readers/index.ts'
+import { ReaderSessions, SigningIn } from '../readers/index.ts'
 import type { SearchService } from '../search/index.ts'
 import { machineClock, virtualClock, type Clock } from '../standins/index.ts'
 import { CommandThread } from '../writing/index.ts'
@@ -49,6 +49,7 @@ export async function serve(options: ServeOptions): Promise<void> {
     database,
     commands: thread.commands,
     sessions,
+    signingIn: new SigningIn(database, thread.commands),
     libraries,
     search,
     clock,

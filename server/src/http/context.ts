@@ -2,7 +2,7 @@
 import type { Logger } from 'pino'
 import type { Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import type { ReaderSessions } from '../readers/index.ts'
+import type { ReaderSessions, SigningIn } from '../readers/index.ts'
 import type { SearchService } from '../search/index.ts'
 import type { Clock } from '../standins/index.ts'
 import type { Commands } from '../writing/index.ts'
@@ -12,6 +12,7 @@ export interface Context {
   database: Reading
   commands: Commands
   sessions: ReaderSessions
+  signingIn: SigningIn
   libraries: Libraries
   search: SearchService
   clock: Clock

@@ -3,24 +3,30 @@ import type { Hold } from '@catalex/contract/holds'
 import { isRefusal, type Refusal } from '@catalex/core/holds'
 import type { Request } from 'express'
 import { momentOf } from '../circulation/index.ts'
+import { Turns } from '../turns.ts'
 import type { Bind } from './bind.ts'
 import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
 import { readerIdOf, readerOf } from './sessions.ts'
 
 export function bindHolds(bind: Bind, { database, search, clock, commands }: Context): void {
-  /** What is in now has changed before the reader is told. */
-  const caughtUp = async (done: Hold | Refusal): Promise<Hold | Refusal> => {
+  /** Readers take turns, so that nobody's many changes are before another's one. */
+  const turns = new Turns('changes', { atOnce: 16, ofOne: 20, ofAll: 1000 })
+  const inTurn = async (request: Request, command: (readerId: number) => Promise<Hold | Refusal>): Promise<Hold | Refusal> => {
+    const readerId = readerIdOf(request)
+    const done = await turns.take(String(readerId), () => command(readerId))
+    // What is in now has changed before the reader is told.
     if (!isRefusal(done)) await search.catchUp()
     return done
   }
   bind('holdOptions', async ({ request, query, asking }) =>
     search.holdOptions(await readerOf(database, request), query, momentOf(clock.now()), asking),
   )
-  bind('placeHold', async ({ request, body: wish }) =>
-    caughtUp(await commands.placeHold(readerIdOf(request), wish, keyOf(request), momentOf(clock.now()))),
-  )
-  bind('cancelHold', async ({ request, path }) => caughtUp(await commands.cancelHold(readerIdOf(request), path.id, momentOf(clock.now()))))
+  bind('placeHold', ({ request, body: wish }) => {
+    const key = keyOf(request)
+    return inTurn(request, (readerId) => commands.placeHold(readerId, wish, key, momentOf(clock.now())))
+  })
+  bind('cancelHold', ({ request, path }) => inTurn(request, (readerId) => commands.cancelHold(readerId, path.id, momentOf(clock.now()))))
 }
 
 const LONGEST_KEY = 200

@@ -3,13 +3,13 @@ import type { SessionInfo } from '@catalex/contract/card'
 import type { Request } from 'express'
 import { countReady, momentOf } from '../circulation/index.ts'
 import { cardOf } from '../presenting/index.ts'
-import { sampleCards, signIn, type Reader } from '../readers/index.ts'
+import { sampleCards, type Reader } from '../readers/index.ts'
 import { addressOf, type Bind } from './bind.ts'
 import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
 import { beginSession, endSession, leaveNothingBehind, mustBeReader, readerIdOf, readerOf, slowSignIn } from './sessions.ts'
 
-export function bindReaders(bind: Bind, { database, libraries, clock, machine, commands, sessions, demo, log }: Context): void {
+export function bindReaders(bind: Bind, { database, libraries, clock, machine, sessions, signingIn, demo, log }: Context): void {
   const sessionInfo = async (reader: Reader | null, { session }: Request): Promise<SessionInfo> => ({
     reader: reader && {
       name: reader.name,
@@ -27,7 +27,7 @@ export function bindReaders(bind: Bind, { database, libraries, clock, machine, c
     'signIn',
     async ({ request, body }) => {
       const { card, pin, visit = 'usual' } = body
-      const reader = await signIn(database, commands, { card, pin, client: addressOf(request), now: machine.now().toMillis() })
+      const reader = await signingIn.with({ card, pin, client: addressOf(request), now: machine.now().toMillis() })
       if (typeof reader === 'number') throw new HttpProblem('too-many-tries', { minutes: Math.ceil(reader / 60_000) })
       if (reader === null) throw new HttpProblem('wrong-card-or-pin')
       await beginSession(request, reader, libraries.idleMs(visit), visit === 'stay')

@@ -30,19 +30,21 @@ export function sessions(store: ReaderSessions, secret: string, secure: boolean)
  * @param stay whether the browser keeps it when it is closed
  */
 export async function beginSession(request: Request, reader: Reader, idle: number, stay: boolean): Promise<void> {
-  await new Promise<void>((resolve, reject) => {
-    request.session.regenerate((error) => {
-      if (error) reject(error as Error)
-      else resolve()
-    })
-  })
+  await done((callback) => request.session.regenerate(callback))
   request.session.readerId = reader.id
   request.session.csrf = randomBytes(24).toString('base64url')
   request.session.idle = idle
   if (stay) request.session.cookie.maxAge = idle
-  await new Promise<void>((resolve, reject) => {
-    request.session.save((error) => {
-      if (error) reject(error as Error)
+  await done((callback) => request.session.save(callback))
+}
+
+export const endSession = (request: Request): Promise<void> => done((callback) => request.session.destroy(callback))
+
+/** What express-session does with a callback, as a promise. */
+function done(start: (callback: (error?: unknown) => void) => void): Promise<void> {
+  return new Promise((resolve, reject) => {
+    start((error) => {
+      if (error) reject(error instanceof Error ? error : new Error('The session could not be kept.', { cause: error }))
       else resolve()
     })
   })
@@ -51,15 +53,6 @@ export async function beginSession(request: Request, reader: Reader, idle: numbe
 /** The browser keeps nothing, whatever becomes of the session in the database. */
 export function leaveNothingBehind(response: Response): void {
   response.clearCookie(COOKIE).set('Clear-Site-Data', '"cache", "storage"')
-}
-
-export async function endSession(request: Request): Promise<void> {
-  await new Promise<void>((resolve, reject) => {
-    request.session.destroy((error) => {
-      if (error) reject(error as Error)
-      else resolve()
-    })
-  })
 }
 
 export async function readerOf(database: Queryable, request: Request): Promise<Reader | null> {

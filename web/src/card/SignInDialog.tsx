@@ -26,7 +26,8 @@ interface Given {
   stay: boolean
 }
 
-export default function SignInDialog({ onClose }: { onClose(signedIn: boolean): void }) {
+/** @param ended whether a session ended in the middle of something */
+export default function SignInDialog({ ended, onClose }: { ended: boolean; onClose(signedIn: boolean): void }) {
   const { t } = useTranslation()
   const { signIn, demo } = useSession()
   const terminal = isTerminal()
@@ -49,6 +50,11 @@ export default function SignInDialog({ onClose }: { onClose(signedIn: boolean): 
     <Dialog open onClose={cancel} aria-labelledby="sign-in-heading" maxWidth="sm" fullWidth>
       <DialogHead id="sign-in-heading" title={t('signIn.heading')} onClose={cancel} />
       <form onSubmit={(event) => void submit(event)} className={styles.signIn} noValidate>
+        {ended && (
+          <Alert severity="info" icon={false}>
+            {t('signIn.ended')}
+          </Alert>
+        )}
         {error !== null && <Trouble error={error} />}
         <TextField
           {...register('card', { required: true })}

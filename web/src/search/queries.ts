@@ -31,12 +31,15 @@ export function facetValuesQuery(question: Question, scope: Scope, facet: Listed
   })
 }
 
+/** No heading begins with more. */
+const LONGEST_HEADING = 200
+
 export function suggestQuery(q: string, { in: places, as }: Scope) {
   const query = { q, in: [...places], as: [...as] }
   return queryOptions({
     queryKey: ['suggest', query],
     queryFn: ({ signal }) => call('suggest', { query }, { signal }),
-    enabled: q.length > 1,
+    enabled: q.length > 1 && q.length <= LONGEST_HEADING,
     placeholderData: keepPreviousData,
   })
 }

@@ -179,13 +179,22 @@ test('pages: where one is, on, to any page, and more rows at once from the first
 test.each([
   ['the server away', NO_CONNECTION, 'The catalogue can’t be reached just now. See whether you are online, then try again.'],
   ['a full house', new Refused('busy'), 'The catalogue is very busy. Try again in a moment.'],
-  ['CQL that can’t be read', new Refused('query-not-understood', { cql: { code: 'unknown-index', at: 4, what: 'colour' } }), 'This can’t be read as a CQL query: There is no index “colour”. That is at character 5.'],
 ])('%s is said in plain words, with another try', async (_, problem, sentence) => {
   const { server, user } = open('/search?q=x', { search: problem })
   expect(await screen.findByText(new RegExp(sentence.replace(/[.?]/g, '\\$&')))).toBeVisible()
   server.reply({ search: found })
   await user.click(screen.getByRole('button', { name: 'Try again' }))
   await heading('3 titles')
+}) // prettier-ignore
+
+test.each([
+  ['CQL that can’t be read', new Refused('query-not-understood', { cql: { code: 'unknown-index', at: 4, what: 'colour' } }), 'This can’t be read as a CQL query: There is no index “colour”. That is at character 5.'],
+  ['too many words', new Refused('query-too-large', { tooLarge: { what: 'terms', most: 64 } }), 'That is more than 64 words. Leave out those that matter least.'],
+  ['too long a text', new Refused('query-too-large', { tooLarge: { what: 'characters', most: 1000 } }), 'That is more than 1000 characters. Search for fewer words.'],
+])('%s is said in plain words, with no try that would end the same', async (_, problem, sentence) => {
+  open('/search?q=x', { search: problem })
+  expect(await screen.findByText(new RegExp(sentence.replace(/[.?]/g, '\\$&')))).toBeVisible()
+  expect(screen.queryByRole('button', { name: 'Try again' })).toBeNull()
 }) // prettier-ignore
 
 test('places that can’t be fetched are trouble that is said, not an empty list', async () => {

@@ -3,11 +3,13 @@ import type { Refusal } from '@catalex/contract/refusal'
 import { problemCode } from '@catalex/contract/problem'
 import type { TFunction } from 'i18next'
 import { ApiProblem, NoConnection } from './api.ts'
+import { AnotherReader } from './session/leaving.ts'
 import { amountInWords, dayInWords } from './formats.ts'
 
 type Translate = TFunction<'app'>
 
 export function problemInWords(t: Translate, error: unknown, zone: string): string {
+  if (error instanceof AnotherReader) return t('problems.another-reader')
   if (error instanceof NoConnection) return t('problems.no-connection')
   if (!(error instanceof ApiProblem)) return t('problems.our-fault')
   const { type, refusal, violations, cql, tooLarge, minutes } = error.problem

@@ -2,8 +2,12 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import { useTranslation } from 'react-i18next'
+import { ApiProblem } from '../shared/api.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords } from '../shared/problems.ts'
+
+/** What can't be right however often it is asked. */
+const isWrong = (error: unknown): boolean => error instanceof ApiProblem && error.problem.status === 400
 
 export interface TroubleProps {
   error: unknown
@@ -18,7 +22,8 @@ export default function TroubleAlert({ error, onRetry }: TroubleProps) {
       severity="error"
       icon={false}
       action={
-        onRetry && (
+        onRetry &&
+        !isWrong(error) && (
           <Button size="small" variant="outlined" onClick={onRetry}>
             {t('app.retry')}
           </Button>

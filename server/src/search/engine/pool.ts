@@ -101,6 +101,8 @@ export class EnginePool implements Engine {
     const base = this.segments.at(0)?.index
     // Building a delta segment keeps a worker busy for long: whoever searches goes first.
     if (name === 'delta') return request.documents.length * DELTA_EFFORT
+    if (name === 'title' || name === 'copies') return TITLE_EFFORT
+    if (name === 'holdOptions') return request.wish.records.length * TITLE_EFFORT
     return base && 'question' in request ? effortOf(base, request.question.query) : 0
   }
 
@@ -158,6 +160,9 @@ export class EnginePool implements Engine {
     await Promise.all(this.slots.flatMap(({ worker }) => (worker ? [worker.terminate()] : [])))
   }
 }
+
+/** A title with its copies costs about as much as looking at this many. */
+const TITLE_EFFORT = 20_000
 
 /** A record to be indexed costs about as much as looking at this many. */
 const DELTA_EFFORT = 5000

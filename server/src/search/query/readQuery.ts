@@ -1,6 +1,7 @@
 /** How a query is read: a number that the catalogue has, a title from its start, CQL, or words. */
 import type { SearchAnswer } from '@catalex/contract/search'
 import {
+  fitting,
   identifiersIn,
   isCql,
   misprintIn,
@@ -25,7 +26,9 @@ export interface ReadQuery {
 }
 
 /** @throws CqlError, QueryTooLarge */
-export async function readQuery(database: Queryable, { q, field }: Pick<Question, 'q' | 'field'>): Promise<ReadQuery> {
+export async function readQuery(database: Queryable, asked: Pick<Question, 'q' | 'field'>): Promise<ReadQuery> {
+  const { field } = asked
+  const q = fitting(asked.q)
   if (field === 'anywhere' || field === 'number') {
     const number = await numberIn(database, q, field === 'number')
     if (number) return number

@@ -5,6 +5,14 @@
 import { call, rememberToken } from '../api.ts'
 import { isTerminal, keepTerminal } from './terminal.ts'
 
+/** Somebody else has signed in while an action waited for its reader. */
+export class AnotherReader extends Error {
+  constructor() {
+    super('another reader')
+    this.name = 'AnotherReader'
+  }
+}
+
 const UNTOLD = 'catalex.signOutUntold'
 const ENDED = 'catalex.ended'
 

@@ -66,6 +66,32 @@ describe('a session that ended in the middle', () => {
     expect(server.asked('signIn')[0]?.body).toEqual({ card: '43239', pin: '4832', visit: 'usual' })
   })
 
+  test('is not carried on with the card of somebody else', async () => {
+    const other = { ...SOMEBODY, reader: { ...SOMEBODY.reader!, name: 'Odd Varrik' } }
+    const { server, user } = open('/titles/p1', {
+      session: SOMEBODY,
+      holdOptions: options([pickup('quay')]),
+      placeHold: new Refused('sign-in-needed'),
+      signIn: other,
+    })
+    await screen.findByRole('heading', { level: 1, name: /The salt ledger/ })
+    await user.keyboard('h')
+    const place = await screen.findByRole('button', { name: 'Place the hold' })
+    await waitFor(() => {
+      expect(place).toBeEnabled()
+    })
+    await user.click(place)
+    const dialog = await screen.findByRole('dialog', { name: 'Sign in' })
+    expect(within(dialog).getByText(/You are no longer signed in/)).toBeVisible()
+    server.reply({ session: other, placeHold: hold('h1') })
+    await user.type(within(dialog).getByLabelText('Card number'), '42225')
+    await user.type(within(dialog).getByLabelText('PIN'), '4722{Enter}')
+    expect(await screen.findByText(/Another reader has signed in/)).toBeVisible()
+    expect(server.asked('placeHold')).toHaveLength(1)
+    await user.click(await screen.findByRole('button', { name: 'Place the hold' }))
+    expect(await screen.findByRole('heading', { name: 'Hold placed' })).toBeVisible()
+  })
+
   test('of a hold asked for as a guest: what costs more with this card is read back first', async () => {
     const { server, user } = open('/titles/p1', { holdOptions: options([pickup('quay')]), signIn: SOMEBODY, placeHold: hold('h1') })
     await screen.findByRole('heading', { level: 1, name: /The salt ledger/ })

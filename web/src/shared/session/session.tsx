@@ -6,7 +6,7 @@ import { createContext, Suspense, useCallback, useContext, useEffect, useMemo, u
 import { useNavigate } from 'react-router'
 import { ApiProblem, call, rememberToken } from '../api.ts'
 import { setClockBy } from '../formats.ts'
-import { forgetReader, forgetUntold, isUntold, startAfresh, tellServer } from './leaving.ts'
+import { AnotherReader, forgetReader, forgetUntold, isUntold, startAfresh, tellServer } from './leaving.ts'
 import { isTerminal } from './terminal.ts'
 import { useIdle } from './useIdle.ts'
 import { hearWindows, tellWindows } from './windows.ts'
@@ -33,7 +33,7 @@ const Context = createContext<SessionContext | null>(null)
 
 interface Props {
   /** Asks for card and PIN. */
-  dialog: ComponentType<{ onClose(signedIn: boolean): void }>
+  dialog: ComponentType<{ ended: boolean; onClose(signedIn: boolean): void }>
   /** Says that the session ends in so many seconds. */
   warning: ComponentType<{ left: number; reader: Reader; onStay(): void; onLeave(): void }>
   children: ReactNode
@@ -58,9 +58,10 @@ async function currentSession({ signal }: { signal?: AbortSignal } = {}): Promis
 export function SessionProvider({ dialog: AskDialog, warning: Warning, children }: Props) {
   const client = useQueryClient()
   const navigate = useNavigate()
-  const [asking, setAsking] = useState(false)
+  const [asking, setAsking] = useState<'first' | 'again' | null>(null)
   const [untold, setUntold] = useState(isUntold)
-  const answer = useRef<(reader: Reader) => void>(() => undefined)
+  /** Whoever waits for somebody to sign in. */
+  const waiting = useRef<((reader: Reader) => void)[]>([])
   const { data } = useQuery({ queryKey: SESSION, queryFn: currentSession, staleTime: 30_000, refetchOnWindowFocus: true })
   const reader = data?.reader ?? null
 
@@ -118,10 +119,10 @@ export function SessionProvider({ dialog: AskDialog, warning: Warning, children 
   })
 
   const value = useMemo<SessionContext>(() => {
-    const askToSignIn = () => {
-      setAsking(true)
+    const ask = (why: 'first' | 'again') => {
+      setAsking(why)
       return new Promise<Reader>((resolve) => {
-        answer.current = resolve
+        waiting.current.push(resolve)
       })
     }
     return {
@@ -137,30 +138,33 @@ export function SessionProvider({ dialog: AskDialog, warning: Warning, children 
         await call('signOutEverywhere', {})
         await leave('asked')
       },
-      askToSignIn,
+      askToSignIn: () => ask('first'),
       asReader: async (action) => {
         try {
           return await action()
         } catch (error) {
-          const again = isProblem(error, 'sign-in-needed')
-            ? await askToSignIn()
-            : isProblem(error, 'foreign-request') && sameReader(reader, await client.fetchQuery({ queryKey: SESSION, queryFn: currentSession, staleTime: 0 })) // prettier-ignore
-          if (!again) throw error
+          const ended = isProblem(error, 'sign-in-needed')
+          if (!ended && !isProblem(error, 'foreign-request')) throw error
+          const now = ended ? await ask('again') : (await client.fetchQuery({ queryKey: SESSION, queryFn: currentSession, staleTime: 0 })).reader // prettier-ignore
+          if (now === null) throw error
+          // What one reader began is not carried out with another's card.
+          if (reader !== null && !isSame(reader, now)) throw new AnotherReader()
           return action()
         }
       },
     }
   }, [client, data, leave, reader, signInAt, untold])
   const close = (signedIn: boolean) => {
-    setAsking(false)
-    answer.current(signedIn ? (client.getQueryData<SessionInfo>(SESSION)?.reader ?? null) : null)
+    setAsking(null)
+    const now = signedIn ? (client.getQueryData<SessionInfo>(SESSION)?.reader ?? null) : null
+    for (const resolve of waiting.current.splice(0)) resolve(now)
   }
   return (
     <Context value={value}>
       {children}
       {asking && (
         <Suspense>
-          <AskDialog onClose={close} />
+          <AskDialog ended={asking === 'again'} onClose={close} />
         </Suspense>
       )}
       {left !== null && (
@@ -175,9 +179,8 @@ export function SessionProvider({ dialog: AskDialog, warning: Warning, children 
 const isProblem = (error: unknown, code: Parameters<typeof problemType>[0]): boolean =>
   error instanceof ApiProblem && error.problem.type === problemType(code)
 
-/** The session has a new token, but is still theirs: another window signed in anew. */
-const sameReader = (before: Reader, { reader: now }: SessionInfo): boolean =>
-  before !== null && now !== null && before.name === now.name && before.homeBranch === now.homeBranch
+const isSame = (before: NonNullable<Reader>, now: NonNullable<Reader>): boolean =>
+  before.name === now.name && before.homeBranch === now.homeBranch
 
 export function useSession(): SessionContext {
   const context = useContext(Context)

@@ -244,6 +244,7 @@ export const later = {
     samples: 'Cards to try the demo with',
     samplesHelp: 'Choose one to fill in its number and PIN.',
     needed: 'Fill in the card number and the PIN.',
+    ended: 'You are no longer signed in. Sign in, and what you were doing carries on.',
     stay: 'Stay signed in on this device',
     stayHelp: 'Only on one that nobody else uses.',
   },
@@ -270,6 +271,7 @@ export const later = {
   },
   problems: {
     'no-connection': 'The catalogue can’t be reached just now. See whether you are online, then try again.',
+    'another-reader': 'Another reader has signed in. Look at it again, and press once more if it is meant for this card.',
     'our-fault': 'Something went wrong on our side. Try again; if it stays so, tell the desk.',
     busy: 'The catalogue is very busy. Try again in a moment.',
     'cannot-store': 'The catalogue can’t store anything just now. Nothing was changed; try again later, or ask at the desk.',
@@ -277,6 +279,7 @@ export const later = {
     'query-not-understood':
       'This can’t be read as a CQL query: {{what}} That is at character {{at}}. Mend it there, or leave the index and relation out to search for plain words.',
     'query-too-large': {
+      characters: 'That is more than {{most}} characters. Search for fewer words.',
       terms: 'That is more than {{most}} words. Leave out those that matter least.',
       depth: 'Brackets and minus signs lie more than {{most}} deep inside one another. Leave some out.',
       records: 'More than {{most}} titles have call numbers that begin so. Type more of it.',

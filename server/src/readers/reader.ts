@@ -1,0 +1,19 @@
+/** A reader as the rest of the server knows them. */
+import type { InferAttributes } from 'sequelize'
+import type { Queryable } from '../database/index.ts'
+import type { ReaderModel } from './tables.ts'
+
+/** All that is kept of a reader but the PIN. */
+export type Reader = Omit<InferAttributes<ReaderModel>, 'pinHash'>
+
+const COLUMNS = 'id, card, name, category, homeBranch, expires, owed, block'
+
+export async function readerById(source: Queryable, id: number): Promise<Reader | null> {
+  const [found] = await source.read<Reader>(`SELECT ${COLUMNS} FROM readers WHERE id = $id`, { id })
+  return found ?? null
+}
+
+export async function readersByCard(source: Queryable): Promise<Map<string, Reader>> {
+  const readers = await source.read<Reader>(`SELECT ${COLUMNS} FROM readers`)
+  return new Map(readers.map((reader) => [reader.card, reader]))
+}
