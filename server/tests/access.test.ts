@@ -44,6 +44,11 @@ const ACCESS: Record<EndpointName, Access> = {
   },
   cancelHold: { signedOut: 401, own: 200, others: 409, forged: 409 },
   signIn: { body: () => ({ card: '42117', pin: 'wrong' }), signedOut: 401, own: 401 },
+  sendMessage: {
+    body: () => ({ kind: 'question', branch: 'ferrygate', text: 'Is there a lift?', likes: '', dislikes: '', replyTo: '', about: null }),
+    signedOut: 201,
+    own: 201,
+  },
   // What ends a session comes last.
   signOut: { signedOut: 204, own: 204 },
   signOutEverywhere: { signedOut: 401, own: 204 },
@@ -93,5 +98,5 @@ describe.each(Object.keys(ACCESS) as EndpointName[])('%s', (name) => {
 
 it('what needs no session takes no token, and all that changes something does', () => {
   const changing = (Object.keys(PATHS) as EndpointName[]).filter((name) => PATHS[name].method !== 'get')
-  expect(changing.sort()).toEqual(['cancelHold', 'placeHold', 'signIn', 'signOut', 'signOutEverywhere'])
+  expect(changing.sort()).toEqual(['cancelHold', 'placeHold', 'sendMessage', 'signIn', 'signOut', 'signOutEverywhere'])
 })

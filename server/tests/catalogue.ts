@@ -60,6 +60,7 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     machine,
     libraries,
     search,
+    messages: { send: (message, at) => commands.keepMessage(message, at) },
     clock,
     sessionSecret: 'test',
     pages: null,

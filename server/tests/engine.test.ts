@@ -33,20 +33,23 @@ beforeAll(async () => {
   const placeTree = libraries.placeTree()
   const documents = (await everyDocument({ database, libraries, places: placeNodes(placeTree), today: DAY }).next()).value ?? []
   const [record] = await database.read<{ controlNumber: string }>('SELECT controlNumber FROM records ORDER BY id LIMIT 1 OFFSET 7')
+  const choice = { ...everywhere, scope }
   const whose = { scope: ['ferrygate'], at: 'northmole' }
   cases = {
     search: ['the', 'the -tide', '"of the"', 'hte', ''].flatMap((words) =>
       [{}, { sort: 'title' as const, from: 20, narrowing: { ...everywhere, scope } }].map((more) => ({
         question: question(words, more),
         words: 'from' in more ? null : words,
+        asTyped: false,
         places: [],
         thisYear: 2026,
-        viewing: { ...whose, node: question(words).query, today: DAY },
+        viewing: { ...whose, copies: [], category: 'adult', node: question(words).query, today: DAY },
       })),
     ),
     title: [record!.controlNumber, 'nothing'].map((controlNumber) => ({
       controlNumber,
       asked: { ...whose, reader: null, now: `${DAY}T11:20:00.000+00:00` },
+      alsoGood: [],
     })),
     copies: [
       {
@@ -59,11 +62,11 @@ beforeAll(async () => {
     count: [{ question: question('the OR tide') }],
     values: [{ question: question('the'), facet: 'person', find: 'a', most: 3 }],
     browse: [
-      { kind: 'person', start: 'm', most: 5, scope },
-      { kind: 'call-number', start: 3, most: 5, scope },
+      { kind: 'person', start: 'm', most: 5, choice },
+      { kind: 'call-number', start: 3, most: 5, choice },
     ],
-    headings: [{ kind: 'subject', labels: ['Tides', 'Nothing'], scope }],
-    suggest: [{ typed: 'a', most: 4, scope }],
+    headings: [{ kind: 'subject', labels: ['Tides', 'Nothing'], choice }],
+    suggest: [{ typed: 'a', field: 'anywhere', most: 4, choice }],
     delta: [{ placeTree, documents: documents.slice(3, 5) }],
   }
 })

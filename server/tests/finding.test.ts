@@ -69,6 +69,51 @@ describe('other readings', () => {
   })
 })
 
+describe('what was meant', () => {
+  it('is shown at once where the words find nothing and one reading clearly leads; as typed it stays as typed', async () => {
+    const meant = await search({ q: 'tamsn orik' })
+    expect(meant.meant).toMatchObject({ kind: 'spelling', q: 'tamsin orrick', count: meant.count })
+    expect(meant.readback.map(({ text }) => text)).toEqual(['tamsin', 'orrick'])
+    const right = await search({ q: 'tamsin orrick' })
+    expect(titles(meant)).toEqual(titles(right))
+    expect(meant.facets).toEqual(right.facets)
+    const typed = await search({ q: 'tamsn orik', asTyped: 'true' })
+    expect(typed).toMatchObject({ count: 0, meant: null })
+    expect(typed.offers[0]).toMatchObject({ kind: 'spelling', q: 'tamsin orrick' })
+  })
+  it.each<[string, Partial<Record<'kind' | 'q', string>>, string]>([
+    ['tamsin orrick volume 3', { kind: 'volume', q: 'tamsin orrick 3' }, 'The lamplighter’s alibi'],
+    ['cantero spanisch', { kind: 'narrowing', q: 'cantero' }, 'La casa de las mareas'],
+  ])('%s', async (q, expected, title) => {
+    const answer = await search({ q })
+    expect(answer.meant).toMatchObject(expected)
+    expect(titles(answer)[0]).toBe(title)
+  })
+  it('years, formats and extents find by themselves, and come last where they are names', async () => {
+    const dvds = await search({ q: 'tide mill tarbeck laser disc' })
+    expect([dvds.meant, titles(dvds)[0]]).toEqual([null, 'The tide mill at Tarbeck'])
+    const all = await search({ q: 'quay' })
+    const without = await search({ q: 'quay', field: 'no-publisher' })
+    expect(all.weak).toBe(all.count - without.count)
+    expect(all.weak).toBeGreaterThan(0)
+  })
+})
+
+describe('the copy that a row names', () => {
+  it('is what was asked of copies', async () => {
+    for (const copies of ['takeHome', 'inNow', 'sendable', 'here']) {
+      const { rows } = await search({ q: '', copies, at: 'cope', size: '100' })
+      expect(rows.length).toBeGreaterThan(0)
+      for (const { nearest } of rows) {
+        expect(nearest).not.toBeNull()
+        if (copies === 'takeHome') expect(['loan', 'fetched on request']).toContain(nearest?.use)
+        if (copies === 'here') expect(nearest?.place.branch).toBe('cope')
+        if (copies === 'inNow' || copies === 'sendable') expect(nearest?.inNow).toBe(true)
+      }
+    }
+  })
+})
+
 describe('copies', () => {
   it('can be sent where the rules say so, and only there', async () => {
     const sendable = async (pickup: string) => (await search({ q: 'five lights', format: 'music', at: pickup })).copies.sendable
@@ -85,7 +130,21 @@ describe('headings', () => {
 
   it('come up while one types', async () => {
     const groups = await ask<SuggestAnswer>('/api/suggestions', { q: 'tamsin o' })
-    expect(groups).toEqual([{ kind: 'person', headings: [{ label: 'Orrick, Tamsin, 1961-', count: 9 }] }])
+    expect(groups).toEqual([{ kind: 'person', headings: [{ label: 'Orrick, Tamsin, 1961-', count: 9 }], readAs: null }])
+  })
+
+  it('count, with what is kept, what the search finds to which they lead', async () => {
+    const kept = { language: 'eng', in: 'ferrygate', copies: 'inNow' }
+    const { headings } = await ask<BrowseAnswer>('/api/headings', { kind: 'title', from: 'h', size: '12', ...kept })
+    for (const { label, count } of headings) expect((await search({ q: label, field: 'title-whole', ...kept })).count, label).toBe(count)
+    const calls = await ask<BrowseAnswer>('/api/headings', { kind: 'call-number', from: '5', size: '12', ...kept })
+    for (const { label, count } of calls.headings)
+      expect((await search({ q: label, field: 'call-number', ...kept })).count, label).toBe(count)
+    for (const { kind, headings: found } of await ask<SuggestAnswer>('/api/suggestions', { q: 'ha', ...kept }))
+      for (const { label, count } of found)
+        expect((await search({ ...(kind === 'title' ? { q: label, field: 'title-whole' } : { [kind]: label }), ...kept })).count).toBe(
+          count,
+        )
   })
 
   it('are found in a long facet by their first letters', async () => {

@@ -23,6 +23,30 @@ afterAll(() => catalogue.close())
 const page = async (query = '', who = visitor) => (await who.get<TitlePage>(`/api/titles/${controlNumber}${query}`)).body
 const own = ({ editions }: TitlePage) => editions.find((edition) => edition.controlNumber === controlNumber)?.tally
 
+describe('routes', () => {
+  it('are to any edition that would do, and say which; to this one alone where no other is named', async () => {
+    const works = await catalogue.database.read<{ controlNumber: string }>('SELECT controlNumber FROM records ORDER BY id LIMIT 60')
+    let others = 0
+    for (const { controlNumber: one } of works) {
+      const alone = (await visitor.get<TitlePage>(`/api/titles/${one}?at=northmole`)).body
+      const editions = alone.editions.map((edition) => edition.controlNumber)
+      for (const route of alone.routes) expect([one, null]).toContain(route.edition)
+      const query = editions.map((edition) => `&editions=${edition}`).join('')
+      const any = (await visitor.get<TitlePage>(`/api/titles/${one}?at=northmole${query}&editions=nothing`)).body
+      for (const route of any.routes) {
+        expect([...editions, null]).toContain(route.edition)
+        // Whatever a route starts from can be read in the same answer.
+        if (route.barcode !== null) expect(any.copies.map(({ barcode }) => barcode)).toContain(route.barcode)
+        if (route.edition !== null && route.edition !== one) others += 1
+      }
+      const waits = ({ routes }: TitlePage) => routes.some((route) => route.kind === 'in the queue')
+      if (waits(any))
+        expect(waits(alone) || alone.routes.every((route) => route.notPossible !== null || route.kind === 'walk in')).toBe(true)
+    }
+    expect(others).toBeGreaterThan(0)
+  })
+})
+
 describe('copies', () => {
   it('come with those of the pickup location first, then of the scope, then the others', async () => {
     const [first, second] = [branches[1]!, branches[2]!]

@@ -83,6 +83,55 @@ export async function judgedQueries(database: Database): Promise<Judged[]> {
     ...drawn(({ record }) => record.nonFiling > 0).map((known) =>
       one('without its article', withoutArticle(wordsOf(known.record.title)).join(' '), sameTitle(known.record.title)),
     ),
+    ...typedOtherwise(all),
+  ]
+}
+
+/** Sixty queries as people type them who don't know how a catalogue writes: two slips, words joined and split, formats, years, volumes. */
+function typedOtherwise(all: readonly Known[]): Judged[] {
+  const chance = new Chance('typed otherwise')
+  const ten = (fits: (known: Known) => boolean) => chance.some(all.filter(fits), 10)
+  const works = (fits: (record: BibRecord) => boolean) => new Set(all.flatMap(({ record }) => (fits(record) ? [record.controlNumber] : [])))
+  const titled = ({ record: { title } }: Known) => works((record) => record.title === title)
+  const family = ({ record }: Known) => record.people.find((person) => person.main && person.kind === 'person')?.name.split(',')[0] ?? ''
+  const given = ({ record }: Known) => record.people.find((person) => person.main && person.kind === 'person')?.name.split(', ')[1] ?? ''
+  const by = (known: Known) => works((record) => record.people.some((person) => person.main && person.name.startsWith(`${family(known)}, ${given(known)}`))) // prettier-ignore
+  const one = (kind: string, q: string, wanted: ReadonlySet<string>): Judged => ({ kind, asked: { q }, wanted, misspelt: true })
+  const named = (known: Known) => family(known).length > 5 && (titleWord(known)?.length ?? 0) > 5
+  const words = (known: Known) => wordsOf(known.record.title)
+  const longPair = (known: Known) => words(known).findIndex((word, i, list) => word.length > 3 && (list[i + 1]?.length ?? 0) > 3)
+  const names = { dvd: 'dvd', 'large-print-book': 'large print', 'spoken-disc': 'audiobook', 'score-and-parts': 'score and parts', 'sheet-map': 'map', 'board-game': 'board game' } as const // prettier-ignore
+  const nameOf = (known: Known): string | undefined => (names as Record<string, string>)[known.record.carrier]
+  return [
+    ...ten(named).map((known) =>
+      one('two slips', `${misspelt(chance, family(known).toLowerCase())} ${misspelt(chance, titleWord(known) ?? '')}`, titled(known)),
+    ),
+    ...ten((known) => longPair(known) >= 0).map((known) => {
+      const at = longPair(known)
+      return one('words joined', words(known).map((word, i) => (i === 0 || i === at + 1 ? word : ` ${word}`)).join(''), titled(known)) // prettier-ignore
+    }),
+    ...ten((known) => (titleWord(known)?.length ?? 0) > 8).map((known) => {
+      const long = titleWord(known) ?? ''
+      const half = Math.ceil(long.length / 2)
+      return one(
+        'a word split',
+        words(known)
+          .join(' ')
+          .replace(long, `${long.slice(0, half)} ${long.slice(half)}`),
+        titled(known),
+      )
+    }),
+    ...ten((known) => nameOf(known) !== undefined && family(known) !== '' && titleWord(known) !== null).map((known) =>
+      one('with its format', `${titleWord(known) ?? ''} ${family(known)} ${nameOf(known) ?? ''}`, titled(known)),
+    ),
+    ...ten((known) => family(known).length > 3 && given(known) !== '' && known.record.year !== null).map((known) =>
+      one('name and year', `${given(known)} ${family(known)} ${String(known.record.year)}`, by(known)),
+    ),
+    ...ten(({ record }) => /^\d+$/.test(record.series[0]?.volume ?? '')).map((known) => {
+      const [{ title, volume }] = known.record.series as [{ title: string; volume: string }]
+      const wanted = works((record) => record.series.some((entry) => entry.title === title && entry.volume === volume))
+      return one('a volume of a series', `${title} ${chance.pick(['volume', 'vol.', 'book'])} ${volume}`, wanted)
+    }),
   ]
 }
 

@@ -2,6 +2,7 @@
 import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
 import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
 import { healthSchema, placesSchema } from '../libraries/index.ts'
+import { sendMessageSchema, sentMessageSchema } from '../messages/index.ts'
 import type { FromSchema, JSONSchema } from '../schema/index.ts'
 import {
   browseAnswerSchema,
@@ -45,6 +46,7 @@ export const ENDPOINTS = {
   card: { summary: 'The reader’s holds, loans and limits', answer: cardSchema, status: 200 },
   holdOptions: { summary: 'Each pickup location for a wish: from where, at what cost, or why not', query: holdOptionsQuerySchema, answer: holdOptionsSchema, status: 200 },
   placeHold: { summary: 'Place a hold; an Idempotency-Key makes a repeat harmless', body: placeHoldSchema, answer: holdSchema, status: 201 },
+  sendMessage: { summary: 'Write to the staff of a branch', body: sendMessageSchema, answer: sentMessageSchema, status: 201 },
   cancelHold: { summary: 'Cancel a hold', answer: holdSchema, status: 200 },
 } as const satisfies Record<EndpointName, Endpoint> // prettier-ignore
 

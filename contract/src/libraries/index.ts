@@ -1,7 +1,7 @@
 /** Library systems, their branches and collections: as files bring them, and as readers see them. */
 import { COLLECTION_KINDS } from '@catalex/core/copies'
 import type { FromSchema } from '../schema/index.ts'
-import { count, date, flag, list, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
+import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
 const code = { type: 'string', pattern: '^[a-z0-9-]+$' } as const
 const time = { type: 'string', pattern: '^([01]\\d|2[0-4]):[0-5]\\d$' } as const
@@ -31,12 +31,22 @@ const pickupSchema = shape({
   categories: { ...orNull(list(text)), description: 'Reader categories that may collect here; null for everybody.' },
 })
 
-export const branchSchema = shape({
+/** How to reach a branch and its staff; what it does not have is null. */
+const contactSchema = shape({
+  address: { ...nullable('string'), description: 'Street, place and postcode, on one line.' },
+  telephone: nullable('string'),
+  mail: nullable('string'),
+})
+
+const REQUIRED = ['code', 'system', 'name', 'hours', 'closures', 'floors', 'collections', 'keepsFromShelf', 'pickup'] as const
+
+export const branchSchema = looseShape(REQUIRED, {
   code: { ...code, description: 'Unique in the consortium; 852 $b.' },
   system: text,
   name: text,
   hours,
   closures: list(shape({ from: date, to: date, reason: text })),
+  contact: { ...contactSchema, description: 'May be left out.' },
   floors: { ...list(floor), minItems: 1 },
   collections: list(collectionSchema),
   keepsFromShelf: {

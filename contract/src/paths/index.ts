@@ -17,6 +17,7 @@ export const PATHS = {
   card: { method: 'get', path: '/api/card' },
   holdOptions: { method: 'get', path: '/api/hold-options' },
   placeHold: { method: 'post', path: '/api/holds' },
+  sendMessage: { method: 'post', path: '/api/messages' },
   cancelHold: { method: 'delete', path: '/api/holds/:id' },
 } as const
 

@@ -16,6 +16,7 @@ export const PROBLEMS = {
   'too-slow': 408,
   refused: 409,
   'too-many-tries': 429,
+  'too-many-messages': 429,
   'our-fault': 500,
   busy: 503,
   'cannot-store': 503,

@@ -23,7 +23,7 @@ export const problemSchema = looseShape(['type', 'status'], {
     ...shape({ what: oneOf(['characters', 'terms', 'depth', 'records'] as const), most: count }),
     description: 'Of "query-too-large": of what there is too much, and how much is answered.',
   },
-  minutes: { ...count, description: 'Of "too-many-tries": when to try again.' },
+  minutes: { ...count, description: 'Of "too-many-tries" and "too-many-messages": when to try again.' },
 })
 
 export type Problem = FromSchema<typeof problemSchema>

@@ -14,9 +14,8 @@ const placeLine = {
   as: { ...codes, description: 'Place line: format families or carriers.' },
 } as const
 
-export const searchQuerySchema = looseShape([], {
-  q: { type: 'string', default: '', description: `${String(MOST_CHARACTERS)} characters at most; more are "query-too-large".` },
-  field: { ...oneOf(FIELD_NAMES), default: 'anywhere' },
+/** Scope and narrowings: which titles count at all. */
+const narrowing = {
   ...placeLine,
   at: { type: 'string', description: 'Place line: pickup location; its copies are named first.' },
   place: codes,
@@ -44,6 +43,13 @@ export const searchQuerySchema = looseShape([], {
     default: [],
     description: 'What a copy has to be: at the pickup location, in now, for taking home, sendable to it.',
   },
+} as const
+
+export const searchQuerySchema = looseShape([], {
+  q: { type: 'string', default: '', description: `${String(MOST_CHARACTERS)} characters at most; more are "query-too-large".` },
+  field: { ...oneOf(FIELD_NAMES), default: 'anywhere' },
+  ...narrowing,
+  asTyped: { type: 'boolean', default: false, description: 'Read as typed, also where that finds nothing.' },
   sort: { ...oneOf(SORTS), default: 'relevance' },
   page: { type: 'integer', minimum: 1, maximum: 100000, default: 1 },
   size: { type: 'integer', enum: PAGE_SIZES, default: 20 },
@@ -94,6 +100,10 @@ const offerSchema = shape({
 export const searchAnswerSchema = shape({
   count: { ...count, description: 'Titles; the editions of a work are one.' },
   records: count,
+  weak: {
+    ...count,
+    description: 'Titles with a word of the query only where publisher, place, year, extent and format stand. They come last.',
+  },
   page: { ...whole, description: 'The page asked for, or the last there is.' },
   size: whole,
   rows: list(rowSchema),
@@ -117,6 +127,10 @@ export const searchAnswerSchema = shape({
   years: list(shape({ year: whole, count })),
   copies: { ...countsSchema, description: 'Titles if this were asked of copies too.' },
   without: { ...countsSchema, description: 'Titles if what is chosen of one facet, of years or of copies were dropped.' },
+  meant: {
+    ...orNull(offerSchema),
+    description: 'Where the words as typed find nothing and another reading clearly leads: that reading. All else in this answer is of it.',
+  },
   offers: { ...list(offerSchema), description: 'Other readings of the query with what they would find.' },
   unnarrowed: { ...count, description: 'Titles with the same words in the same places and formats, without any narrowing.' },
   wider: { ...nullable('integer'), description: 'Titles with the same words in all places and formats, where that is more.' },
@@ -137,7 +151,7 @@ export const browseQuerySchema = looseShape(['kind'], {
   from: { type: 'string', default: '', maxLength: 200, description: 'First letters; where to begin.' },
   position: { type: 'integer', minimum: 0, description: 'Place in the order instead, for going on and back.' },
   size: { type: 'integer', minimum: 1, maximum: 100, default: 30 },
-  ...placeLine,
+  ...narrowing,
 })
 
 export const browseAnswerSchema = shape({
@@ -149,9 +163,19 @@ export const browseAnswerSchema = shape({
   },
 })
 
-export const suggestQuerySchema = looseShape(['q'], { q: { type: 'string', maxLength: 200 }, ...placeLine })
+export const suggestQuerySchema = looseShape(['q'], {
+  q: { type: 'string', maxLength: 200 },
+  field: { ...oneOf(FIELD_NAMES), default: 'anywhere' },
+  ...narrowing,
+})
 
-export const suggestAnswerSchema = list(shape({ kind: oneOf(HEADING_KINDS), headings: list(shape({ label: text, count })) }))
+export const suggestAnswerSchema = list(
+  shape({
+    kind: oneOf(HEADING_KINDS),
+    headings: list(shape({ label: text, count })),
+    readAs: { ...nullable('string'), description: 'What was read in place of what was typed, where nothing begins so.' },
+  }),
+)
 
 export type SearchQuery = FromSchema<typeof searchQuerySchema>
 export type SearchAnswer = FromSchema<typeof searchAnswerSchema>

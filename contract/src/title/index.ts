@@ -60,6 +60,7 @@ export const routeSchema = shape({
   cost: count,
   open: orNull(shape({ now: flag, until: textOrNull, opens: textOrNull })),
   queue: orNull(queueSchema),
+  edition: { ...textOrNull, description: 'Control number of the edition that it brings; null where any considered will do.' },
   hereOnly: flag,
   notPossible: orNull(refusalSchema),
 })
@@ -97,6 +98,13 @@ export const titleQuerySchema = looseShape([], {
     description: 'Scope: codes of systems, branches or collections ("branch/collection").',
   },
   at: { type: 'string', description: 'Pickup location.' },
+  editions: {
+    type: 'array',
+    items: { type: 'string', maxLength: 100 },
+    maxItems: 50,
+    default: [],
+    description: 'Other editions of the work that would do: routes are then to any of them, this one first.',
+  },
 })
 
 const placeSchema = shape({
@@ -110,8 +118,11 @@ const placeSchema = shape({
 /** Copies that are asked for at once. */
 export const MOST_COPIES = 100
 
+const { in: scope, at } = titleQuerySchema.properties
+
 export const copiesQuerySchema = looseShape([], {
-  ...titleQuerySchema.properties,
+  in: scope,
+  at,
   branch: { type: 'string', maxLength: 100, description: 'Of this branch alone.' },
   find: { type: 'string', maxLength: 200, default: '', description: 'Part of a volume, a branch’s name or a call number.' },
   from: { type: 'integer', minimum: 0, default: 0 },
@@ -130,7 +141,7 @@ export const titlePageSchema = shape({
     ...nullable('string'),
     description: 'Pickup location that the routes speak of: the one asked for, where this reader may collect there.',
   },
-  routes: { ...list(routeSchema), description: 'For this edition, best first.' },
+  routes: { ...list(routeSchema), description: 'For this edition, or any of those that would do, best first.' },
   waiting: count,
 })
 

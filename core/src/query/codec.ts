@@ -19,16 +19,21 @@ import { byFacet, EMPTY_QUESTION, type Question, type Scope } from './question.t
 
 export type NotFacet = `not${Capitalize<Facet>}`
 
-/** What the HTTP interface takes. */
-export type SearchParameters = Record<Facet | NotFacet, string[]> & {
-  q: string
-  field: FieldName
+/** Scope and narrowings: what the HTTP interface takes wherever titles are counted. */
+export type NarrowingParameters = Record<Facet | NotFacet, string[]> & {
   in: string[]
   as: string[]
   at?: string
   yearFrom?: number
   yearTo?: number
   copies: Availability[]
+}
+
+/** What the HTTP interface takes of a search. */
+export type SearchParameters = NarrowingParameters & {
+  q: string
+  field: FieldName
+  asTyped: boolean
   sort: Sort
   page: number
   size: PageSize
@@ -40,12 +45,14 @@ export const notName = (facet: Facet): NotFacet =>
   `not${facet.charAt(0).toUpperCase()}${facet.slice(1)}` as NotFacet
 
 export function parametersOf(question: Question, scope: Scope): SearchParameters {
-  const { q, field, only, not, years, copies, sort, page, size } = question
+  const { q, field, asTyped, sort, page, size } = question
+  return { q, field, ...narrowingParametersOf(question, scope), asTyped, sort, page, size }
+}
+
+export function narrowingParametersOf({ only, not, years, copies }: Question, scope: Scope): NarrowingParameters {
   // Every facet comes twice, by its name and by its not-name.
   const values = Object.fromEntries(FACETS.flatMap((facet) => [[facet, only[facet]], [notName(facet), not[facet]]])) as Record<Facet | NotFacet, string[]> // prettier-ignore
   return {
-    q,
-    field,
     in: [...scope.in],
     as: [...scope.as],
     ...(scope.at === null ? {} : { at: scope.at }),
@@ -53,25 +60,21 @@ export function parametersOf(question: Question, scope: Scope): SearchParameters
     ...(years.from === null ? {} : { yearFrom: years.from }),
     ...(years.to === null ? {} : { yearTo: years.to }),
     copies,
-    sort,
-    page,
-    size,
   }
 }
 
 export function questionOf(parameters: SearchParameters): Question {
-  const { q, field, yearFrom, yearTo, copies, sort, page, size } = parameters
+  const { q, field, asTyped, sort, page, size } = parameters
+  return { q, field, ...narrowingsOf(parameters), kept: [], asTyped, sort, page, size }
+}
+
+export function narrowingsOf(parameters: NarrowingParameters): Pick<Question, 'only' | 'not' | 'years' | 'copies'> {
+  const { yearFrom, yearTo, copies } = parameters
   return {
-    q,
-    field,
     only: byFacet((facet) => parameters[facet]),
     not: byFacet((facet) => parameters[notName(facet)]),
     years: { from: yearFrom ?? null, to: yearTo ?? null },
     copies,
-    kept: [],
-    sort,
-    page,
-    size,
   }
 }
 
@@ -107,6 +110,7 @@ export function questionFromAddress(address: AddressParameters): Question {
     years: { from: year('yearFrom'), to: year('yearTo') },
     copies: someOf(AVAILABILITY, 'copies'),
     kept: someOf(NARROWINGS, 'keep'),
+    asTyped: address.get('asTyped') === 'true',
     sort: oneOf(SORTS, 'sort', 'relevance'),
     page: /^\d{1,5}$/.test(address.get('page') ?? '') ? Math.max(1, Number(address.get('page'))) : 1,
     size: PAGE_SIZES.find((size) => String(size) === address.get('size')) ?? PAGE_SIZES[0],

@@ -1,6 +1,6 @@
 /** A query as it was read: what has to stand in a record, and how that is joined. */
 import { DEEPEST, MOST_TERMS, QueryTooLarge } from './limits.ts'
-import type { SearchField } from './vocabulary.ts'
+import type { ListedFacet, SearchField } from './vocabulary.ts'
 
 export type QueryNode =
   | { kind: 'everything' }
@@ -13,8 +13,8 @@ export type QueryNode =
   | { kind: 'within'; field: SearchField; node: QueryNode }
   /** Years of publication, both included. */
   | { kind: 'years'; from: number; to: number }
-  /** Records with a value of a facet: a language, a format. */
-  | { kind: 'value'; facet: 'language' | 'format'; value: string }
+  /** Records with a value of a facet: a language, a format, a person. */
+  | { kind: 'value'; facet: ListedFacet | 'format'; value: string }
   /** A number that stands on the thing; whoever has the numbers puts its records here. */
   | { kind: 'number'; number: 'isbn' | 'issn' | 'barcode' | 'callnumber'; value: string }
   /** A whole title, without its leading article. */

@@ -36,6 +36,7 @@ const question: fc.Arbitrary<Question> = fc.record({
   years: fc.record({ from: year, to: year }),
   copies: fc.subarray([...AVAILABILITY]),
   kept: fc.subarray([...NARROWINGS]),
+  asTyped: fc.boolean(),
   sort: fc.constantFrom(...SORTS),
   page: fc.integer({ min: 1, max: 900 }),
   size: fc.constantFrom(20 as const, 50 as const, 100 as const),

@@ -35,6 +35,8 @@ export interface Question {
   copies: Availability[]
   /** Narrowings that stay for later searches; a matter of the address alone. */
   kept: NarrowingName[]
+  /** Read as it was typed, also where that finds nothing. */
+  asTyped: boolean
   sort: Sort
   page: number
   size: PageSize
@@ -53,6 +55,7 @@ export const EMPTY_QUESTION: Question = {
   years: { from: null, to: null },
   copies: [],
   kept: [],
+  asTyped: false,
   sort: 'relevance',
   page: 1,
   size: PAGE_SIZES[0],
@@ -75,7 +78,7 @@ export function withoutNarrowing(question: Question, name?: NarrowingName): Ques
 /** A new search begins without narrowings, but for those that are kept; the order stays as it was chosen. */
 export function newQuestion(before: Question, q: string, field: FieldName): Question {
   const dropped = NARROWINGS.filter((name) => !before.kept.includes(name))
-  return { ...dropped.reduce(withoutNarrowing, before), q, field, page: 1 }
+  return { ...dropped.reduce(withoutNarrowing, before), q, field, asTyped: false, page: 1 }
 }
 
 export function isNarrowed(question: Question, name: NarrowingName): boolean {

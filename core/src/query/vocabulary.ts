@@ -26,11 +26,13 @@ export type HeadingKind = (typeof HEADING_KINDS)[number]
 /** What the field chooser offers: any field, a field by itself, titles from their start or whole, numbers that stand on the thing. */
 export const FIELD_NAMES = [
   'anywhere',
+  'no-publisher',
   'title',
   'title-begins',
   'title-whole',
   ...FIELDS.filter((field): field is Exclude<SearchField, 'title'> => field !== 'title'),
   'number',
+  'call-number',
 ] as const
 export type FieldName = (typeof FIELD_NAMES)[number]
 
@@ -46,5 +48,5 @@ export const READBACK_KINDS = ['word', 'prefix', 'phrase', 'excluded', 'operator
 export type ReadbackKind = (typeof READBACK_KINDS)[number]
 
 /** Other readings of a query that are offered. */
-export const OFFER_KINDS = ['phrase', 'any', 'operators', 'spelling', 'narrowing'] as const
+export const OFFER_KINDS = ['phrase', 'any', 'operators', 'spelling', 'narrowing', 'volume'] as const
 export type OfferKind = (typeof OFFER_KINDS)[number]

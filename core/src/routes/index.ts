@@ -43,6 +43,20 @@ export function routesFor(question: RoutesQuestion): Route[] {
   )
 }
 
+/** Routes to any of several editions; where the one in view is reached just as well, to that. */
+export function routesToAny(question: RoutesQuestion, inView: { copies: readonly Copy[]; waiting: number }): Route[] {
+  const own = routesFor({ ...question, ...inView })
+  const branchOf = new Map(question.copies.map(({ barcode, branch }) => [barcode, branch]))
+  const equal = (a: Route, b: Route) =>
+    a.kind === b.kind &&
+    a.cost === b.cost &&
+    a.hereOnly === b.hereOnly &&
+    a.notPossible === null &&
+    a.queue === null &&
+    (a.kind !== 'walk in' || branchOf.get(a.barcode ?? '') === branchOf.get(b.barcode ?? ''))
+  return routesFor(question).map((route) => own.find((other) => equal(other, route)) ?? route)
+}
+
 /** The nearest branch with a copy to borrow, and the nearest with one to read there when there is none to borrow. */
 export function walkInRoutes(question: WalkInQuestion): Route[] {
   const { walkable: near } = question

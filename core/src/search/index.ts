@@ -1,7 +1,7 @@
 /** The search engine: an inverted index in typed arrays, built from records and searched in one pass. */
-export { browseHeadings, headingsBeginning, headingsNamed, type Heading } from './browse/headings.ts'
-export { everywhere, UNNARROWED } from './narrow/choice.ts'
-export { facetValuesOf, sendTable, USE_BITS, type SendTable } from './narrow/facets.ts'
+export { browseHeadings, headingsNamed, type Heading } from './browse/headings.ts'
+export { everywhere, UNNARROWED, type NarrowingChoice } from './narrow/choice.ts'
+export { facetValuesOf, isForHome, sendTable, USE_BITS, type SendTable } from './narrow/facets.ts'
 export { Cancelled, type StillWanted } from './narrow/narrow.ts'
 export { countOf, facetValues, search, type SearchQuestion, type SearchResult, type SearchRow } from './search.ts'
 export { buildDelta, recordsToSupersede, setInNow, withDelta } from './segments/delta.ts'
@@ -13,5 +13,6 @@ export { documentOf, languageOf, otherNamesIn, textsOf, type HeldAt, type OtherN
 export { LAYOUT, pack, unpack, type PackedHeader, type PackedIndex } from './store/pack.ts'
 export { facetTree, type FacetTree } from './store/tree.ts'
 export { differencesIn } from './store/verify.ts'
-export { offersFor, type Offer } from './suggest/offers.ts'
+export { offersFor, type Offer, type Offers } from './suggest/offers.ts'
+export { suggestionsFor, type Suggestion } from './suggest/suggestions.ts'
 export { whyMatched } from './suggest/why.ts'

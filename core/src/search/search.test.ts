@@ -83,6 +83,7 @@ const world = fc
       workKey: fc.constantFrom('w1', 'w2', 'w3', 'w4', 'w5'),
       title: sentence,
       subject: sentence,
+      publisher: sentence,
       carrier: fc.constantFrom(...CARRIERS),
       year: fc.integer({ min: 1990, max: 2020 }),
       holdings,
@@ -93,11 +94,11 @@ const world = fc
     { minLength: 1, maxLength: 14 },
   )
   .map((rows) =>
-    rows.map(({ workKey, title, subject, language, person, documentLanguage, ...more }, i) =>
+    rows.map(({ workKey, title, subject, publisher, language, person, documentLanguage, ...more }, i) =>
       document(
         i + 1,
         workKey,
-        { title: [title], subject: [subject] },
+        { title: [title], subject: [subject], publisher: [publisher, '2014'] },
         { ...more, language: documentLanguage, facets: { ...NO_FACETS, language, person } },
       ),
     ),
@@ -121,9 +122,9 @@ const CQL = [
 const question = fc.record({
   cql: fc.option(fc.constantFrom(...CQL), { freq: 3 }),
   text: fc
-    .array(fc.constantFrom(...WORDS, 'harb*', '"salt lamp"', '-tide', 'OR', 'NOT', '(', ')'), { maxLength: 4 })
+    .array(fc.constantFrom(...WORDS, 'harb*', '"salt lamp"', '-tide', '2014', 'OR', 'NOT', '(', ')'), { maxLength: 4 })
     .map((parts) => parts.join(' ')),
-  field: fc.constantFrom<SearchQuestion['field']>('anywhere', 'title', 'subject'),
+  field: fc.constantFrom<SearchQuestion['field']>('anywhere', 'anywhere', 'title', 'subject', 'no-publisher'),
   narrowing: fc.record({
     scope: fc.record({ in: someOf(PLACES.codes), as: someOf(['print', 'film', 'dvd']), at: fc.constantFrom('quay', 'isle') }),
     only: fc.record(values, { requiredKeys: [] }),
@@ -163,11 +164,14 @@ const changedInto = (documents: SearchDocument[], { before, gone }: { before: st
 
 /** The meaning of a query, by reading the texts. */
 function matches(node: QueryNode, d: SearchDocument, field: SearchQuestion['field']): boolean {
-  const texts = (field === 'anywhere' ? FIELDS : [field]).flatMap((f) => d.texts[f].map(wordsOf))
+  const fields = field === 'anywhere' ? FIELDS : field === 'no-publisher' ? FIELDS.filter((f) => f !== 'publisher') : [field]
+  const textsIn = (some: readonly SearchField[]) => some.flatMap((f) => d.texts[f].map(wordsOf))
+  const texts = textsIn(fields)
   const phrase = (words: string[]) => texts.some((text) => text.some((_, i) => words.every((w, k) => text[i + k] === w)))
   switch (node.kind) {
     case 'everything': return true
-    case 'word': return texts.flat().some((w) => w === node.word || stemOf(w, d.language) === stemOf(node.word, d.language))
+    // Years and the names of formats stand with the publisher by nature.
+    case 'word': return (field === 'no-publisher' && node.word === '2014' ? textsIn(FIELDS) : texts).flat().some((w) => w === node.word || stemOf(w, d.language) === stemOf(node.word, d.language))
     case 'phrase': return phrase(node.words)
     case 'prefix': return texts.some((text) => text.some((w) => w.startsWith(node.prefix)))
     case 'and': return node.nodes.every((inner) => matches(inner, d, field))
@@ -273,6 +277,22 @@ describe('search', () => {
         expect(result.without.years).toBe(ask({ years: { from: null, to: null } }).count)
       }),
       { numRuns: 300 },
+    )
+  })
+
+  it('titles with a word nowhere but with their publisher come last, are counted, and are what leaving the publisher out leaves out', () => {
+    fc.assert(
+      fc.property(world, history, question, (documents, past, { text, narrowing }) => {
+        const index = changedInto(documents, past)
+        const query = parseQuery(text.replace(/OR|[()]|NOT|-tide/g, '')).node
+        const asked = { query, field: 'anywhere' as const, narrowing }
+        const { count, weak, rows } = search(index, { ...asked, ...PAGE })
+        if (query.kind === 'everything') expect(weak).toBe(0)
+        else expect(weak).toBe(count - countOf(index, { ...asked, field: 'no-publisher' }))
+        const strong = bruteForce(documents, query, 'no-publisher', narrowing)
+        const places = rows.map(({ recordId }) => strong.has(documents[recordId - 1].workKey))
+        expect(places).toEqual([...places].sort((a, b) => Number(b) - Number(a)))
+      }),
     )
   })
 

@@ -2,7 +2,7 @@
 import { FACETS, LONG_FACETS, type Facet, type ListedFacet, type SearchField, type Sort } from '../query/index.ts'
 import type { NarrowingChoice } from './narrow/choice.ts'
 import { facetCounts, nodeCounts, soughtValues, type ValueCount } from './narrow/counts.ts'
-import { EVERY_FIELD, maskOf } from './store/fields.ts'
+import { EVERY_FIELD, maskOf, MOST_STRONG, STRONG, WITHOUT_PUBLISHER } from './store/fields.ts'
 import { matchesOf } from './match/match.ts'
 import { shortenedPrefixes } from './match/prefixes.ts'
 import { countWorks, narrow, Cancelled, type Narrowed, type StillWanted } from './narrow/narrow.ts'
@@ -14,7 +14,8 @@ import { recordsIn, statisticsOf, type Segment, type Segments } from './segments
 
 export interface SearchQuestion {
   query: QueryNode
-  field: SearchField | 'anywhere'
+  /** `no-publisher`: anywhere but in the weak field, in which the publisher stands. */
+  field: SearchField | 'anywhere' | 'no-publisher'
   narrowing: NarrowingChoice
   sort: Sort
   /** First row, from 0, and how many. */
@@ -26,6 +27,8 @@ export interface SearchResult {
   /** Works. */
   count: number
   records: number
+  /** Works that have a word of the query in the weak field only: nowhere but with its publisher. */
+  weak: number
   rows: SearchRow[]
   /** First row of the page: the one asked for, or that of the last page there is. */
   from: number
@@ -62,6 +65,7 @@ export function search(segments: Segments, question: SearchQuestion, wanted: Sti
   return {
     count,
     records: sum((narrowed) => narrowed.records),
+    weak: sum((narrowed) => narrowed.weak),
     rows: rowsOf(parts, { ...question, from }),
     from,
     facets: { place: nodeCounts(counted, 'place'), format: nodeCounts(counted, 'format'), ...listed.shown },
@@ -85,7 +89,8 @@ function narrowedIn(segment: Segment, segments: Segments, question: SearchQuesti
   if (question.sort === 'relevance') scoreTogether(segment.index, matches, question.query)
   const most = question.size === 0 ? 0 : Math.min(question.from + question.size, matches.docs.length)
   const top = new TopWorks(question.sort, most)
-  const narrowed = narrow(segment, matches, question.narrowing, top, wanted)
+  const strongFrom = question.field === 'anywhere' ? strengthsOf(question.query) * STRONG : 0
+  const narrowed = narrow(segment, matches, question.narrowing, { top, strongFrom }, wanted)
   return { segment, narrowed, top: top.done() }
 }
 
@@ -117,7 +122,18 @@ export function facetValues(
   )
 }
 
-const fieldsOf = (question: Pick<SearchQuestion, 'field'>): number => (question.field === 'anywhere' ? EVERY_FIELD : maskOf(question.field))
+function fieldsOf({ field }: Pick<SearchQuestion, 'field'>): number {
+  if (field === 'anywhere') return EVERY_FIELD
+  return field === 'no-publisher' ? WITHOUT_PUBLISHER : maskOf(field)
+}
+
+/** How many words have to stand somewhere; 0 where that can't be told by the score. */
+function strengthsOf(query: QueryNode): number {
+  const nodes = query.kind === 'and' ? query.nodes.filter(({ kind }) => kind !== 'not') : [query]
+  const plain = nodes.every(({ kind }) => kind === 'word' || kind === 'phrase' || kind === 'prefix')
+  return plain && nodes.length <= MOST_STRONG ? nodes.length : 0
+}
+
 const chosenOf = ({ narrowing }: SearchQuestion, name: Facet): string[] => [...(narrowing.only[name] ?? []), ...(narrowing.not[name] ?? [])]
 
 function yearCounts(tallies: readonly Narrowed['tallies']['years'][]): SearchResult['years'] {

@@ -15,6 +15,7 @@ describe('words', () => {
     ['The harbourmaster’s inquests', ['the', 'harbourmaster', 'inquests']],
     ['L’eau qui dort', ['l', 'eau', 'qui', 'dort']],
     ['five o’clock', ['five', 'oclock']],
+    ['Noʻa, No`a, No´a, No‘a and noa', ['noa', 'noa', 'noa', 'noa', 'and', 'noa']],
     ['Lamp, lens & log: 1:50 000', ['lamp', 'lens', 'log', '1', '50', '000']],
     ['«Пісня» моря', ['пісня', 'моря'].map((w) => w.normalize('NFKD').replace(/[\u0300-\u036f]/g, ''))],
     ['', []],

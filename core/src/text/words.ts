@@ -11,10 +11,11 @@ import { fold } from './fold.ts'
  * else that is no letter, mark or digit parts words.
  */
 export function wordsOf(text: string): string[] {
-  const joined = fold(text)
+  // An acute or grave typed by itself stands for an apostrophe; folding would make a blank of it.
+  const joined = fold(text.replace(/[´`]/g, '’'))
     .replace(/(?<=\p{L})['’]s(?![\p{L}\p{N}])/gu, '')
     .replace(/\b([cdjlmnst]|qu)['’](?=\p{L}{2})/gu, '$1 ')
-    .replace(/['’ʼ]/g, '')
+    .replace(/['’‘ʼʻʹ′]/g, '')
   return joined.match(/[\p{L}\p{N}\p{M}]+/gu) ?? []
 }
 

@@ -46,6 +46,8 @@ interface Draft {
   closures?: Branch['closures']
   keepsFromShelf?: boolean
   bring?: string
+  /** Street and place, and the last digits of the telephone number. */
+  at: [address: string, telephone: string]
 }
 
 const branch = (draft: Draft): Branch => ({
@@ -54,6 +56,7 @@ const branch = (draft: Draft): Branch => ({
   name: draft.name,
   hours: draft.hours,
   closures: [MIDWINTER, NEW_YEAR, ...(draft.closures ?? [])],
+  contact: { address: draft.at[0], telephone: `01 555 ${draft.at[1]}`, mail: `${draft.code}@libraries.example` },
   floors: draft.floors.map(([code, name]) => ({ code, name })),
   collections: draft.collections,
   keepsFromShelf: draft.keepsFromShelf ?? true,
@@ -71,6 +74,7 @@ const branch = (draft: Draft): Branch => ({
 const PUBLIC: Branch[] = [
   branch({
     code: 'northmole',
+    at: ['2 Mole Quay, Northmole PS1 1AA', '0100'],
     system: 'pslib',
     name: 'Northmole Central',
     desk: 'Collections counter, Level 2',
@@ -93,6 +97,7 @@ const PUBLIC: Branch[] = [
   }),
   branch({
     code: 'ferrygate',
+    at: ['14 Ferrygate Steps, Ferrygate PS1 4FG', '0121'],
     system: 'pslib',
     name: 'Ferrygate',
     desk: 'Front desk, left of the door',
@@ -105,6 +110,7 @@ const PUBLIC: Branch[] = [
   }),
   branch({
     code: 'lanternhill',
+    at: ['Beacon Row, Lantern Hill PS2 2LH', '0132'],
     system: 'pslib',
     name: 'Lantern Hill',
     desk: 'Desk by the stairs',
@@ -117,6 +123,7 @@ const PUBLIC: Branch[] = [
   }),
   branch({
     code: 'saltpan',
+    at: ['7 Saltpan Lane, Northmole PS1 3SL', '0143'],
     system: 'pslib',
     name: 'Saltpan Lane',
     desk: 'Desk',
@@ -128,6 +135,7 @@ const PUBLIC: Branch[] = [
   }),
   branch({
     code: 'tarbeck',
+    at: ['The Mill, Race Street, Tarbeck PS5 1TM', '0154'],
     system: 'pslib',
     name: 'Tarbeck Mill',
     desk: 'Mill shop counter',
@@ -141,6 +149,7 @@ const PUBLIC: Branch[] = [
   }),
   branch({
     code: 'corrow',
+    at: ['Harbour Road, Isle of Corrow PS9 1CR', '0165'],
     system: 'pslib',
     name: 'Isle of Corrow',
     desk: 'Post office counter',
@@ -151,6 +160,7 @@ const PUBLIC: Branch[] = [
   }),
   branch({
     code: 'wetherdale',
+    at: ['School Lane, Wetherdale PS6 2WD', '0176'],
     system: 'pslib',
     name: 'Wetherdale',
     desk: 'Desk',
@@ -161,6 +171,7 @@ const PUBLIC: Branch[] = [
   }),
   branch({
     code: 'heron',
+    at: ['Moored at Northmole, Tarbeck, Corrow or Wetherdale quay', '0187'],
     system: 'pslib',
     name: 'Bookboat Heron',
     desk: 'On deck, by the gangway',
@@ -183,6 +194,7 @@ const STUDENTS = ['student', 'lecturer', 'visitor']
 const UNIVERSITY: Branch[] = [
   branch({
     code: 'cope',
+    at: ['Cope Court, Pellan University, Northmole PS1 8PU', '0201'],
     system: 'pellanu',
     name: 'Cope Library',
     desk: 'Help desk, level 1',
@@ -203,6 +215,7 @@ const UNIVERSITY: Branch[] = [
   }),
   branch({
     code: 'ketteridge',
+    at: ['Ketteridge Building, Pellan University, Northmole PS1 8KS', '0212'],
     system: 'pellanu',
     name: 'Ketteridge Science Library',
     desk: 'Service point, level 1',
@@ -219,6 +232,7 @@ const UNIVERSITY: Branch[] = [
   }),
   branch({
     code: 'maritime',
+    at: ['Old Customs House, Pellan University, Northmole PS1 7ML', '0223'],
     system: 'pellanu',
     name: 'Maritime and Law Library',
     desk: 'Porter’s desk',
@@ -232,6 +246,7 @@ const UNIVERSITY: Branch[] = [
   }),
   branch({
     code: 'store',
+    at: ['Unit 4, Causeway Park, Tarbeck PS5 4US', '0234'],
     system: 'pellanu',
     name: 'University Store',
     desk: null,
@@ -244,6 +259,7 @@ const UNIVERSITY: Branch[] = [
 const SPECIAL: Branch[] = [
   branch({
     code: 'musiclib',
+    at: ['Double Stair, Sound Conservatoire, Northmole PS1 5SC', '0301'],
     system: 'conserv',
     name: 'Conservatoire Music Library',
     desk: 'Issue desk',
@@ -258,6 +274,7 @@ const SPECIAL: Branch[] = [
   }),
   branch({
     code: 'college',
+    at: ['Ward Road, Corrow College of Nursing, Lantern Hill PS2 6CN', '0401'],
     system: 'nursing',
     name: 'College Library',
     desk: 'Library counter',

@@ -8,6 +8,7 @@ import { check } from './check.ts'
 import { indexing } from './indexing.ts'
 import { load } from './load.ts'
 import { errorInWords } from './sentences.ts'
+import { outbox } from './outbox.ts'
 import { serve } from './serve.ts'
 import { works } from './works.ts'
 
@@ -36,6 +37,13 @@ program
   .option('--data <file>', 'database', 'var/catalex.sqlite')
   .option('--report <file>', 'write all of them as JSON')
   .action(works)
+
+program
+  .command('outbox')
+  .description('Show what readers wrote to the staff, newest first')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .option('--most <number>', 'how many', '20')
+  .action(outbox)
 
 program
   .command('backup')

@@ -52,6 +52,7 @@ export async function serve(options: ServeOptions): Promise<void> {
     signingIn: new SigningIn(database, thread.commands),
     libraries,
     search,
+    messages: { send: (message, at) => thread.commands.keepMessage(message, at) },
     clock,
     machine,
     sessionSecret: secret,

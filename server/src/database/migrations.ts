@@ -117,6 +117,11 @@ const TRUST = [
   `CREATE INDEX keysByTime ON requestKeys(at)`,
 ]
 
+/** Messages to the staff, as the stand-in keeps them. */
+const MESSAGES = [
+  `CREATE TABLE outbox (id INTEGER PRIMARY KEY AUTOINCREMENT, reference TEXT NOT NULL UNIQUE, at TEXT NOT NULL, message TEXT NOT NULL)`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -126,6 +131,7 @@ const STEPS: Record<string, string[]> = {
   '006-authorities': AUTHORITIES,
   '007-references': REFERENCES,
   '008-trust': TRUST,
+  '009-messages': MESSAGES,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -9,6 +9,7 @@ import { binderFor } from './bind.ts'
 import { bindCatalogue } from './catalogue.ts'
 import type { Context } from './context.ts'
 import { bindHolds } from './holds.ts'
+import { bindMessages } from './messages.ts'
 import { metricsOf } from './metrics.ts'
 import { servePages } from './pages.ts'
 import { HttpProblem, problemHandler } from './problems.ts'
@@ -50,6 +51,7 @@ export function createApp(context: Context): Express {
   bindCatalogue(bind, context)
   bindReaders(bind, context)
   bindHolds(bind, context)
+  bindMessages(bind, context)
   metrics.serve(app)
   const document = JSON.stringify(openapi(context.version))
   app.get('/api/openapi.json', (_request, response) => {

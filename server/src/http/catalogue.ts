@@ -26,8 +26,8 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   bind('search', async ({ request, query, asking }) => search.answer(query, await searcherOf(request, query.at), asking))
   bind('count', async ({ request, query, asking }) => ({ count: await search.count(query, await searcherOf(request, query.at), asking) }))
   bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))
-  bind('browse', ({ query, asking }) => search.browse(query, asking))
-  bind('suggest', ({ query, asking }) => search.suggest(query, asking))
+  bind('browse', async ({ request, query, asking }) => search.browse(query, await searcherOf(request, query.at), asking))
+  bind('suggest', async ({ request, query, asking }) => search.suggest(query, await searcherOf(request, query.at), asking))
   const titleQuestion = async (request: Request, query: { in: string[]; at?: string }): Promise<TitleQuestion> => ({
     scope: query.in,
     at: query.at ?? null,
@@ -35,7 +35,7 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     now: clock.now().toISO() ?? '',
   })
   bind('title', async ({ request, path, query, asking }) => {
-    const page = await search.title(path.controlNumber, await titleQuestion(request, query), asking)
+    const page = await search.title(path.controlNumber, await titleQuestion(request, query), query.editions, asking)
     if (!page) throw new HttpProblem('no-such-title')
     return page
   })

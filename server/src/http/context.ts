@@ -4,7 +4,7 @@ import type { Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ReaderSessions, SigningIn } from '../readers/index.ts'
 import type { SearchService } from '../search/index.ts'
-import type { Clock } from '../standins/index.ts'
+import type { Clock, MessageGateway } from '../standins/index.ts'
 import type { Commands } from '../writing/index.ts'
 
 export interface Context {
@@ -15,6 +15,7 @@ export interface Context {
   signingIn: SigningIn
   libraries: Libraries
   search: SearchService
+  messages: MessageGateway
   clock: Clock
   /** By which sessions live, whatever day it is in the libraries. */
   machine: Clock

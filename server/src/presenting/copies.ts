@@ -2,7 +2,10 @@
 import type { CopyLine, Edition, ShelfPlace } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
 import { isInNow, isLost } from '@catalex/core/copies'
+import { verdictOn } from '@catalex/core/holds'
 import { loanDays } from '@catalex/core/loans'
+import type { Availability } from '@catalex/core/query'
+import { isForHome } from '@catalex/core/search'
 import type { StoredRecord } from '../catalogue/index.ts'
 import type { CopyNow } from '../circulation/index.ts'
 import { placeCode, type Libraries } from '../libraries/index.ts'
@@ -46,6 +49,22 @@ export interface Whose {
   libraries: Libraries
   scope: readonly string[]
   at: string | null
+}
+
+/** Whether a copy is all that is asked of it: what the search asks of the index, asked of one copy. */
+export function meeting(
+  libraries: Libraries,
+  asked: readonly Availability[],
+  { category, at }: { category: string; at: string | null },
+): (copy: CopyNow) => boolean {
+  const place = at === null ? undefined : libraries.pickup(at, category)
+  const meets: Record<Availability, (copy: CopyNow) => boolean> = {
+    here: (copy) => copy.branch === at,
+    inNow: isInNow,
+    takeHome: (copy) => isForHome(copy.use),
+    sendable: (copy) => isInNow(copy) && place !== undefined && verdictOn(libraries.holdRules, category, copy, place).allowed,
+  }
+  return (copy) => asked.every((name) => meets[name](copy))
 }
 
 /** The copies a reader would go for first: in now, then as whose they are; lost ones last. */

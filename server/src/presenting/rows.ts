@@ -2,20 +2,24 @@
 import type { ResultRow } from '@catalex/contract/search'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
-import type { QueryNode } from '@catalex/core/query'
+import type { Availability, QueryNode } from '@catalex/core/query'
 import { facetValuesOf, languageOf, otherNamesIn, textsOf, whyMatched, type OtherNames, type SearchRow } from '@catalex/core/search'
 import { spokenName } from '@catalex/core/text'
 import { otherNamesOf, recordsById, type StoredRecord } from '../catalogue/index.ts'
 import { copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import { editionLine, inScope, nearestFirst, shelfPlaceOf, type Whose } from './copies.ts'
+import { editionLine, inScope, meeting, nearestFirst, shelfPlaceOf, type Whose } from './copies.ts'
 import { grouped } from './grouped.ts'
 
 /** For whom rows are presented. */
 export interface Viewing {
   /** Places of which counts and the nearest copy speak. */
   scope: readonly string[]
+  /** What is asked of copies: the one that is named has to meet it. */
+  copies: readonly Availability[]
+  /** Category of the reader. */
+  category: string
   /** The query as it was read. */
   node: QueryNode
   /** Pickup location. */
@@ -27,7 +31,7 @@ export async function presentRows(
   database: Queryable,
   libraries: Libraries,
   rows: readonly SearchRow[],
-  { scope, node, at, today }: Viewing,
+  { scope, copies: asked, category, node, at, today }: Viewing,
 ): Promise<ResultRow[]> {
   const recordIds = rows.flatMap((row) => row.recordIds)
   const [records, copies] = await Promise.all([recordsById(database, recordIds), copiesOf(database, libraries, { recordIds }, today)])
@@ -35,6 +39,7 @@ export async function presentRows(
   const headings = [...facets.values()].flatMap((values) => Object.values(values).flat())
   const context = {
     whose: { libraries, scope, at },
+    meets: meeting(libraries, asked, { category, at }),
     copies: grouped(copies, ({ controlNumber }) => controlNumber),
     node,
     otherNames: await otherNamesOf(database, headings),
@@ -47,12 +52,13 @@ export async function presentRows(
 
 interface Context {
   whose: Whose
+  meets(copy: CopyNow): boolean
   copies: Map<string, CopyNow[]>
   node: QueryNode
   otherNames: OtherNames
 }
 
-function rowFrom(own: StoredRecord, editions: readonly StoredRecord[], { whose, copies, node, otherNames }: Context): ResultRow {
+function rowFrom(own: StoredRecord, editions: readonly StoredRecord[], { whose, meets, copies, node, otherNames }: Context): ResultRow {
   const { record, controlNumber } = own
   const all = editions.flatMap((edition) => copies.get(edition.controlNumber) ?? [])
   return {
@@ -64,7 +70,7 @@ function rowFrom(own: StoredRecord, editions: readonly StoredRecord[], { whose, 
     series: record.series[0] ?? null,
     editions: editions.map((edition) => editionLine(edition, all, whose.scope)),
     why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node, otherNamesIn(record, otherNames)),
-    nearest: nearestOf(copies.get(controlNumber) ?? [], whose),
+    nearest: nearestOf((copies.get(controlNumber) ?? []).filter(meets), whose),
   }
 }
 

@@ -1,10 +1,10 @@
 /** One title with everything a reader decides by. */
-import type { Copies, CopiesQuery, CopyLine, Description, TitlePage } from '@catalex/contract/title'
+import type { Copies, CopiesQuery, CopyLine, Description, RouteLine, TitlePage } from '@catalex/contract/title'
 import type { OpeningHours } from '@catalex/core/calendar'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
 import { verdictFor, type Borrower, type PickupPlace } from '@catalex/core/holds'
-import { routesFor, walkInRoutes, type Route } from '@catalex/core/routes'
+import { routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
 import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
 import { copiesOf, countWaiting, momentOf, type CopyNow } from '../circulation/index.ts'
@@ -35,6 +35,8 @@ export async function titlePage(
   libraries: Libraries,
   { recordId, workIds }: { recordId: number; workIds: readonly number[] },
   question: TitleQuestion,
+  /** Control numbers of other editions that would do. */
+  alsoGood: readonly string[] = [],
 ): Promise<TitlePage | null> {
   const [records, copies] = await Promise.all([
     recordsById(database, workIds),
@@ -42,23 +44,28 @@ export async function titlePage(
   ])
   const own = records.get(recordId)
   if (!own) return null
-  const waiting = await countWaiting(database, [own.controlNumber])
   const asker = askerOf(question, libraries)
-  const ownCopies = ownPlacesFirst(
-    copies.filter((copy) => copy.controlNumber === own.controlNumber),
+  const good = [...records.values()]
+    .map(({ controlNumber }) => controlNumber)
+    .filter((one) => one === own.controlNumber || alsoGood.includes(one))
+  const [waiting, waitingForAny] = await Promise.all([countWaiting(database, [own.controlNumber]), countWaiting(database, good)])
+  const goodCopies = ownPlacesFirst(
+    copies.filter((copy) => good.includes(copy.controlNumber)),
     { libraries, scope: question.scope, at: asker.at },
   )
-  const routes = routesTo(libraries, question, asker, ownCopies, waiting)
+  const ownCopies = goodCopies.filter((copy) => copy.controlNumber === own.controlNumber)
+  const routes = routesTo(libraries, question, asker, { any: { copies: goodCopies, waiting: waitingForAny }, own: { copies: ownCopies, waiting } }) // prettier-ignore
   const byPlace = grouped(ownCopies, ({ branch }) => branch)
   const started = new Set(routes.map(({ barcode }) => barcode))
-  const shown = [...byPlace.values()].flatMap((there) => there.filter(({ barcode }, i) => i < SHOWN_OF_A_PLACE || started.has(barcode)))
+  const first = new Set([...byPlace.values()].flatMap((there) => there.slice(0, SHOWN_OF_A_PLACE)))
+  const shown = goodCopies.filter((copy) => first.has(copy) || started.has(copy.barcode))
   return {
     controlNumber: own.controlNumber,
     description: descriptionOf(own.record),
     editions: workIds.flatMap((id) => records.get(id) ?? []).map((record) => editionLine(record, copies, question.scope)),
     places: [...byPlace].map(([branch, there]) => placeLine(branch, there)),
-    copies: linesOf(libraries, asker, shown, ownCopies),
-    routes,
+    copies: linesOf(libraries, asker, shown, goodCopies),
+    routes: routes.map((route) => withEdition(route, goodCopies)),
     pickup: asker.pickup?.branch ?? null,
     waiting,
   }
@@ -123,15 +130,28 @@ function routesTo(
   libraries: Libraries,
   question: TitleQuestion,
   { borrower, pickup }: Asker,
-  copies: readonly CopyNow[],
-  waiting: number,
+  { any, own }: Record<'any' | 'own', { copies: readonly CopyNow[]; waiting: number }>,
 ): Route[] {
-  const walking = { copies, now: timeOf(question, libraries), walkable: libraries.branchesIn(question.scope), hours: hoursOf(libraries) }
-  if (pickup) return routesFor({ rules: libraries.holdRules, borrower, pickup, selfServe: libraries.selfServe, ...walking, waiting })
+  const walking = {
+    copies: any.copies,
+    now: timeOf(question, libraries),
+    walkable: libraries.branchesIn(question.scope),
+    hours: hoursOf(libraries),
+  }
+  if (pickup)
+    return routesToAny(
+      { rules: libraries.holdRules, borrower, pickup, selfServe: libraries.selfServe, ...walking, waiting: any.waiting },
+      own,
+    )
   const refusal = { code: 'pickup-not-served' } as const
   const route: Route = { kind: 'sent over', barcode: null, cost: 0, open: null, queue: null, hereOnly: false, notPossible: refusal }
   return [...walkInRoutes(walking), route]
 }
+
+const withEdition = (route: Route, copies: readonly CopyNow[]): RouteLine => ({
+  ...route,
+  edition: copies.find(({ barcode }) => barcode === route.barcode)?.controlNumber ?? null,
+})
 
 const hoursOf = (libraries: Libraries): Map<string, OpeningHours> =>
   new Map(libraries.library.branches.map(({ code, hours, closures }) => [code, { weekly: hours, closures }]))

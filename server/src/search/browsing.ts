@@ -1,18 +1,23 @@
 /** Browsing: the headings of the catalogue, and among them the other names by which they are sought. */
 import type { BrowseAnswer, BrowseQuery } from '@catalex/contract/search'
 import { shelfKeyFrom } from '@catalex/core/callnumber'
-import type { Heading } from '@catalex/core/search'
+import type { Heading, NarrowingChoice } from '@catalex/core/search'
 import { callTextsOf, keyOf, referencesBetween, shelfHeads, type HeadingReference } from '../catalogue/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Asking, Engine } from './engine/engine.ts'
 
 type Line = BrowseAnswer['headings'][number]
 
-export async function browse(database: Queryable, engine: Engine, query: BrowseQuery, asking?: Asking): Promise<BrowseAnswer> {
-  const scope = { in: query.in, as: query.as, at: null }
+export async function browse(
+  database: Queryable,
+  engine: Engine,
+  query: Pick<BrowseQuery, 'kind' | 'from' | 'position' | 'size'>,
+  choice: NarrowingChoice,
+  asking?: Asking,
+): Promise<BrowseAnswer> {
   const start = query.position ?? (query.kind === 'call-number' ? shelfKeyFrom(query.from, await shelfHeads(database)) : query.from)
   // One more than asked for: where the next page begins, this one's references end.
-  const { headings, position, total } = await engine.ask('browse', { kind: query.kind, start, most: query.size + 1, scope }, asking)
+  const { headings, position, total } = await engine.ask('browse', { kind: query.kind, start, most: query.size + 1, choice }, asking)
   const page = headings.slice(0, query.size)
   if (query.kind === 'call-number') return { position, total, headings: await shelfLines(database, page) }
   // Titles have no other names, and behind the last heading stands nothing.
@@ -23,7 +28,7 @@ export async function browse(database: Queryable, engine: Engine, query: BrowseQ
   const references = await referencesBetween(database, query.kind, from, end ? keyOf(end.label) : null)
   const labels = [...new Set(references.map(({ target }) => target))]
   const counts = new Map(
-    (await engine.ask('headings', { kind: query.kind, labels, scope }, asking)).map(({ label, count }) => [label, count]),
+    (await engine.ask('headings', { kind: query.kind, labels, choice }, asking)).map(({ label, count }) => [label, count]),
   )
   // A reference to a heading that the catalogue does not have leads nowhere.
   return { position, total, headings: merged(page, references.filter(({ target }) => counts.has(target)), counts) } // prettier-ignore

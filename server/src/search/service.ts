@@ -12,8 +12,17 @@ import type {
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
 import type { Copies, CopiesQuery, TitlePage } from '@catalex/contract/title'
 import { verdictOn } from '@catalex/core/holds'
-import { questionOf, scopeOf, type Scope } from '@catalex/core/query'
-import { liveRecordCount, pack, sendTable, type SearchQuestion, type Segments, type SendTable } from '@catalex/core/search'
+import { narrowingsOf, NO_SCOPE, scopeOf, type NarrowingParameters } from '@catalex/core/query'
+import {
+  liveRecordCount,
+  pack,
+  sendTable,
+  UNNARROWED,
+  type NarrowingChoice,
+  type SearchQuestion,
+  type Segments,
+  type SendTable,
+} from '@catalex/core/search'
 import type { Reading } from '../database/index.ts'
 import type { Moment } from '../circulation/index.ts'
 import type { Libraries } from '../libraries/index.ts'
@@ -21,7 +30,7 @@ import type { Reader } from '../readers/index.ts'
 import type { TitleQuestion } from '../presenting/index.ts'
 import { browse } from './browsing.ts'
 import { LocalEngine, type Asking, type Engine } from './engine/engine.ts'
-import { readQuery, type ReadQuery } from './query/readQuery.ts'
+import { readbackOf, readQuery, type ReadQuery } from './query/readQuery.ts'
 import { buildIndex } from './upkeep/documents.ts'
 import { Follower } from './upkeep/follower.ts'
 import type { Snapshot } from './upkeep/snapshot.ts'
@@ -114,7 +123,7 @@ export class SearchService {
     try {
       await this.engine.ask(
         'headings',
-        { kind: 'title', labels: [], scope: { in: [], as: [], at: null } },
+        { kind: 'title', labels: [], choice: { ...UNNARROWED, scope: NO_SCOPE, sends: null } },
         { signal: AbortSignal.timeout(HEALTH_MS) },
       )
     } catch (error) {
@@ -129,8 +138,8 @@ export class SearchService {
   }
 
   /** @returns null where there is no such title */
-  title(controlNumber: string, asked: TitleQuestion, asking?: Asking): Promise<TitlePage | null> {
-    return this.engine.ask('title', { controlNumber, asked }, asking)
+  title(controlNumber: string, asked: TitleQuestion, alsoGood: readonly string[], asking?: Asking): Promise<TitlePage | null> {
+    return this.engine.ask('title', { controlNumber, asked, alsoGood }, asking)
   }
 
   /** @returns null where there is no such title */
@@ -145,22 +154,31 @@ export class SearchService {
   async answer(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<SearchAnswer> {
     const read = await readQuery(this.database, query)
     // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
-    const viewing = { scope: query.place.length > 0 ? query.place : query.in, node: read.node, at: searcher.at, today: searcher.today }
+    const viewing = {
+      scope: query.place.length > 0 ? query.place : query.in,
+      copies: query.copies,
+      node: read.node,
+      category: searcher.category,
+      at: searcher.at,
+      today: searcher.today,
+    }
     const request = {
       question: this.questionFrom(query, read, searcher),
       words: read.text,
+      asTyped: query.asTyped,
       places: this.libraries.library.branches.map(({ name, code }) => ({ name, code })),
       thisYear: Number(searcher.today.slice(0, 4)),
       viewing,
     }
-    const { result, rows, offers, unnarrowed, wider } = await this.engine.ask('search', request, asking)
+    const { result, rows, meant, offers, unnarrowed, wider } = await this.engine.ask('search', request, asking)
     const { from, ...counted } = result
     return {
       ...counted,
       page: Math.floor(from / query.size) + 1,
       size: query.size,
       rows,
-      readback: read.readback,
+      readback: meant === null ? read.readback : readbackOf(meant.q),
+      meant,
       offers,
       unnarrowed,
       wider: wider !== null && wider > result.count ? wider : null,
@@ -172,12 +190,12 @@ export class SearchService {
     return this.engine.ask('count', { question }, asking)
   }
 
-  browse(query: BrowseQuery, asking?: Asking): Promise<BrowseAnswer> {
-    return browse(this.database, this.engine, query, asking)
+  browse(query: BrowseQuery, searcher: Searcher, asking?: Asking): Promise<BrowseAnswer> {
+    return browse(this.database, this.engine, query, this.choiceFrom(query, searcher), asking)
   }
 
-  suggest(query: SuggestQuery, asking?: Asking): Promise<SuggestAnswer> {
-    return this.engine.ask('suggest', { typed: query.q, most: SUGGESTED, scope: scopeOf(query) }, asking)
+  suggest({ q, field, ...query }: SuggestQuery, searcher: Searcher, asking?: Asking): Promise<SuggestAnswer> {
+    return this.engine.ask('suggest', { typed: q, field, most: SUGGESTED, choice: this.choiceFrom(query, searcher) }, asking)
   }
 
   async values(query: FacetValuesQuery, searcher: Searcher, asking?: Asking): Promise<FacetValues> {
@@ -186,16 +204,19 @@ export class SearchService {
   }
 
   private questionFrom(query: SearchQuery, read: ReadQuery, searcher: Searcher): SearchQuestion {
-    const { only, not, years, copies, sort, page, size } = questionOf(query)
-    const scope: Scope = { ...scopeOf(query), at: searcher.at }
+    const { sort, page, size } = query
     return {
       query: read.node,
       field: read.field,
-      narrowing: { scope, only, not, years, copies, inHand: null, sends: this.sendsTo(searcher) },
+      narrowing: this.choiceFrom(query, searcher),
       sort,
       from: (page - 1) * size,
       size,
     }
+  }
+
+  private choiceFrom(query: NarrowingParameters, searcher: Searcher): NarrowingChoice {
+    return { scope: { ...scopeOf(query), at: searcher.at }, ...narrowingsOf(query), inHand: null, sends: this.sendsTo(searcher) }
   }
 
   /** What the rules let this reader have sent to their pickup location. */

@@ -32,7 +32,7 @@ test('Enter searches for the words in the field chosen, in one step of the histo
 })
 
 test('a heading chosen while typing leads to exactly its titles; Enter without choosing searches for the words', async () => {
-  const suggest = [{ kind: 'person' as const, headings: [{ label: 'Lund, Marta, 1931-2004', count: 3 }] }]
+  const suggest = [{ kind: 'person' as const, headings: [{ label: 'Lund, Marta, 1931-2004', count: 3 }], readAs: null }]
   const { server, user } = open('/search', { search: found, suggest })
   await heading('3 titles')
   await user.keyboard('/')

@@ -18,7 +18,7 @@ export function problemInWords(t: Translate, error: unknown, zone: string): stri
   if (code === 'query-not-understood' && cql) return t('problems.query-not-understood', { what: t(`cql.${cql.code}`, { what: cql.what }), at: cql.at + 1 }) // prettier-ignore
   if (code === 'query-too-large') return t(`problems.query-too-large.${tooLarge?.what ?? 'terms'}`, { most: tooLarge?.most })
   if (code === 'not-understood') return t('problems.not-understood', { where: violations?.map(({ at }) => at).join(', ') ?? '' })
-  if (code === 'too-many-tries') return t('problems.too-many-tries', { count: minutes ?? 1 })
+  if (code === 'too-many-tries' || code === 'too-many-messages') return t(`problems.${code}`, { count: minutes ?? 1 })
   return t(`problems.${code}`)
 }
 

@@ -4,13 +4,13 @@ import {
   UNNARROWED,
   facetTree,
   browseHeadings,
-  headingsBeginning,
   IndexBuilder,
   offersFor,
   search,
+  suggestionsFor,
   type SearchQuestion,
 } from '../index.ts'
-import { hintIn, NO_SCOPE, parseQuery } from '../../query/index.ts'
+import { hintIn, NO_SCOPE, parseQuery, type FieldName } from '../../query/index.ts'
 import { recordFromMarc, type MarcRecord } from '../../catalogue/index.ts'
 
 const PLACES = facetTree([
@@ -41,7 +41,10 @@ add(3, 2, 'Lund, Marta, 1931-', 'Letters from a dry dock')
 add(4, 2, 'Lund, Marta, 1984-', 'Knitting by the harbour light')
 add(5, 2, 'Przybyłkowicz, Zdzisława', 'The herring road')
 const index = [{ index: builder.finish(), superseded: null }]
-const ALL = NO_SCOPE
+const ALL = { ...UNNARROWED, scope: NO_SCOPE, sends: null }
+
+const suggested = (field: FieldName, typed: string) =>
+  suggestionsFor(index, { typed, field, most: 5 }, ALL).flatMap(({ headings }) => headings.map(({ label }) => label))
 
 describe('headings', () => {
   it('stand in alphabetical order, namesakes apart, with their works in the places at hand', () => {
@@ -50,19 +53,36 @@ describe('headings', () => {
       { label: 'Lund, Marta, 1984-', count: 1 },
       { label: 'Orrick, Tamsin', count: 2 },
     ])
-    expect(browseHeadings(index, 'person', 2, 1, { ...NO_SCOPE, in: ['uni'] }).headings).toEqual([{ label: 'Orrick, Tamsin', count: 1 }])
+    expect(browseHeadings(index, 'person', 2, 1, { ...ALL, scope: { ...NO_SCOPE, in: ['uni'] } }).headings).toEqual([
+      { label: 'Orrick, Tamsin', count: 1 },
+    ])
   })
   it('come up while typing, in either order of a name and without the article', () => {
-    expect(headingsBeginning(index, 'person', 'tams', 5, ALL).map(({ label }) => label)).toEqual(['Orrick, Tamsin'])
-    expect(headingsBeginning(index, 'person', 'orrick, t', 5, ALL)).toHaveLength(1)
-    expect(headingsBeginning(index, 'title', 'an inq', 5, ALL).map(({ label }) => label)).toEqual(['An inquest in winter'])
-    expect(headingsBeginning(index, 'subject', 'zz', 5, ALL)).toEqual([])
+    expect(suggested('person', 'tams')).toEqual(['Orrick, Tamsin'])
+    expect(suggested('anywhere', 'orrick, t')).toEqual(['Orrick, Tamsin'])
+    expect(suggested('title', 'an inq')).toEqual(['An inquest in winter'])
+    expect(suggested('subject', 'zz')).toEqual([])
+  })
+  it('come up by the field that is asked, and forgive a slip in any word', () => {
+    expect(suggested('title', 'orrick')).toEqual([])
+    expect(suggested('publisher', 'orrick')).toEqual([])
+    expect(suggested('person', 'tamsn')).toEqual(['Orrick, Tamsin'])
+    expect(suggested('person', 'tamsin orik')).toEqual(['Orrick, Tamsin'])
+    expect(suggested('anywhere', 'lettres from a dri')).toEqual(['Letters from a dry dock'])
+    expect(suggestionsFor(index, { typed: 'orik', field: 'person', most: 5 }, ALL)[0]).toMatchObject({ readAs: 'orrick' })
+  })
+  it('count what the search finds to which they lead, with what is kept', () => {
+    const kept = { ...ALL, only: { subject: ['Harbors'] } }
+    expect(browseHeadings(index, 'title', 'l', 1, kept).headings).toEqual([{ label: 'Letters from a dry dock', count: 0 }])
+    expect(browseHeadings(index, 'title', 'n', 1, kept).headings).toEqual([{ label: 'Nine knots', count: 1 }])
+    // Of its own facet a heading is all that is chosen.
+    expect(browseHeadings(index, 'subject', 'h', 1, { ...ALL, only: { subject: ['Knots'] } }).headings[0]?.count).toBe(2)
   })
 })
 
 describe('offers', () => {
   const narrowing = { ...UNNARROWED, scope: NO_SCOPE, sends: null }
-  const offers = (text: string) => {
+  const offersOf = (text: string) => {
     const question: SearchQuestion = { query: parseQuery(text).node, field: 'anywhere', narrowing, sort: 'relevance', from: 0, size: 0 }
     return offersFor({
       segments: index,
@@ -71,7 +91,11 @@ describe('offers', () => {
       count: search(index, question).count,
       places: [{ name: 'Quay', code: 'quay' }],
       thisYear: 2026,
-    }).map(({ kind, q, count }) => [kind, q, count])
+    })
+  }
+  const offers = (text: string) => {
+    const { meant, others } = offersOf(text)
+    return [...(meant ? [meant] : []), ...others].map(({ kind, q, count }) => [kind, q, count])
   }
   it.each<[string, [string, string, number]]>([
     ['tamsin orick', ['spelling', 'tamsin orrick', 2]],
@@ -89,8 +113,30 @@ describe('offers', () => {
     ['knots letters', ['any', 'knots OR letters', 2]],
     ['knots or letters', ['operators', 'knots OR letters', 2]],
     ['harbour english', ['narrowing', 'harbour', 1]],
+    ['tamsn orik', ['spelling', 'tamsin orrick', 2]],
+    ['herringroad', ['spelling', 'herring road', 1]],
+    ['her ring road', ['spelling', 'herring road', 1]],
+    ['nin knots tamsn', ['spelling', 'nine knots tamsin', 1]],
+    ['knots as a large print', ['any', 'knots OR large OR print', 1]],
   ])('%s: %j', (text, expected) => {
     expect(offers(text)).toContainEqual(expected)
+  })
+  it.each([
+    ['tamsn', 'tamsin'],
+    ['przybilkowicz', 'przybylkowicz'],
+    ['her ring road', 'herring road'],
+    // Any word there is may be meant.
+    ['zzzz', null],
+    // What finds something is meant as it is.
+    ['lund', null],
+    // Words of an edition that is not there: nothing is put in their place.
+    ['knots braille', null],
+  ])('%s: meant is %s', (text, expected) => {
+    expect(offersOf(text).meant?.q ?? null).toBe(expected)
+  })
+  it('none finds nothing', () => {
+    for (const text of ['the of', 'knots or zebra', 'nine the', 'nine knots', 'zz yy', 'tamsn zebra'])
+      for (const [, , count] of offers(text)) expect(count).toBeGreaterThan(0)
   })
 })
 
@@ -113,7 +159,8 @@ describe('spelling', () => {
       places: [],
       thisYear: 2026,
     })
-    expect(offers.filter(({ kind }) => kind === 'spelling')).toEqual([])
+    expect(offers.others.filter(({ kind }) => kind === 'spelling')).toEqual([])
+    expect(offers.meant).toBeNull()
   })
 })
 

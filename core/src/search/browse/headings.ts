@@ -1,16 +1,17 @@
 /** Headings in alphabetical order, and call numbers in shelf order, with the works under each. */
-import { LISTED_FACETS, type HeadingKind, type Scope } from '../../query/index.ts'
+import { LISTED_FACETS, NO_SCOPE, type HeadingKind } from '../../query/index.ts'
 import { withoutArticle, wordsOf } from '../../text/index.ts'
-import type { SearchIndex } from '../store/columns.ts'
-import { formatOf, heldFrom, heldTo, placeOfHeld, workOf } from '../store/rows.ts'
+import { withWholeTitle } from '../match/match.ts'
+import { UNNARROWED, type NarrowingChoice } from '../narrow/choice.ts'
+import { DocumentFilter } from '../narrow/filter.ts'
+import { workOf } from '../store/rows.ts'
 import type { TextList } from '../store/textList.ts'
-import { chosenNodes } from '../store/tree.ts'
 import { isSuperseded, type Segment, type Segments } from '../segments/segments.ts'
 
 export interface Heading {
   /** As it is shown; of call numbers, the sort key. */
   label: string
-  /** Works under it in the places and formats at hand. */
+  /** Works that the search finds to which it leads. */
   count: number
 }
 
@@ -54,15 +55,15 @@ export function browseHeadings(
   kind: HeadingKind,
   start: string | number,
   most: number,
-  scope: Scope,
+  choice: NarrowingChoice,
 ): { position: number; total: number; headings: Heading[] } {
   const order = new Order(segments, kind)
   const position = typeof start === 'number' ? Math.min(start, order.total) : order.placeOf(keyOf(kind, start))
-  const count = counter(scope)
+  const count = counter(segments, kind, choice)
   const headings: Heading[] = []
   for (let at = position; at < Math.min(position + most, order.total); at += 1) {
     const { label, standings } = order.at(at)
-    headings.push({ label, count: standings.reduce((sum, [shelf, number]) => sum + count(shelf, number), 0) })
+    headings.push({ label, count: count(label, standings) })
   }
   return { position, total: order.total, headings }
 }
@@ -133,37 +134,37 @@ export function headingsBeginning(
   kind: Exclude<HeadingKind, 'call-number'>,
   typed: string,
   most: number,
-  scope: Scope,
+  choice: NarrowingChoice,
 ): Heading[] {
   const key = keyOf(kind, typed)
   if (key === '') return []
-  const count = counter(scope)
-  const counts = new Map<string, number>()
+  const standings = new Map<string, Standing[]>()
   for (const segment of segments) {
     const shelf = shelfOf(segment, kind)
     for (const number of numbersBeginning(shelf, kind, key)) {
       const label = shelf.labels.at(number)
-      counts.set(label, (counts.get(label) ?? 0) + count(shelf, number))
+      standings.set(label, [...(standings.get(label) ?? []), [shelf, number]])
     }
   }
-  return [...counts]
-    .map(([label, works]) => ({ label, count: works }))
+  const count = counter(segments, kind, choice)
+  return [...standings]
+    .map(([label, where]) => ({ label, count: count(label, where) }))
     .filter((heading) => heading.count > 0)
     .sort((a, b) => b.count - a.count || (a.label < b.label ? -1 : 1))
     .slice(0, most)
 }
 
-/** Of these headings, those that some record has, with their works in the places and formats at hand. */
-export function headingsNamed(segments: Segments, kind: HeadingKind, labels: readonly string[], scope: Scope): Heading[] {
-  const count = counter(scope)
-  const everywhere = counter({ in: [], as: [], at: null })
+/** Of these headings, those that some record has, with their works that pass. */
+export function headingsNamed(segments: Segments, kind: HeadingKind, labels: readonly string[], choice: NarrowingChoice): Heading[] {
+  const count = counter(segments, kind, choice)
+  const everywhere = counter(segments, kind, { ...UNNARROWED, scope: NO_SCOPE, sends: null })
   return labels.flatMap((label) => {
     const standings = segments.flatMap((segment): Standing[] => {
       const shelf = shelfOf(segment, kind)
       const number = numberOf(shelf, keyOf(kind, label), label)
-      return number < 0 || everywhere(shelf, number) === 0 ? [] : [[shelf, number]]
+      return number < 0 ? [] : [[shelf, number]]
     })
-    return standings.length === 0 ? [] : [{ label, count: standings.reduce((sum, [shelf, number]) => sum + count(shelf, number), 0) }]
+    return standings.length === 0 || everywhere(label, standings) === 0 ? [] : [{ label, count: count(label, standings) }]
   })
 }
 
@@ -183,36 +184,35 @@ function numbersBeginning(shelf: Shelf, kind: HeadingKind, key: string): Set<num
   return numbers
 }
 
-function counter({ in: places, as: formats }: Scope): (shelf: Shelf, heading: number) => number {
-  const chosen = new Map<SearchIndex, { place: Uint8Array | null; format: Uint8Array | null }>()
-  const chosenIn = (index: SearchIndex) => {
-    const known = chosen.get(index) ?? { place: chosenNodes(index.placeTree, places), format: chosenNodes(index.formatTree, formats) }
-    chosen.set(index, known)
-    return known
-  }
-  return ({ segment: { index, superseded }, starts, docs }, heading) => {
-    const { place, format } = chosenIn(index)
-    let works = 0
+/** Counts what the search finds to which a heading leads: of a title, all works that have it as a whole title. */
+function counter(
+  segments: Segments,
+  kind: HeadingKind,
+  choice: NarrowingChoice,
+): (label: string, standings: readonly Standing[]) => number {
+  // What is chosen of its own facet gives way to the heading.
+  const others = { ...choice, only: { ...choice.only, [kind]: [] }, not: { ...choice.not, [kind]: [] } }
+  const filters = new Map(segments.map(({ index }) => [index, new DocumentFilter(index, others)]))
+  const works = ({ index, superseded }: Segment, docs: Uint32Array): number => {
+    const filter = filters.get(index)
+    let count = 0
     let last = -1
-    for (let i = starts[heading]; i < starts[heading + 1]; i += 1) {
-      const doc = docs[i]
-      if (
-        workOf(index, doc) === last ||
-        isSuperseded(superseded, doc) ||
-        (format && !format[formatOf(index, doc)]) ||
-        !isHeld(index, doc, place)
-      )
-        continue
-      last = workOf(index, doc)
-      works += 1
+    for (const doc of docs) {
+      const work = workOf(index, doc)
+      if (work === last || isSuperseded(superseded, doc) || filter?.look(doc) !== 0) continue
+      last = work
+      count += 1
     }
-    return works
+    return count
   }
-}
-
-function isHeld(index: SearchIndex, doc: number, places: Uint8Array | null): boolean {
-  for (let e = heldFrom(index, doc); e < heldTo(index, doc); e += 1) if (!places || places[placeOfHeld(index.held[e])] === 1) return true
-  return false
+  if (kind === 'title') {
+    return (label) => {
+      const words = withoutArticle(wordsOf(label))
+      return segments.reduce((sum, segment) => sum + works(segment, withWholeTitle(segment.index, words)), 0)
+    }
+  }
+  return (_, standings) =>
+    standings.reduce((sum, [{ segment, starts, docs }, at]) => sum + works(segment, docs.subarray(starts[at], starts[at + 1])), 0)
 }
 
 /** Titles are sought without their leading article in the index, and so must be what is typed. */

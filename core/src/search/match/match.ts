@@ -1,11 +1,11 @@
 /** Which documents of a segment a query matches, and how well: sets of documents in ascending order, each with a score. */
 import type { SearchIndex } from '../store/columns.ts'
-import { EVERY_FIELD, MASK_WEIGHT, maskOf } from '../store/fields.ts'
+import { EVERY_FIELD, MASK_WEIGHT, maskOf, STRONG, WITHOUT_PUBLISHER } from '../store/fields.ts'
 import { formatOf, yearOf } from '../store/rows.ts'
 import { hashOf } from '../store/hash.ts'
 import { alike, cut, difference, intersection, NOTHING, type Matches } from './sets.ts'
 import { Adjacency, Cursor } from '../store/postings.ts'
-import type { QueryNode } from '../../query/index.ts'
+import { isFactWord, type ListedFacet, type QueryNode } from '../../query/index.ts'
 import { commonest, shareOf } from './prefixes.ts'
 import { otherForms } from './stems.ts'
 import { chosenNodes } from '../store/tree.ts'
@@ -47,10 +47,8 @@ class Matching {
         return picked(index, (doc) => yearOf(index, doc) >= node.from && yearOf(index, doc) <= node.to && yearOf(index, doc) > 0)
       case 'value':
         return withValue(index, node.facet, node.value)
-      case 'whole title': {
-        const hash = hashOf(node.words.join(' '))
-        return picked(index, (doc) => hasWholeTitle(index, doc, hash))
-      }
+      case 'whole title':
+        return alike(withWholeTitle(index, node.words))
       case 'title begins':
         return this.titleBegins(node.words)
       case 'number':
@@ -66,8 +64,9 @@ class Matching {
   }
 
   /** Other forms of the word count too, a little less than the word itself. */
-  private word(word: string, fields: number): Matches {
+  private word(word: string, asked: number): Matches {
     const { index } = this
+    const fields = fieldsFor(word, asked)
     const forms = new WordForms(index, word).all
     if (forms.length === 1 && forms[0].languages === EVERY_LANGUAGE) return this.term(forms[0].term, word, fields)
     const union = Union.over(index)
@@ -78,10 +77,12 @@ class Matching {
   private gather(union: Union, term: number, word: string, fields: number, worth: number, languages: number): void {
     const { termStart, postDoc, postMask, titleLength, language } = this.index
     const weight = this.rarity(word) * worth
+    const always = isFactWord(word)
     for (let p = termStart[term]; p < termStart[term + 1]; p += 1) {
       const mask = postMask[p] & fields
       const doc = postDoc[p]
-      if (mask !== 0 && (languages & (1 << language[doc])) !== 0) union.higher(doc, weight * worthOf(mask, titleLength[doc]))
+      if (mask !== 0 && (languages & (1 << language[doc])) !== 0)
+        union.higher(doc, weight * worthOf(mask, titleLength[doc]) + strengthOf(mask, always))
     }
   }
 
@@ -93,13 +94,14 @@ class Matching {
     const docs = new Uint32Array(to - from)
     const scores = new Float32Array(to - from)
     const weight = this.rarity(word)
+    const always = isFactWord(word)
     let count = 0
     for (let p = from; p < to; p += 1) {
       const mask = postMask[p] & fields
       if (mask === 0) continue
       const doc = postDoc[p]
       docs[count] = doc
-      scores[count] = weight * worthOf(mask, titleLength[doc])
+      scores[count] = weight * worthOf(mask, titleLength[doc]) + strengthOf(mask, always)
       count += 1
     }
     return cut({ docs, scores }, count)
@@ -123,7 +125,7 @@ class Matching {
       // So many words begin so that their rarity says nothing.
       for (let p = index.termStart[from]; p < index.termStart[to]; p += 1) {
         const mask = index.postMask[p] & fields
-        if (mask !== 0) union.higher(index.postDoc[p], MASK_WEIGHT[mask])
+        if (mask !== 0) union.higher(index.postDoc[p], MASK_WEIGHT[mask] + strengthOf(mask, false))
       }
     } else for (let term = from; term < to; term += 1) this.gather(union, term, index.terms.at(term), fields, 1, EVERY_LANGUAGE)
     return union.take()
@@ -144,10 +146,14 @@ class Matching {
     for (let p = index.termStart[terms[rarest]]; p < index.termStart[terms[rarest] + 1]; p += 1) {
       const doc = index.postDoc[p]
       if ((index.postMask[p] & fields) === 0 || !cursors.every((cursor) => cursor.seek(doc))) continue
-      if (adjacency.maskAt(fields) === 0) continue
+      const together = adjacency.maskAt(fields)
+      if (together === 0) continue
       docs[count] = doc
       const length = index.titleLength[doc]
-      scores[count] = weights.reduce((sum, weight, i) => sum + weight * worthOf(index.postMask[cursors[i].posting] & fields, length), 0)
+      scores[count] = weights.reduce(
+        (sum, weight, i) => sum + weight * worthOf(index.postMask[cursors[i].posting] & fields, length),
+        strengthOf(together, false),
+      )
       count += 1
     }
     return cut({ docs, scores }, count)
@@ -194,8 +200,10 @@ class Matching {
   }
 
   /** Those of the documents in which the word stands in some form. */
-  private having({ docs, scores }: Matches, forms: WordForms, fields: number): Matches {
+  private having({ docs, scores }: Matches, forms: WordForms, asked: number): Matches {
     const { postMask, titleLength, language } = this.index
+    const fields = fieldsFor(forms.word, asked)
+    const always = isFactWord(forms.word)
     const probes = forms.all.map(({ term, languages, worth }) => ({
       cursor: new Cursor(this.index, term),
       languages,
@@ -209,7 +217,7 @@ class Matching {
         if ((languages & (1 << language[doc])) === 0 || !cursor.seek(doc)) continue
         const mask = postMask[cursor.posting] & fields
         // Scores are kept in single precision, here as where all of a word's documents are gathered.
-        if (mask !== 0) best = Math.max(best, Math.fround(weight * worthOf(mask, titleLength[doc])))
+        if (mask !== 0) best = Math.max(best, Math.fround(weight * worthOf(mask, titleLength[doc]) + strengthOf(mask, always)))
       }
       if (best === 0) continue
       docs[count] = doc
@@ -251,6 +259,13 @@ const FINISHED = 100
 const BREVITY = Float32Array.from({ length: 256 }, (_, length) => 8 / (1 + Math.sqrt(length)))
 const worthOf = (mask: number, titleLength: number): number => MASK_WEIGHT[mask] + (mask & TITLE ? BREVITY[titleLength] : 0)
 
+const WEAK = maskOf('publisher')
+/** @param always for words that say what a thing is: those stand in the weak field by nature */
+const strengthOf = (mask: number, always: boolean): number => (always || (mask & ~WEAK) !== 0 ? STRONG : 0)
+
+/** Leaving the publisher out leaves out no year and no format: they stand there as well. */
+const fieldsFor = (word: string, asked: number): number => (asked === WITHOUT_PUBLISHER && isFactWord(word) ? EVERY_FIELD : asked)
+
 const everything = (index: SearchIndex): Matches => alike(Uint32Array.from({ length: index.docCount }, (_, doc) => doc))
 
 function documentsOf(index: SearchIndex, recordIds: readonly number[]): Uint32Array {
@@ -272,13 +287,25 @@ function picked(index: SearchIndex, test: (doc: number) => boolean): Matches {
   return alike(docs.slice(0, count))
 }
 
-function withValue(index: SearchIndex, facet: 'language' | 'format', value: string): Matches {
+function withValue(index: SearchIndex, facet: ListedFacet | 'format', value: string): Matches {
   if (facet === 'format') {
     const chosen = chosenNodes(index.formatTree, [value])
     return picked(index, (doc) => chosen !== null && chosen[formatOf(index, doc)] === 1)
   }
   const number = valueNumber(index, facet, value)
   return number < 0 ? NOTHING : alike(index.valueDoc.slice(index.valueDocStart[number], index.valueDocStart[number + 1]))
+}
+
+/** Documents with this whole title: those whose title as filed begins so, or that have it as a further one, are looked at. */
+export function withWholeTitle(index: SearchIndex, words: readonly string[]): Uint32Array {
+  const whole = words.join(' ')
+  const hash = hashOf(whole)
+  const found = new Set<number>()
+  for (const { keys, starts, docs } of titleLists(index)) {
+    const { from, to } = keys.beginning(whole)
+    for (let at = starts[from]; at < starts[to]; at += 1) if (hasWholeTitle(index, docs[at], hash)) found.add(docs[at])
+  }
+  return Uint32Array.from(found).sort()
 }
 
 export function hasWholeTitle(index: SearchIndex, doc: number, hash: number): boolean {

@@ -6,6 +6,8 @@ export const USE_BITS = { loan: 1, 'short loan': 2, 'here only': 4, 'fetched on 
 /** Uses that let a copy leave the building for longer than some hours. */
 export const TAKE_HOME = USE_BITS.loan | USE_BITS['fetched on request']
 
+export const isForHome = (use: keyof typeof USE_BITS): boolean => (USE_BITS[use] & TAKE_HOME) !== 0
+
 export function facetValuesOf(title: BibRecord): Record<ListedFacet, string[]> {
   return {
     language: title.languages,

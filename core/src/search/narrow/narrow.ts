@@ -18,6 +18,8 @@ export interface Narrowed {
   /** Works, and records. */
   count: number
   records: number
+  /** Works none of whose records scores as strong. */
+  weak: number
   /** Works by node or value of each facet; to be read before the next question. */
   tallies: Tallies
   /** Works if a facet's choice were dropped. */
@@ -44,8 +46,20 @@ const FACET_BITS: readonly (readonly [Facet | 'years', number])[] = [
 ]
 const UNASKED = YEARS << 1
 
+export interface Ranking {
+  top: TopWorks
+  /** A score from which a record is no weak match. */
+  strongFrom: number
+}
+
 /** @throws Cancelled */
-export function narrow(segment: Segment, matches: Matches, choice: NarrowingChoice, top: TopWorks, wanted: StillWanted): Narrowed {
+export function narrow(
+  segment: Segment,
+  matches: Matches,
+  choice: NarrowingChoice,
+  { top, strongFrom }: Ranking,
+  wanted: StillWanted,
+): Narrowed {
   const { index, superseded } = segment
   const passing = new DocumentFilter(index, choice)
   const counting = new Counting(index, passing, matches.docs.length)
@@ -63,7 +77,7 @@ export function narrow(segment: Segment, matches: Matches, choice: NarrowingChoi
       work = workOf(index, doc)
     }
     if (fails === 0) {
-      counting.passed(doc, work)
+      counting.passed(doc, work, scores[i] >= strongFrom)
       top.add(index, passing, doc, work, scores[i] + (passing.inNowThere ? IN_NOW_BOOST : 0))
     } else if ((fails & (fails - 1)) === 0) counting.failedOne(fails, doc, work)
   }
@@ -96,6 +110,8 @@ class Counting {
   private kept = 0
   private records = 0
   private workPassed = false
+  private workStrong = false
+  private weak = 0
   /** Of the work at hand: what passing copies are too, and what its records would reach if one choice were dropped. */
   private more = 0
   private reached = 0
@@ -113,7 +129,8 @@ class Counting {
     this.tallies = talliesFor(index)
   }
 
-  passed(doc: number, work: number): void {
+  passed(doc: number, work: number, strong: boolean): void {
+    if (strong) this.workStrong = true
     this.keep(doc, 0)
     this.records += 1
     this.workPassed = true
@@ -144,9 +161,11 @@ class Counting {
   endWork(): void {
     if (this.workPassed) {
       this.count += 1
+      if (!this.workStrong) this.weak += 1
       this.moreCounts[this.more] += 1
     } else for (let rest = this.reached; rest !== 0; rest &= rest - 1) this.reachCounts[31 - Math.clz32(rest & -rest)] += 1
     this.workPassed = false
+    this.workStrong = false
     this.more = 0
     this.reached = 0
   }
@@ -159,6 +178,7 @@ class Counting {
     return {
       count: this.count,
       records: this.records,
+      weak: this.weak,
       tallies: this.tallies,
       without: {
         ...Object.fromEntries(FACET_BITS.map(([name, bit]) => [name, reaching(bit)])),

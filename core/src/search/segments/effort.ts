@@ -27,6 +27,7 @@ export function effortOf(index: SearchIndex, node: QueryNode): number {
       return effortOf(index, node.node)
     case 'not':
       return index.docCount + effortOf(index, node.node)
+    case 'whole title':
     case 'title begins':
       return titleLists(index).reduce((sum, { keys, starts }) => {
         const { from, to } = keys.beginning(node.words.join(' '))
@@ -39,7 +40,6 @@ export function effortOf(index: SearchIndex, node: QueryNode): number {
     case 'everything':
     case 'years':
     case 'value':
-    case 'whole title':
       return index.docCount
   }
 }

@@ -2,7 +2,7 @@
 import type { AuthorizedKind, Carrier, BibRecord } from '../../catalogue/index.ts'
 import { filingTitle, workKey } from '../../catalogue/index.ts'
 import { spokenName, withoutArticle, wordsOf } from '../../text/index.ts'
-import type { ListedFacet } from '../../query/index.ts'
+import { namesOfCarrier, type ListedFacet } from '../../query/index.ts'
 import { facetValuesOf } from '../narrow/facets.ts'
 import type { SearchField } from '../../query/index.ts'
 
@@ -69,7 +69,9 @@ export function textsOf(title: BibRecord): Record<SearchField, string[]> {
     series: title.series.map((entry) => [entry.title, entry.volume].filter(Boolean).join(' ')),
     contents: title.contents,
     notes: title.notes.map((note) => note.text),
-    publisher: [title.publisher, title.place].filter((text) => text !== null),
+    publisher: [title.publisher, title.place, title.year?.toString(), title.extent, ...namesOfCarrier(title.carrier)].filter(
+      (text) => typeof text === 'string',
+    ),
     summary: title.summary ? [title.summary] : [],
   }
 }

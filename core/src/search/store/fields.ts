@@ -15,6 +15,16 @@ const WEIGHTS: Record<SearchField, number> = {
 
 export const maskOf = (field: SearchField): number => 1 << FIELDS.indexOf(field)
 export const EVERY_FIELD = (1 << FIELDS.length) - 1
+export const WITHOUT_PUBLISHER = EVERY_FIELD & ~maskOf('publisher')
+
+/** Highest number of words of a query for which it is told where they stand only in the weak field. */
+export const MOST_STRONG = 8
+/**
+ * What a word adds that stands anywhere but in the weak field alone (who published it, where, when, in what extent and
+ * format): more than all else that up to MOST_STRONG words are worth, so that titles with a word in the weak field only
+ * come last, and are known by their score.
+ */
+export const STRONG = 4096
 
 /**
  * Weight of every combination of fields. The best field counts in full and each further one a third, so that a word

@@ -15,6 +15,8 @@ export interface NearWord {
   distance: number
   /** Titles in which it stands. */
   titles: number
+  /** It stands in the name of a person. */
+  named: boolean
 }
 
 const MOST_EDITS = 2
@@ -66,13 +68,7 @@ function deletions(word: string): string[] {
 export function nearWords(index: SearchIndex, word: string, most: number): NearWord[] {
   if (word.length < 3) return []
   const edits = word.length < 4 ? 1 : MOST_EDITS
-  const buckets = index.nearStart.length - 1
-  const candidates = new Set<number>()
-  for (const text of deletions(word)) {
-    const bucket = hashOf(text) & (buckets - 1)
-    for (let at = index.nearStart[bucket]; at < index.nearStart[bucket + 1]; at += 1) candidates.add(index.nearTerm[at])
-  }
-  return [...candidates]
+  return termsNear(index, word)
     .map((term) => ({ term, word: index.terms.at(term) }))
     .filter((near) => near.word !== word && Math.abs(near.word.length - word.length) <= edits)
     .map((near) => ({ ...near, distance: editsBetween(near.word, word) }))
@@ -80,16 +76,49 @@ export function nearWords(index: SearchIndex, word: string, most: number): NearW
     .map((near) => ({ ...near, ...standing(index, near, word) }))
     .sort((a, b) => a.distance - b.distance || b.weight - a.weight || (a.word < b.word ? -1 : 1))
     .slice(0, most)
-    .map(({ word: near, distance, titles }) => ({ word: near, distance, titles }))
+    .map(({ word: near, distance, titles, named }) => ({ word: near, distance, titles, named }))
 }
 
-function standing(index: SearchIndex, near: { term: number; word: string }, sought: string): { titles: number; weight: number } {
+/** Words that have letters in common with this one, however they end. */
+function termsNear(index: SearchIndex, word: string): number[] {
+  const buckets = index.nearStart.length - 1
+  const candidates = new Set<number>()
+  for (const text of deletions(word)) {
+    const bucket = hashOf(text) & (buckets - 1)
+    for (let at = index.nearStart[bucket]; at < index.nearStart[bucket + 1]; at += 1) candidates.add(index.nearTerm[at])
+  }
+  return [...candidates]
+}
+
+/** Words that begin nearly as what has been typed so far, best first. */
+export function nearBeginnings(index: SearchIndex, typed: string, most: number): string[] {
+  if (typed.length < 4) return []
+  const edits = typed.length < 6 ? 1 : MOST_EDITS
+  const distanceOf = (word: string) => Math.min(...[-1, 0, 1].map((more) => editsBetween(word.slice(0, typed.length + more), typed)))
+  return termsNear(index, typed)
+    .map((term) => ({ term, word: index.terms.at(term) }))
+    .map((near) => ({ ...near, distance: distanceOf(near.word) }))
+    .filter(({ distance }) => distance <= edits)
+    .map((near) => ({ ...near, ...standing(index, near, typed) }))
+    .sort((a, b) => a.distance - b.distance || b.weight - a.weight || (a.word < b.word ? -1 : 1))
+    .slice(0, most)
+    .map(({ word }) => word)
+}
+
+/** Of so many titles that have a word it is looked whether they have it as a name. */
+const LOOKED_AT = 24
+
+function standing(
+  index: SearchIndex,
+  near: { term: number; word: string },
+  sought: string,
+): Pick<NearWord, 'titles' | 'named'> & { weight: number } {
   const from = index.termStart[near.term]
   const titles = index.termStart[near.term + 1] - from
-  const named = titles > 0 && (index.postMask[from] & PERSON) !== 0
+  const named = index.postMask.subarray(from, from + Math.min(titles, LOOKED_AT)).some((mask) => (mask & PERSON) !== 0)
   // People seldom get the first letter wrong.
   const start = near.word.startsWith(sought.charAt(0)) ? 4 : 1
-  return { titles, weight: titles * (named ? NAME_WEIGHT : 1) * start }
+  return { titles, named, weight: titles * (named ? NAME_WEIGHT : 1) * start }
 }
 
 /** Letters added, dropped, exchanged, or two neighbours swapped (optimal string alignment). */

@@ -2,31 +2,34 @@
 import type { ResultRow } from '@catalex/contract/search'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
 import type { Copies, CopiesQuery, TitlePage } from '@catalex/contract/title'
-import { HEADING_KINDS, type HeadingKind, type ListedFacet, type NamedPlace, type Scope } from '@catalex/core/query'
+import { parseQuery, type FieldName, type HeadingKind, type ListedFacet, type NamedPlace } from '@catalex/core/query'
 import {
   browseHeadings,
   buildDelta,
   countOf,
   everywhere,
   facetValues,
-  headingsBeginning,
   headingsNamed,
   offersFor,
   pack,
   recordsOfWork,
   search,
+  suggestionsFor,
   UNNARROWED,
   unpack,
   withDelta,
   type FacetTree,
   type Heading,
   type Offer,
+  type Offers,
   type PackedIndex,
+  type NarrowingChoice,
   type SearchDocument,
   type SearchQuestion,
   type SearchResult,
   type Segments,
   type StillWanted,
+  type Suggestion,
 } from '@catalex/core/search'
 import { recordIdOf } from '../../catalogue/index.ts'
 import { holdOptions, type Moment } from '../../circulation/index.ts'
@@ -41,6 +44,8 @@ export interface Jobs {
       question: SearchQuestion
       /** Words of which other readings are offered; null for none. */
       words: string | null
+      /** Another reading is not put in place of it, whatever it finds. */
+      asTyped: boolean
       places: NamedPlace[]
       thisYear: number
       viewing: Viewing
@@ -48,13 +53,15 @@ export interface Jobs {
     answer: {
       result: Omit<SearchResult, 'rows'>
       rows: ResultRow[]
+      /** The reading that is meant where the words as they are find nothing: then all else is of it. */
+      meant: Offer | null
       offers: Offer[]
       /** Titles without narrowings, and, where there is a scope, without that either. */
       unnarrowed: number
       wider: number | null
     }
   }
-  title: { request: { controlNumber: string; asked: TitleQuestion }; answer: TitlePage | null }
+  title: { request: { controlNumber: string; asked: TitleQuestion; alsoGood: readonly string[] }; answer: TitlePage | null }
   copies: {
     request: { controlNumber: string; asked: TitleQuestion; which: Pick<CopiesQuery, 'branch' | 'find' | 'from' | 'size'> }
     answer: Copies | null
@@ -66,11 +73,11 @@ export interface Jobs {
     answer: { value: string; count: number }[]
   }
   browse: {
-    request: { kind: HeadingKind; start: string | number; most: number; scope: Scope }
+    request: { kind: HeadingKind; start: string | number; most: number; choice: NarrowingChoice }
     answer: { position: number; total: number; headings: Heading[] }
   }
-  headings: { request: { kind: HeadingKind; labels: readonly string[]; scope: Scope }; answer: Heading[] }
-  suggest: { request: { typed: string; most: number; scope: Scope }; answer: { kind: HeadingKind; headings: Heading[] }[] }
+  headings: { request: { kind: HeadingKind; labels: readonly string[]; choice: NarrowingChoice }; answer: Heading[] }
+  suggest: { request: { typed: string; field: FieldName; most: number; choice: NarrowingChoice }; answer: Suggestion[] }
   delta: { request: { placeTree: FacetTree; documents: SearchDocument[] }; answer: PackedIndex }
 }
 export type JobName = keyof Jobs
@@ -103,26 +110,31 @@ type Work = {
 }
 
 const WORK: Work = {
-  search: async ({ segments, database, libraries }, { question, words, places, thisYear, viewing }, wanted) => {
+  search: async ({ segments, database, libraries }, { question: asked, words, asTyped, places, thisYear, viewing }, wanted) => {
+    const typed = search(segments, asked, wanted)
+    const { meant: clear, others } =
+      words === null ? NO_OFFERS : offersFor({ segments, wanted, text: words, question: asked, count: typed.count, places, thisYear })
+    const meant = asTyped ? null : clear
+    const question = meant === null ? asked : questionMeant(asked, meant)
+    const { rows, ...result } = meant === null ? typed : search(segments, question, wanted)
     const { narrowing } = question
-    const { rows, ...result } = search(segments, question, wanted)
-    const offers = words === null ? [] : offersFor({ segments, wanted, text: words, question, count: result.count, places, thisYear })
     const countWith = (change: Partial<SearchQuestion['narrowing']>) =>
       countOf(segments, { ...question, narrowing: { ...narrowing, ...change } }, wanted)
     return {
       result,
-      offers,
+      meant,
+      offers: meant === null && clear !== null ? [clear, ...others] : others,
       unnarrowed: isNarrowed(narrowing) ? countWith(UNNARROWED) : result.count,
       wider:
         narrowing.scope.in.length + narrowing.scope.as.length > 0 ? countWith({ ...UNNARROWED, scope: everywhere(narrowing.scope) }) : null,
-      rows: await presentRows(database, libraries, rows, viewing),
+      rows: await presentRows(database, libraries, rows, { ...viewing, node: question.query }),
     }
   },
-  title: async ({ segments, database, libraries }, { controlNumber, asked }) => {
+  title: async ({ segments, database, libraries }, { controlNumber, asked, alsoGood }) => {
     const recordId = await recordIdOf(database, controlNumber)
     if (recordId === null) return null
     const work = recordsOfWork(segments, recordId)
-    return titlePage(database, libraries, { recordId, workIds: work.length > 0 ? work : [recordId] }, asked)
+    return titlePage(database, libraries, { recordId, workIds: work.length > 0 ? work : [recordId] }, asked, alsoGood)
   },
   copies: async ({ database, libraries }, { controlNumber, asked, which }) => {
     const recordId = await recordIdOf(database, controlNumber)
@@ -132,13 +144,20 @@ const WORK: Work = {
     holdOptions(database, libraries, reader, { records, barcode }, at),
   count: ({ segments }, { question }, wanted) => countOf(segments, question, wanted),
   values: ({ segments }, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),
-  browse: ({ segments }, { kind, start, most, scope }) => browseHeadings(segments, kind, start, most, scope),
-  headings: ({ segments }, { kind, labels, scope }) => headingsNamed(segments, kind, labels, scope),
-  suggest: ({ segments }, { typed, most, scope }) =>
-    HEADING_KINDS.filter((kind) => kind !== 'call-number')
-      .map((kind) => ({ kind, headings: headingsBeginning(segments, kind, typed, most, scope) }))
-      .filter(({ headings }) => headings.length > 0),
+  browse: ({ segments }, { kind, start, most, choice }) => browseHeadings(segments, kind, start, most, choice),
+  headings: ({ segments }, { kind, labels, choice }) => headingsNamed(segments, kind, labels, choice),
+  suggest: ({ segments }, { choice, ...asked }) => suggestionsFor(segments, asked, choice),
   delta: (_at, { placeTree, documents }) => pack(buildDelta(placeTree, documents)),
+}
+
+const NO_OFFERS: Offers = { meant: null, others: [] }
+
+/** The question as another reading of its words would put it. */
+function questionMeant(question: SearchQuestion, { q, values, yearFrom, yearTo }: Offer): SearchQuestion {
+  const only = { ...question.narrowing.only }
+  for (const { facet, value } of values) only[facet] = [...(only[facet] ?? []), value]
+  const years = yearFrom === null ? question.narrowing.years : { from: yearFrom, to: yearTo }
+  return { ...question, query: parseQuery(q).node, narrowing: { ...question.narrowing, only, years } }
 }
 
 function isNarrowed({ only, not, years, copies, inHand }: SearchQuestion['narrowing']): boolean {

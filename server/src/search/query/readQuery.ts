@@ -33,21 +33,26 @@ export async function readQuery(database: Queryable, asked: Pick<Question, 'q' |
     const number = await numberIn(database, q, field === 'number')
     if (number) return number
   }
-  if (field === 'number') return whole(q.trim() === '' ? { kind: 'everything' } : { kind: 'records', recordIds: [] })
+  if (field === 'call-number' && q.trim() !== '')
+    return whole({ kind: 'records', recordIds: await recordsByCallNumber(database, q.trim(), false) }, 'callnumber', q)
+  if (field === 'number' || field === 'call-number')
+    return whole(q.trim() === '' ? { kind: 'everything' } : { kind: 'records', recordIds: [] })
   if (field === 'title-begins' || field === 'title-whole') {
     const words = [...withoutArticle(wordsOf(q))]
     if (words.length === 0) return whole({ kind: 'everything' })
     return whole(withinLimits({ kind: field === 'title-whole' ? 'whole title' : 'title begins', words }), 'phrase', q)
   }
   if (field === 'anywhere' && isCql(q)) return whole(await withRecords(database, parseCql(q)), 'cql', q)
-  const { node, parts } = parseQuery(q)
-  const readback = parts.map(({ kind, text, start, end }) => ({
+  return { text: q, node: parseQuery(q).node, field, readback: readbackOf(q) }
+}
+
+/** How words are read, part by part. */
+export const readbackOf = (q: string): SearchAnswer['readback'] =>
+  parseQuery(q).parts.map(({ kind, text, start, end }) => ({
     kind,
     text,
     without: `${q.slice(0, start)} ${q.slice(end)}`.replace(/\s+/g, ' ').trim(),
   }))
-  return { text: q, node, field, readback }
-}
 
 /** A query of one piece. */
 function whole(node: QueryNode, kind?: ReadbackKind, text = ''): ReadQuery {

@@ -297,6 +297,8 @@ export const later = {
     'no-such-address': 'There is nothing at this address.',
     'no-such-title': 'The catalogue has no title at this address. Search for it by its title or number.',
     refused: 'A rule of the library stands against it.',
+    'too-many-messages_one': 'That is more messages than one can send in an hour. Try again in {{count}} minute, or ring the library.',
+    'too-many-messages_other': 'That is more messages than one can send in an hour. Try again in {{count}} minutes, or ring the library.',
     'too-many-tries_one': 'There have been too many tries with this card number. Wait {{count}} minute, or ask any desk for a new PIN.',
     'too-many-tries_other': 'There have been too many tries with this card number. Wait {{count}} minutes, or ask any desk for a new PIN.',
   },

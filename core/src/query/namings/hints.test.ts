@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { hintIn } from './index.ts'
+import { hintIn, volumeReading } from '../index.ts'
 
 const PLACES = [
   { name: 'Ferrygate', code: 'ferrygate' },
@@ -38,6 +38,10 @@ describe('words that name a narrowing', () => {
     ['herons 1990 1999 dvd', 'format=dvd 1990-1999 "herons"'],
     ['a history of the harbour in french', 'language=fre "history of the harbour"'],
     ['for the children', 'audience=children ""'],
+    ['nocturnes score and parts', 'format=score-and-parts "nocturnes"'],
+    ['printed music harbour', 'format=score "harbour"'],
+    ['Reiher als Hörbuch', 'format=spoken "reiher als"'],
+    ['deutsche Filme seit 2001', 'language=ger format=film 2001- ""'],
   ])('%j', (text, expected) => {
     expect(read(text)).toBe(expected)
   })
@@ -73,4 +77,17 @@ describe('words that name a narrowing', () => {
       }),
     )
   })
+})
+
+it.each([
+  ['the orrick inquests volume 3', ['the orrick inquests 3', 'the orrick inquests']],
+  ['Tidal Quarterly, vol. 12', ['tidal quarterly 12', 'tidal quarterly']],
+  ['Fog Band 2', ['fog 2', 'fog']],
+  ['no 4 of the lamp series', ['4 of the lamp series', 'of the lamp series']],
+  ['volume control', null],
+  ['"volume 3" orrick', null],
+  ['volume 31 (2009)', null],
+])('%j names a volume', (text, expected) => {
+  const read = volumeReading(text)
+  expect(read && [read.withNumber, read.withoutNumber]).toEqual(expected)
 })

@@ -1,0 +1,41 @@
+/** German words that readers use for formats, languages, audiences and times, folded as the index folds them. */
+import type { Vocabulary } from './namings.ts'
+
+export const german: Vocabulary = {
+  formats: {
+    print: ['gedrucktes buch'],
+    'large-print': ['grossdruck'],
+    braille: ['blindenschrift', 'brailleschrift'],
+    spoken: ['horbuch', 'horbucher'],
+    player: ['horbuchspieler'],
+    music: ['musikaufnahme', 'musikaufnahmen'],
+    'music-record': ['schallplatte', 'schallplatten'],
+    film: ['filme', 'spielfilm', 'spielfilme'],
+    score: ['noten', 'musiknoten'],
+    'printed-score': ['partitur'],
+    'score-and-parts': ['partitur und stimmen'],
+    map: ['karte', 'karten', 'landkarte', 'landkarten'],
+    journal: ['zeitschrift', 'zeitschriften'],
+    newspaper: ['zeitung', 'zeitungen'],
+    kit: ['spiele'],
+    'board-game': ['brettspiel', 'brettspiele'],
+    microfilm: ['mikrofilm', 'mikrofilme'],
+  },
+  languages: {
+    eng: ['englisch', 'englische'],
+    spa: ['spanisch', 'spanische'],
+    fre: ['franzosisch', 'franzosische'],
+    ger: ['deutsch', 'deutsche'],
+    ita: ['italienisch', 'italienische'],
+    nor: ['norwegisch', 'norwegische'],
+    pol: ['polnisch', 'polnische'],
+    dut: ['niederlandisch', 'niederlandische'],
+    por: ['portugiesisch', 'portugiesische'],
+  },
+  audiences: { children: ['kinder'], teenagers: ['jugendliche'], adults: ['erwachsene'] },
+  recent: ['neu', 'neue', 'neueste'],
+  since: ['seit', 'ab'],
+  after: ['nach'],
+  volume: ['band', 'bande', 'nummer', 'nr', 'heft', 'teil', 'folge'],
+  joining: ['fur', 'in', 'im', 'auf', 'am', 'von', 'vom', 'der', 'die', 'das', 'den', 'dem', 'und', 'ein', 'eine', 'uber', 'mit', 'zu', 'aus', 'oder'],
+} // prettier-ignore

@@ -1,0 +1,29 @@
+/** `catalex outbox`: what readers wrote to the staff, newest first. */
+import { existsSync } from 'node:fs'
+import { Database } from '../database/index.ts'
+import { keptMessages, type KeptMessage } from '../standins/index.ts'
+
+export async function outbox(options: { data: string; most: string }): Promise<void> {
+  if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)
+  const most = Number(options.most)
+  if (!(most >= 1)) throw new Error(`--most has to be a number from 1 on, not "${options.most}".`)
+  const database = await Database.open(options.data)
+  try {
+    const messages = await keptMessages(database, most)
+    console.log(messages.length === 0 ? 'Nobody has written.' : messages.map(inWords).join('\n\n'))
+  } finally {
+    await database.close()
+  }
+}
+
+function inWords({ reference, at, kind, branch, text, likes, dislikes, replyTo, about }: KeptMessage): string {
+  const lines = [
+    `${reference}  ${at}  ${kind}, for ${branch}`,
+    text,
+    likes && `Liked: ${likes}`,
+    dislikes && `Did not like: ${dislikes}`,
+    about && `Written at ${about}`,
+    replyTo ? `Answer to ${replyTo}` : 'No answer is wished.',
+  ]
+  return lines.filter(Boolean).join('\n')
+}

@@ -1,0 +1,32 @@
+/** Messages to the staff: everybody may write, a few times an hour. */
+import { rateLimit } from 'express-rate-limit'
+import { momentOf } from '../circulation/index.ts'
+import { Turns } from '../turns.ts'
+import { addressOf, type Bind } from './bind.ts'
+import type { Context } from './context.ts'
+import { HttpProblem } from './problems.ts'
+
+const HOUR_MINUTES = 60
+const MOST_AN_HOUR = 10
+
+export function bindMessages(bind: Bind, { messages, libraries, clock }: Context): void {
+  const turns = new Turns('messages', { atOnce: 1, ofOne: 3, ofAll: 200 })
+  const limit = rateLimit({
+    windowMs: HOUR_MINUTES * 60_000,
+    limit: MOST_AN_HOUR,
+    keyGenerator: addressOf,
+    standardHeaders: false,
+    legacyHeaders: false,
+    handler: () => {
+      throw new HttpProblem('too-many-messages', { minutes: HOUR_MINUTES })
+    },
+  })
+  bind(
+    'sendMessage',
+    async ({ request, body }) => {
+      if (!libraries.branch(body.branch)) throw new HttpProblem('not-understood', { violations: [{ at: '/branch', rule: 'known', wanted: 'a branch' }] }) // prettier-ignore
+      return { reference: await turns.take(addressOf(request), () => messages.send(body, momentOf(clock.now()).now)) }
+    },
+    [limit],
+  )
+}

@@ -1,0 +1,57 @@
+/**
+ * The message outbox: a real deployment hands messages to its mail or its desk software; the stand-in keeps them beside
+ * the catalogue, where `catalex outbox` shows them.
+ */
+import type { SendMessage } from '@catalex/contract/messages'
+import { randomInt } from 'node:crypto'
+import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model } from 'sequelize'
+import { table, type Queryable, type Write } from '../database/index.ts'
+
+export interface MessageGateway {
+  /** @returns the reference by which staff find it */
+  send(message: SendMessage, at: string): Promise<string>
+}
+
+interface OutboxModel extends Model<InferAttributes<OutboxModel>, InferCreationAttributes<OutboxModel>> {
+  id: CreationOptional<number>
+  reference: string
+  /** ISO time. */
+  at: string
+  /** As JSON. */
+  message: string
+}
+
+const OUTBOX = table<OutboxModel>('outbox', {
+  id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+  reference: { type: DataTypes.TEXT, allowNull: false, unique: true },
+  at: { type: DataTypes.TEXT, allowNull: false },
+  message: { type: DataTypes.TEXT, allowNull: false },
+})
+
+/** More are not kept: the oldest give way. */
+export const MOST_KEPT = 10_000
+
+/** Letters and digits that nobody confuses when they are read out. */
+const SIGNS = 'ACDEFGHJKLMNPQRTUVWXY34679'
+const newReference = (): string => Array.from({ length: 6 }, () => SIGNS[randomInt(SIGNS.length)]).join('')
+
+export async function keepMessage(write: Write, message: SendMessage, at: string): Promise<string> {
+  const reference = newReference()
+  const { id } = await write.use(OUTBOX).create({ reference, at, message: JSON.stringify(message) })
+  await write.run('DELETE FROM outbox WHERE id <= $last', { last: id - MOST_KEPT })
+  return reference
+}
+
+export interface KeptMessage extends SendMessage {
+  reference: string
+  at: string
+}
+
+/** Newest first. */
+export async function keptMessages(source: Queryable, most: number): Promise<KeptMessage[]> {
+  const rows = await source.read<{ reference: string; at: string; message: string }>(
+    'SELECT reference, at, message FROM outbox ORDER BY id DESC LIMIT $most',
+    { most },
+  )
+  return rows.map(({ reference, at, message }) => ({ reference, at, ...(JSON.parse(message) as SendMessage) }))
+}

@@ -1,0 +1,69 @@
+/** Messages to the staff over HTTP: taken, kept for the staff alone, bounded. */
+import type { SendMessage } from '@catalex/contract/messages'
+import { afterAll, beforeAll, expect, it, vi } from 'vitest'
+import { outbox } from '../src/cli/outbox.ts'
+import { keptMessages, keepMessage } from '../src/standins/index.ts'
+import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+
+let catalogue: Catalogue
+let visitor: Visitor
+beforeAll(async () => {
+  catalogue = await startCatalogue(40)
+  visitor = new Visitor(catalogue.address)
+})
+afterAll(() => catalogue.close())
+
+const MESSAGE: SendMessage = {
+  kind: 'reading list',
+  branch: 'ferrygate',
+  text: 'Something for a long ferry crossing.',
+  likes: 'Slow books about tides',
+  dislikes: 'Shipwrecks',
+  replyTo: 'reader@post.example',
+  about: '/search?q=tides&in=ferrygate',
+}
+const send = (more: Partial<SendMessage> = {}) => visitor.ask<{ reference: string; type: string }>('POST', '/api/messages', { ...MESSAGE, ...more }) // prettier-ignore
+
+it('a message reaches the staff of the branch word for word, with a reference, and nobody else', async () => {
+  const { status, body } = await send()
+  expect([status, body.reference]).toEqual([201, expect.stringMatching(/^[A-Z0-9]{6}$/)])
+  const [kept] = await keptMessages(catalogue.database, 5)
+  expect(kept).toMatchObject({ ...MESSAGE, reference: body.reference, at: expect.stringMatching(/^2026-11-25T11:2/) })
+  const log = vi.spyOn(console, 'log').mockReturnValue()
+  await outbox({ data: catalogue.data, most: '1' })
+  const said = String(log.mock.calls[0]?.[0])
+  log.mockRestore()
+  for (const words of [body.reference, 'ferrygate', MESSAGE.text, MESSAGE.likes, MESSAGE.dislikes, MESSAGE.replyTo])
+    expect(said).toContain(words)
+})
+
+it('what is too long, empty, or for no branch is refused, and nothing of it is kept', async () => {
+  const before = (await keptMessages(catalogue.database, 100)).length
+  for (const wrong of [
+    { text: '' },
+    { text: 'x'.repeat(4001) },
+    { branch: 'atlantis' },
+    { kind: 'complaint' as never },
+    { replyTo: 'x'.repeat(201) },
+  ])
+    expect((await send(wrong)).status, JSON.stringify(wrong).slice(0, 60)).toBe(400)
+  expect((await keptMessages(catalogue.database, 100)).length).toBe(before)
+})
+
+it('one address writes so many an hour, and is then told when to go on', async () => {
+  const statuses: number[] = []
+  for (let i = 0; i < 14; i += 1) statuses.push((await send({ text: `Again ${String(i)}` })).status)
+  const last = await send()
+  expect(last).toMatchObject({ status: 429, body: { type: 'urn:catalex:problem:too-many-messages', minutes: 60 } })
+  expect(statuses.lastIndexOf(201)).toBeLessThan(statuses.indexOf(429))
+})
+
+it('the oldest give way', async () => {
+  await catalogue.database.write(async (write) => {
+    await write.run("INSERT INTO outbox (id, reference, at, message) VALUES (10500, 'ZZZZZZ', '2026-11-25', '{}')")
+    await keepMessage(write, MESSAGE, '2026-11-25T12:00:00.000Z')
+  })
+  const kept = await keptMessages(catalogue.database, 20)
+  expect(kept.map(({ reference }) => reference)[1]).toBe('ZZZZZZ')
+  expect(kept).toHaveLength(2)
+})
