@@ -26,5 +26,9 @@ export function open(address: string, replies: Replies = {}): Opened {
   return { server, user: userEvent.setup() }
 }
 
-/** Where the application stands now. */
-export const address = (): string => window.location.pathname + window.location.search
+/** Where the application stands now, but for the pickup location that every address names where nobody chose another. */
+export const address = (): string => withoutUsual(window.location.pathname + window.location.search)
+
+/** An address without the usual pickup location. */
+export const withoutUsual = (link: string): string =>
+  link.replace(/([?&])at=quay(&|$)/, (_, before: string, after: string) => (after === '&' ? before : ''))

@@ -1,6 +1,6 @@
 /** The files that a library writes to bring its world in, beside its MARC 21 records. */
 import { FAMILY_CODES, USE_RULES } from '@catalex/core/catalogue'
-import { branchSchema, systemSchema } from '../libraries/index.ts'
+import { branchSchema, currencySchema, systemSchema } from '../libraries/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, moment, nullable, oneOf, shape, text } from '../schema/shapes.ts'
 
@@ -12,9 +12,10 @@ const conditions = {
   owners: list(text),
 } as const
 
-export const libraryFileSchema = shape({
+export const libraryFileSchema = looseShape(['name', 'timeZone', 'systems', 'branches'], {
   name: text,
   timeZone: { type: 'string', description: 'IANA name, such as "Etc/UTC".' },
+  currency: currencySchema,
   systems: { ...list(systemSchema), minItems: 1 },
   branches: { ...list(branchSchema), minItems: 1 },
 })

@@ -56,10 +56,19 @@ export const branchSchema = looseShape(REQUIRED, {
   pickup: { ...orNull(pickupSchema), description: 'null where nothing can be collected.' },
 })
 
+/** ISO 4217. */
+export const currencySchema = { type: 'string', pattern: '^[A-Z]{3}$', description: 'ISO 4217, such as "XTS"; may be left out.' } as const
+
 export const systemSchema = shape({ code: { ...code, description: '852 $a.' }, name: text })
 
 /** Everything about places that screens need, in one answer that seldom changes. */
-export const placesSchema = shape({ name: text, timeZone: text, systems: list(systemSchema), branches: list(branchSchema) })
+export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches'], {
+  name: text,
+  timeZone: text,
+  currency: currencySchema,
+  systems: list(systemSchema),
+  branches: list(branchSchema),
+})
 
 export const healthSchema = shape({
   version: text,

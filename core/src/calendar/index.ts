@@ -29,7 +29,8 @@ export function spansOn(hours: OpeningHours, day: DateTime): [DateTime, DateTime
   return (hours.weekly[String(day.weekday)] ?? []).map(([from, until]) => [atTime(day, from), atTime(day, until)])
 }
 
-function closureOn(hours: OpeningHours, day: DateTime) {
+/** Why it is closed all of that day, where that is out of turn. */
+export function closureOn(hours: OpeningHours, day: DateTime) {
   const date = day.toISODate() ?? ''
   return hours.closures.find((closure) => date >= closure.from && date <= closure.to)
 }

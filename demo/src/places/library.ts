@@ -288,6 +288,7 @@ const SPECIAL: Branch[] = [
 export const LIBRARY: LibraryFile = {
   name: 'Pellan Sound Libraries',
   timeZone: 'Europe/Dublin',
+  currency: 'EUR',
   systems: SYSTEMS,
   branches: [...PUBLIC, ...UNIVERSITY, ...SPECIAL],
 }

@@ -1,6 +1,7 @@
 /** The application: theme, session, scope, and a page for each address. */
 import CssBaseline from '@mui/material/CssBaseline'
 import { ThemeProvider } from '@mui/material/styles'
+import Skeleton from '@mui/material/Skeleton'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { Suspense, useMemo, useState } from 'react'
 import { BrowserRouter, Route, Routes } from 'react-router'
@@ -10,9 +11,9 @@ import { NoticeProvider } from '../shared/notices.tsx'
 import { ScopeProvider } from '../shared/scope.tsx'
 import { SessionProvider } from '../shared/session/session.tsx'
 import { Frame } from './Frame.tsx'
-import { NotFound } from './NotFound.tsx'
 import { themeFor } from './theme.ts'
 import { useScroll } from './useScroll.ts'
+import styles from './app.module.css'
 
 const SignInDialog = lazyWithTexts(() => import('../card/SignInDialog.tsx'))
 const IdleWarning = lazyWithTexts(() => import('../card/IdleWarning.tsx'))
@@ -21,6 +22,13 @@ const TitlePage = lazyWithTexts(() => import('../title/TitlePage.tsx'))
 const BrowsePage = lazyWithTexts(() => import('../browse/BrowsePage.tsx'))
 const BuilderPage = lazyWithTexts(() => import('../search/builder/BuilderPage.tsx'))
 const CardPage = lazyWithTexts(() => import('../card/CardPage.tsx'))
+const BranchesPage = lazyWithTexts(() => import('../branches/BranchesPage.tsx'))
+const BranchPage = lazyWithTexts(() => import('../branches/BranchPage.tsx'))
+const AskPage = lazyWithTexts(() => import('../messages/AskPage.tsx'))
+const HelpPage = lazyWithTexts(() => import('../help/HelpPage.tsx'))
+const PrivacyPage = lazyWithTexts(async () => ({ default: (await import('../help/StatementPage.tsx')).PrivacyPage }))
+const AccessibilityPage = lazyWithTexts(async () => ({ default: (await import('../help/StatementPage.tsx')).AccessibilityPage }))
+const NotFound = lazyWithTexts(() => import('./NotFound.tsx'))
 const THEME = 'catalex.theme'
 
 export function App() {
@@ -50,7 +58,7 @@ function Shell() {
         <SessionProvider dialog={SignInDialog} warning={IdleWarning}>
           <ScopeProvider>
             <Frame mode={mode} onSwitchTheme={switchTheme}>
-              <Suspense>
+              <Suspense fallback={<Waiting />}>
                 <Routes>
                   <Route path="/" element={<Home />} />
                   <Route path="/search" element={<SearchPage />} />
@@ -58,6 +66,12 @@ function Shell() {
                   <Route path="/browse/:kind?" element={<BrowsePage />} />
                   <Route path="/builder" element={<BuilderPage />} />
                   <Route path="/card" element={<CardPage />} />
+                  <Route path="/branches" element={<BranchesPage />} />
+                  <Route path="/branches/:code" element={<BranchPage />} />
+                  <Route path="/ask" element={<AskPage />} />
+                  <Route path="/help" element={<HelpPage />} />
+                  <Route path="/privacy" element={<PrivacyPage />} />
+                  <Route path="/accessibility" element={<AccessibilityPage />} />
                   <Route path="*" element={<NotFound />} />
                 </Routes>
               </Suspense>
@@ -66,5 +80,15 @@ function Shell() {
         </SessionProvider>
       </NoticeProvider>
     </ThemeProvider>
+  )
+}
+
+/** The shape of a page while it is on its way. */
+function Waiting() {
+  return (
+    <div className={styles.waiting} aria-busy="true">
+      <Skeleton height={40} width="16rem" />
+      <Skeleton variant="rectangular" height={320} />
+    </div>
   )
 }

@@ -1,73 +1,47 @@
-/** The frame round every page: top bar, search band with the Place line, and the list of keys. */
-import DarkIcon from '@mui/icons-material/DarkModeOutlined'
-import KeyboardIcon from '@mui/icons-material/KeyboardOutlined'
-import LightIcon from '@mui/icons-material/LightModeOutlined'
-import Button from '@mui/material/Button'
-import IconButton from '@mui/material/IconButton'
-import { useQuery } from '@tanstack/react-query'
+/** The frame round every page: ways to skip ahead, top bar, search band with the Place line, and what the foot leads to. */
 import { Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Link } from 'react-router'
+import { useLocation } from 'react-router'
+import { useQuery } from '@tanstack/react-query'
 import { SearchBand } from '../search/band/SearchBand.tsx'
+import { useAnnouncement } from '../shared/focus/useArrival.ts'
+import { useFocusKeeper } from '../shared/focus/useFocusKeeper.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { useKeys } from '../shared/keys.ts'
-import { useLinks } from '../shared/links.ts'
 import { placesQuery } from '../shared/places.tsx'
 import { endedIdle } from '../shared/session/leaving.ts'
 import { useSession } from '../shared/session/session.tsx'
-import { isTerminal } from '../shared/session/terminal.ts'
-import { Hint } from '../ui/Hint.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { Foot } from './Foot.tsx'
+import { SkipLinks } from './SkipLinks.tsx'
+import { TopBar } from './TopBar.tsx'
 import styles from './app.module.css'
 
 const SessionNotices = lazyWithTexts(() => import('./SessionNotices.tsx'))
 const KeysDialog = lazyWithTexts(() => import('./KeysDialog.tsx'))
 
-interface Props {
+export interface Mode {
   mode: 'light' | 'dark'
   onSwitchTheme(): void
-  children: ReactNode
 }
 
-export function Frame({ mode, onSwitchTheme, children }: Props) {
+export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
   const { t } = useTranslation()
-  const links = useLinks()
   const places = useQuery(placesQuery)
   const [showKeys, setShowKeys] = useState(false)
   const [idleEnded] = useState(endedIdle)
   const { untold, reader } = useSession()
-  useKeys('?', () => {
+  useFocusKeeper()
+  const openKeys = () => {
     setShowKeys(true)
-  })
+  }
+  useKeys('?', openKeys)
   return (
     <>
-      <a className={styles.skip} href="#main">
-        {t('app.skip')}
-      </a>
-      <header className={styles.top}>
-        <Link to={links.home} className={styles.wordmark} aria-label={t('app.home')}>
-          <img src="/icon.svg" alt="" width="22" height="22" />
-          Catalex
-        </Link>
-        <nav className={styles.nav} aria-label="Catalex">
-          <Button component={Link} to={links.browse()} size="small" color="inherit">
-            {t('browse.link')}
-          </Button>
-          <TopIcon
-            label={t('app.keys')}
-            onlyWide
-            onClick={() => {
-              setShowKeys(true)
-            }}
-          >
-            <KeyboardIcon fontSize="small" />
-          </TopIcon>
-          <TopIcon label={t(mode === 'dark' ? 'app.theme.light' : 'app.theme.dark')} onClick={onSwitchTheme}>
-            {mode === 'dark' ? <LightIcon fontSize="small" /> : <DarkIcon fontSize="small" />}
-          </TopIcon>
-          <CardLink />
-        </nav>
-      </header>
+      <SkipLinks />
+      <Announcer />
+      <PrintHead name={places.data?.name ?? ''} />
+      <TopBar {...mode} onShowKeys={openKeys} />
       <SearchBand />
       <main id="main" className={styles.main} tabIndex={-1}>
         {(untold || (idleEnded && !reader)) && (
@@ -78,6 +52,7 @@ export function Frame({ mode, onSwitchTheme, children }: Props) {
         {places.error && <Trouble error={places.error} onRetry={() => void places.refetch()} />}
         {children}
       </main>
+      <Foot aria-label={t('app.foot')} />
       {showKeys && (
         <Suspense>
           <KeysDialog
@@ -91,51 +66,22 @@ export function Frame({ mode, onSwitchTheme, children }: Props) {
   )
 }
 
-function TopIcon({ label, onlyWide, onClick, children }: { label: string; onlyWide?: boolean; onClick(): void; children: ReactNode }) {
+/** Says to those who don't see it which page has come. */
+function Announcer() {
+  const announcement = useAnnouncement()
   return (
-    <Hint text={label}>
-      <IconButton
-        size="small"
-        aria-label={label}
-        onClick={onClick}
-        sx={onlyWide ? { display: { xs: 'none', sm: 'inline-flex' } } : undefined}
-      >
-        {children}
-      </IconButton>
-    </Hint>
+    <div aria-live="polite" className={styles.unseen}>
+      {announcement}
+    </div>
   )
 }
 
-function CardLink() {
-  const { t } = useTranslation()
-  const links = useLinks()
-  const { reader, known, askToSignIn, signOut } = useSession()
-  if (!known) return null
-  const newReader = isTerminal() && (
-    <Button size="small" color="inherit" variant="outlined" onClick={() => void signOut()}>
-      {t('app.newReader')}
-    </Button>
-  )
-  if (!reader)
-    return (
-      <>
-        <Button size="small" onClick={() => void askToSignIn()}>
-          {t('app.signIn')}
-        </Button>
-        {newReader}
-      </>
-    )
+/** On paper: whose page this is, and where it can be had again. */
+function PrintHead({ name }: { name: string }) {
+  const { pathname, search } = useLocation()
   return (
-    <>
-      <Link to={links.card} className={styles.cardLink}>
-        {reader.name}
-        {reader.ready > 0 && <span className={styles.ready}> · {t('app.cardReady', { count: reader.ready })}</span>}
-      </Link>
-      {newReader || (
-        <Button size="small" color="inherit" onClick={() => void signOut()}>
-          {t('app.signOut')}
-        </Button>
-      )}
-    </>
+    <div className={styles.printHead} aria-hidden="true">
+      <b>{name}</b> <span>{window.location.origin + pathname + search}</span>
+    </div>
   )
 }

@@ -1,45 +1,47 @@
-/** Where one starts: what there is, which libraries are open, what has come in. */
-import type { Branch } from '@catalex/contract/libraries'
-import { openState } from '@catalex/core/calendar'
+/** Where one starts: what there is in the places at hand, which libraries are open, what has come in. */
 import { FAMILY_CODES } from '@catalex/core/catalogue'
-import { isReachable } from '@catalex/core/copies'
-import { EMPTY_QUESTION } from '@catalex/core/query'
+import { withoutNarrowing } from '@catalex/core/query'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
-import { DateTime } from 'luxon'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { searchQuery } from '../search/queries.ts'
-import { momentInWords, now, numberInWords, timeInWords } from '../shared/formats.ts'
+import { useArrival } from '../shared/focus/useArrival.ts'
+import { numberInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
+import { useScope } from '../shared/scope.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
+import { letsReadersIn, OpenState } from '../ui/OpenState.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { Words } from '../ui/Words.tsx'
 import styles from './app.module.css'
 
 const NEWEST = 6
-/** All there is: what the start page tells of. */
-const EVERYWHERE = { in: [], as: [], at: null }
+const WAITING = [0, 1, 2, 3, 4, 5]
 
 export default function Home() {
   const { t } = useTranslation()
-  const { all } = usePlaces()
   const links = useLinks()
-  const { data, error, refetch } = useQuery(searchQuery({ ...EMPTY_QUESTION, sort: 'added' }, EVERYWHERE))
+  const { scope, chosen } = useScope()
+  const newest = { ...links.kept, sort: 'added' as const }
+  const { data, error, refetch, isPlaceholderData } = useQuery(searchQuery(newest, chosen))
+  const heading = useArrival('home', '')
   const counts = data?.facets.format ?? {}
   return (
     <div className={styles.home}>
-      <div>
-        <h1>{t('home.heading')}</h1>
+      <div aria-busy={!data || isPlaceholderData}>
+        <h1 ref={heading} tabIndex={-1}>
+          {t('home.heading')}
+        </h1>
         {error && <Trouble error={error} onRetry={() => void refetch()} />}
-        <p className={styles.intro}>
-          {data ? t('home.intro', { titles: data.count, libraries: all.branches.length }) : <Skeleton width="60%" />}
-        </p>
+        <p className={styles.intro}>{data ? <Intro count={data.count} /> : <Skeleton width="60%" />}</p>
         <h2>{t('home.byFormat')}</h2>
         <ul className={styles.kinds}>
+          {!data && WAITING.map((one) => <Skeleton key={one} component="li" height={36} />)}
           {FAMILY_CODES.filter((family) => counts[family]).map((family) => (
             <li key={family}>
-              <Link to={links.search(EMPTY_QUESTION, { ...EVERYWHERE, as: [family] })}>
+              <Link to={links.search(withoutNarrowing(links.kept, 'format'), { ...scope, as: [family] })}>
                 <FormatMark family={family} label={t(`families.${family}`)} />
                 <span className={styles.count}>{numberInWords(counts[family] ?? 0)}</span>
               </Link>
@@ -47,13 +49,16 @@ export default function Home() {
           ))}
         </ul>
         <h2>
-          {t('home.newest')} <Link to={links.search({ ...EMPTY_QUESTION, sort: 'added' })}>{t('home.newestMore')}</Link>
+          {t('home.newest')} <Link to={links.search(newest)}>{t('home.newestMore')}</Link>
         </h2>
         <ul className={styles.newest}>
+          {!data && WAITING.map((one) => <Skeleton key={one} component="li" height={48} />)}
           {data?.rows.slice(0, NEWEST).map((row) => (
             <li key={row.controlNumber}>
               <Link to={links.title(row.controlNumber)}>
-                <b>{row.title}</b>
+                <b>
+                  <Words language={row.editions[0]?.languages[0]}>{row.title}</Words>
+                </b>
                 <span>{row.year}</span>
                 <span>{row.who.join(', ')}</span>
               </Link>
@@ -61,7 +66,7 @@ export default function Home() {
           ))}
         </ul>
       </div>
-      <aside>
+      <aside aria-label={t('home.openNow')}>
         <h2>{t('home.openNow')}</h2>
         <Hours />
       </aside>
@@ -69,30 +74,27 @@ export default function Home() {
   )
 }
 
-const letsReadersIn = (branch: Branch): boolean => branch.collections.some((collection) => isReachable({ collectionKind: collection.kind }))
+/** How much there is, and where: in the places that the Place line names. */
+function Intro({ count }: { count: number }) {
+  const { t } = useTranslation()
+  const { all, placeName } = usePlaces()
+  const { scope } = useScope()
+  if (scope.in.length > 0) return t('home.introIn', { titles: count, place: scope.in.map(placeName).join(', ') })
+  return t('home.intro', { titles: count, libraries: all.branches.length })
+}
 
 function Hours() {
-  const { t } = useTranslation()
   const { all } = usePlaces()
   const links = useLinks()
-  const at = DateTime.fromMillis(now(), { zone: all.timeZone })
   return (
     <ul className={styles.hours}>
-      {all.branches.filter(letsReadersIn).map(({ code, name, hours, closures }) => {
-        const state = openState({ weekly: hours, closures }, at)
-        return (
-          <li key={code}>
-            <Link to={links.search(EMPTY_QUESTION, { ...EVERYWHERE, in: [code] })}>{name}</Link>
-            {state.open ? (
-              <span className={styles.openNow}>{t('home.till', { time: timeInWords(state.until.toISO() ?? '', all.timeZone) })}</span>
-            ) : (
-              <span className={styles.shut}>
-                {state.opens ? t('home.opens', { time: momentInWords(state.opens.toISO() ?? '', all.timeZone) }) : ''}
-              </span>
-            )}
-          </li>
-        )
-      })}
+      {all.branches.length === 0 && WAITING.map((one) => <Skeleton key={one} component="li" height={32} />)}
+      {all.branches.filter(letsReadersIn).map((branch) => (
+        <li key={branch.code}>
+          <Link to={links.branch(branch.code)}>{branch.name}</Link>
+          <OpenState branch={branch} />
+        </li>
+      ))}
     </ul>
   )
 }

@@ -1,12 +1,10 @@
-import Typography from '@mui/material/Typography'
 import { useTranslation } from 'react-i18next'
 import { Page } from '../ui/Page.tsx'
 
-export function NotFound() {
+export default function NotFound() {
   const { t } = useTranslation()
   return (
-    <Page>
-      <Typography variant="h1">{t('app.notFound')}</Typography>
+    <Page title={t('app.notFound')}>
       <p>{t('app.notFoundWay')}</p>
     </Page>
   )

@@ -9,6 +9,9 @@ export const MONO = "'Atkinson Hyperlegible Mono Variable', ui-monospace, monosp
 /** Below `sm` a phone, below `md` two columns, from `md` on three. */
 export const BREAKPOINTS = { xs: 0, sm: 760, md: 1060, lg: 1240, xl: 1536 }
 
+/** Windows so low, or so narrow, that a band which stays would leave little to see. */
+export const LOW = '@media (max-height: 30rem), (max-width: 22rem)'
+
 export function themeFor(mode: 'light' | 'dark'): Theme {
   const tokens = mode === 'dark' ? DARK : LIGHT
   const ring = { outline: `3px solid ${tokens.search}`, outlineOffset: 1, boxShadow: `0 0 0 1px ${tokens.ink}` }
@@ -50,6 +53,23 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
           'h1, h2, h3, bdi': { overflowWrap: 'anywhere' },
           a: { color: tokens.action },
           ':focus-visible': ring,
+          // A heading takes the focus when its page has come; it is no control.
+          'h1:focus-visible, main:focus-visible, [tabindex="-1"]:focus-visible': { outline: 'none', boxShadow: 'none' },
+          // What has the focus is never behind the band; where the window is low the band scrolls away.
+          html: {
+            scrollPaddingTop: '9rem',
+            '@media (max-width: 759.95px)': { scrollPaddingTop: '11.5rem' },
+            [LOW]: { scrollPaddingTop: '1rem' },
+          },
+          // Shadows and colours of our own are gone there; outlines stay.
+          '@media (forced-colors: active)': {
+            ':focus-visible, :focus-within:has(> :focus-visible)': { outline: '3px solid Highlight !important' },
+          },
+          '@media print': {
+            '[data-screen], .MuiDialog-root, .MuiDrawer-root, .MuiSnackbar-root': { display: 'none !important' },
+            body: { backgroundColor: '#fff !important', color: '#000 !important' },
+            '@page': { margin: '15mm' },
+          },
         },
       },
       MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { '&.Mui-focusVisible': ring } } },
@@ -66,6 +86,7 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       },
       MuiCheckbox: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 5 } } },
       MuiRadio: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 5 } } },
+      MuiIconButton: { styleOverrides: { root: { minWidth: 24, minHeight: 24 } } },
       MuiChip: {
         defaultProps: { size: 'small', variant: 'outlined' },
         styleOverrides: {

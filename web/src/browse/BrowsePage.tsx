@@ -5,7 +5,6 @@ import Skeleton from '@mui/material/Skeleton'
 import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
 import TextField from '@mui/material/TextField'
-import Typography from '@mui/material/Typography'
 import { useState, type SubmitEvent } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
@@ -26,10 +25,9 @@ export default function BrowsePage() {
   const { chosen: scope } = useScope()
   const kind: HeadingKind = HEADING_KINDS.find((known) => known === parameters.kind) ?? 'person'
   const from = address.get('from') ?? ''
-  const headings = useHeadings(kind, from, scope)
+  const headings = useHeadings(kind, from, links.kept, scope)
   return (
-    <Page width={860} title={t(`browse.kinds.${kind}`)}>
-      <Typography variant="h1">{t('browse.heading')}</Typography>
+    <Page width={860} title={t(`browse.of.${kind}`)} view={`browse ${kind} ${from}`}>
       <nav aria-label={t('browse.heading')}>
         <Tabs value={kind} variant="scrollable" slotProps={{ list: { role: undefined } }}>
           {HEADING_KINDS.map((one) => (

@@ -1,6 +1,6 @@
 /** Headings round a place in the order, with more fetched at either end. */
 import type { BrowseAnswer } from '@catalex/contract/search'
-import type { HeadingKind, Scope } from '@catalex/core/query'
+import { narrowingParametersOf, type HeadingKind, type Question, type Scope } from '@catalex/core/query'
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { call } from '../shared/api.ts'
@@ -11,11 +11,12 @@ type Start = { from: string } | { position: number; size: number }
 const PAGE = 40
 const startAt = (from: string): Start => ({ from })
 
-export function useHeadings(kind: HeadingKind, letters: string, { in: places, as }: Scope) {
-  const scope = { in: [...places], as: [...as] }
+/** @param kept what is narrowed to wherever a heading leads: its count is of that */
+export function useHeadings(kind: HeadingKind, letters: string, kept: Question, scope: Scope) {
+  const narrowing = narrowingParametersOf(kept, scope)
   const query = useInfiniteQuery({
-    queryKey: ['browse', kind, letters, scope],
-    queryFn: ({ pageParam, signal }) => call('browse', { query: { kind, size: PAGE, ...pageParam, ...scope } }, { signal }),
+    queryKey: ['browse', kind, letters, narrowing],
+    queryFn: ({ pageParam, signal }) => call('browse', { query: { kind, size: PAGE, ...pageParam, ...narrowing } }, { signal }),
     initialPageParam: startAt(letters),
     getNextPageParam: (last): Start | undefined => {
       const next = endOf(last)

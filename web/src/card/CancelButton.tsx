@@ -30,6 +30,7 @@ export function CancelButton({ hold }: { hold: Hold }) {
     <>
       <Button
         size="small"
+        data-screen
         aria-label={`${t('card.cancel')}: ${hold.title}`}
         onClick={() => {
           setAsking(true)

@@ -12,13 +12,14 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { formInWords } from '../holds/formInWords.ts'
 import { Journey } from '../holds/Journey.tsx'
-import { call } from '../shared/api.ts'
 import { amountInWords, dayInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
+import { cardQuery } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
 import { useSession } from '../shared/session/session.tsx'
 import { Page } from '../ui/Page.tsx'
+import { HelpAtHand } from '../ui/HelpAtHand.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { CancelButton } from './CancelButton.tsx'
 import { Words } from '../ui/Words.tsx'
@@ -27,16 +28,11 @@ import styles from './card.module.css'
 export default function CardPage() {
   const { t } = useTranslation()
   const { reader, known, askToSignIn } = useSession()
-  const { data, error, refetch } = useQuery({
-    queryKey: ['card'],
-    queryFn: ({ signal }) => call('card', {}, { signal }),
-    enabled: reader !== null,
-  })
+  const { data, error, refetch } = useQuery({ ...cardQuery, enabled: reader !== null })
   const title = t('card.heading')
   if (known && !reader) {
     return (
       <Page title={title}>
-        <Typography variant="h1">{title}</Typography>
         <p>{t('card.signInFirst')}</p>
         <Button variant="contained" onClick={() => void askToSignIn()}>
           {t('app.signIn')}
@@ -45,7 +41,7 @@ export default function CardPage() {
     )
   }
   return (
-    <Page title={title} busy={!data}>
+    <Page title={title} busy={!data} aside={data && <CardHead card={data} />}>
       {error ? (
         <Trouble error={error} onRetry={() => void refetch()} />
       ) : data ? (
@@ -57,12 +53,16 @@ export default function CardPage() {
   )
 }
 
-function CardView({ card }: { card: Card }) {
+const holdsOf = ({ holds }: Card) => ({
+  ready: holds.filter(({ state }) => state === 'ready'),
+  coming: holds.filter(({ state }) => state !== 'ready' && isActive(state)),
+  ended: holds.filter(({ state }) => !isActive(state)),
+})
+
+function CardHead({ card }: { card: Card }) {
   const { t } = useTranslation()
   const { all } = usePlaces()
-  const ready = card.holds.filter((hold) => hold.state === 'ready')
-  const ended = card.holds.filter((hold) => !isActive(hold.state))
-  const coming = card.holds.filter((hold) => hold.state !== 'ready' && isActive(hold.state))
+  const { ready, coming } = holdsOf(card)
   const owed = card.owed === 0 ? t('card.owesNothing') : t('card.owes', { amount: amountInWords(card.owed) })
   const summary = [
     card.name,
@@ -71,15 +71,23 @@ function CardView({ card }: { card: Card }) {
     t('card.expires', { date: dayInWords(card.expires, all.timeZone) }),
   ]
   return (
+    <div className={styles.head}>
+      <span className={styles.soft}>{summary.join(' · ')}</span>
+      <Everywhere sessions={card.sessions} />
+    </div>
+  )
+}
+
+function CardView({ card }: { card: Card }) {
+  const { t } = useTranslation()
+  const { all } = usePlaces()
+  const { ready, coming, ended } = holdsOf(card)
+  return (
     <>
-      <header className={styles.head}>
-        <Typography variant="h1">{t('card.heading')}</Typography>
-        <span className={styles.soft}>{summary.join(' · ')}</span>
-        <Everywhere sessions={card.sessions} />
-      </header>
       {card.warnings.map((warning) => (
         <Alert key={warning.code} severity="error" icon={false} sx={{ mt: 3 }}>
           {refusalInWords(t, warning, all.timeZone)}
+          <HelpAtHand words={t('routes.askDesk')} />
         </Alert>
       ))}
       <div className={styles.columns}>
@@ -185,7 +193,7 @@ function CollectAt({ hold }: { hold: Hold }) {
   const { branch, branchName, all } = usePlaces()
   return (
     <p>
-      {[branch(hold.pickup)?.pickup?.desk, branchName(hold.pickup)].filter(Boolean).join(', ')}{' '}
+      {t('card.collectAt')} {[branch(hold.pickup)?.pickup?.desk, branchName(hold.pickup)].filter(Boolean).join(', ')}{' '}
       {hold.collectBy && <b className={styles.until}>{t('card.until', { date: dayInWords(hold.collectBy, all.timeZone) })}</b>}
     </p>
   )

@@ -13,12 +13,16 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
-import { call } from '../shared/api.ts'
+import { problemType } from '@catalex/contract/problem'
+import { ApiProblem, call } from '../shared/api.ts'
 import { useSession } from '../shared/session/session.tsx'
+import { useBackCloses } from '../shared/useBackCloses.ts'
 import { isTerminal } from '../shared/session/terminal.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import styles from './card.module.css'
+
+const isRefused = (error: unknown): boolean => error instanceof ApiProblem && error.problem.type === problemType('wrong-card-or-pin')
 
 interface Given {
   card: string
@@ -40,8 +44,13 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
     } catch (problem) {
       setError(problem)
       setValue('pin', '')
-      setFocus('card')
+      setFocus(isRefused(problem) ? 'card' : 'pin')
     }
+  })
+  /** Either of the two may be the wrong one. */
+  const wrong = error !== null && isRefused(error)
+  useBackCloses(() => {
+    onClose(false)
   })
   const cancel = () => {
     onClose(false)
@@ -59,7 +68,8 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
         <TextField
           {...register('card', { required: true })}
           label={t('signIn.card')}
-          helperText={t('signIn.cardHelp')}
+          error={wrong || formState.errors.card !== undefined}
+          helperText={formState.errors.card ? t('signIn.cardNeeded') : t('signIn.cardHelp')}
           autoFocus
           autoComplete="username"
           slotProps={{ inputLabel: { shrink: true } }}
@@ -67,11 +77,12 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
         <TextField
           {...register('pin', { required: true })}
           label={t('signIn.pin')}
+          error={wrong || formState.errors.pin !== undefined}
+          helperText={formState.errors.pin ? t('signIn.pinNeeded') : undefined}
           type="password"
           autoComplete="current-password"
           slotProps={{ inputLabel: { shrink: true } }}
         />
-        {(formState.errors.card ?? formState.errors.pin) && <Alert severity="error">{t('signIn.needed')}</Alert>}
         {!terminal && (
           <FormControlLabel
             control={<Checkbox size="small" {...register('stay')} />}

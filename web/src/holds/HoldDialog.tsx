@@ -16,8 +16,11 @@ import { problemInWords, refusalInWords } from '../shared/problems.ts'
 import { useScope } from '../shared/scope.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { titleQuery } from '../shared/titleQuery.ts'
+import { useBackCloses } from '../shared/useBackCloses.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
+import { HelpAtHand } from '../ui/HelpAtHand.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { Words } from '../ui/Words.tsx'
 import { Placed } from './Placed.tsx'
 import { holdOptionsQuery, usePlaceHold } from './queries.ts'
 import { readBack, type Volume, type Wish } from './readBack.ts'
@@ -27,17 +30,20 @@ import styles from './holds.module.css'
 
 interface Props {
   controlNumber: string
+  /** Ticked at first; the edition itself where nothing is said. */
+  editions?: readonly string[]
   /** One volume, for what is held by the volume. */
   volume?: Volume | null
   onClose(): void
 }
 
-export default function HoldDialog({ controlNumber, volume = null, onClose }: Props) {
+export default function HoldDialog({ controlNumber, editions = [controlNumber], volume = null, onClose }: Props) {
+  useBackCloses(onClose)
   const barcode = volume?.barcode ?? null
   const { t } = useTranslation()
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'))
   const { chosen } = useScope()
-  const { data: page, error: pageError, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
+  const { data: page, error: pageError } = useQuery(titleQuery(controlNumber, chosen))
   const [placed, setPlaced] = useState<Hold | null>(null)
   const carrier = page?.editions.find((edition) => edition.controlNumber === page.controlNumber)?.carrier
   return (
@@ -45,15 +51,23 @@ export default function HoldDialog({ controlNumber, volume = null, onClose }: Pr
       <div className={styles.band} style={{ background: `var(--family-${familyOf(carrier ?? 'book')})` }} />
       <DialogHead
         id="hold-heading"
-        title={t('hold.heading', { title: page?.description.title ?? '' })}
+        title={
+          <>
+            {t('hold.headingOf')} <Words language={page?.description.languages[0]}>{page?.description.title ?? ''}</Words>
+          </>
+        }
         aside={page && <HoldCount controlNumber={page.controlNumber} barcode={barcode} placed={placed !== null} />}
         onClose={onClose}
       />
       {pageError && <Trouble error={pageError} />}
       {!page && !pageError && <Skeleton variant="rectangular" height={220} sx={{ m: 6 }} />}
       {page &&
-        !isPlaceholderData &&
-        (placed ? <Placed hold={placed} onClose={onClose} /> : <HoldForm page={page} volume={volume} onPlaced={setPlaced} />)}
+        page.controlNumber === controlNumber &&
+        (placed ? (
+          <Placed hold={placed} onClose={onClose} />
+        ) : (
+          <HoldForm page={page} editions={editions} volume={volume} onPlaced={setPlaced} />
+        ))}
     </Dialog>
   )
 }
@@ -68,17 +82,18 @@ function HoldCount({ controlNumber, barcode, placed }: { controlNumber: string; 
 
 interface FormProps {
   page: TitlePage
+  editions: readonly string[]
   volume: Volume | null
   onPlaced(hold: Hold): void
 }
 
-function HoldForm({ page, volume, onPlaced }: FormProps) {
+function HoldForm({ page, editions, volume, onPlaced }: FormProps) {
   const barcode = volume?.barcode ?? null
   const { t } = useTranslation()
   const { scope } = useScope()
   const { reader, askToSignIn } = useSession()
   const { branch, branchName, all } = usePlaces()
-  const [records, setRecords] = useState<string[]>([page.controlNumber])
+  const [records, setRecords] = useState<string[]>([...editions])
   const [pickup, setPickup] = useState(page.pickup ?? scope.at)
   const wish: Wish = { records, volume }
   const options = useQuery(holdOptionsQuery(records, barcode))
@@ -120,11 +135,14 @@ function HoldForm({ page, volume, onPlaced }: FormProps) {
       set(value)
     }
   return (
-    <div className={styles.body}>
-      <WhichEdition page={page} ticked={records} volume={volume} onChange={change(setRecords)} />
-      <Where options={options.data} stale={options.isPlaceholderData} pickup={pickup} onChange={change(setPickup)} />
-      {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
-      {place.error && <Alert severity="error">{problemInWords(t, place.error, all.timeZone)}</Alert>}
+    <>
+      <div className={styles.body}>
+        <WhichEdition page={page} ticked={records} volume={volume} onChange={change(setRecords)} />
+        <Where options={options.data} stale={options.isPlaceholderData} pickup={pickup} onChange={change(setPickup)} />
+        {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
+        {place.error && <Alert severity="error">{problemInWords(t, place.error, all.timeZone)}</Alert>}
+        {refusal && <HelpAtHand words={t('routes.askDesk')} />}
+      </div>
       <div className={styles.readBack}>
         <p role="status">{said()}</p>
         <Button
@@ -139,6 +157,6 @@ function HoldForm({ page, volume, onPlaced }: FormProps) {
           {place.isPending ? t('hold.placing') : reader ? t('hold.place') : t('hold.signInFirst')}
         </Button>
       </div>
-    </div>
+    </>
   )
 }

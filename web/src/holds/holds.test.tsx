@@ -129,7 +129,7 @@ test('a volume is held by its barcode, and no edition is asked for', async () =>
     copies: [copy('v1', 'quay', { enumeration: 'v.30 (2008)' }), copy('v2', 'quay', { enumeration: 'v.31 (2009)' })],
   })
   const { server, user } = open('/titles/p1', { session: SOMEBODY, title: page, holdOptions: options([HERE]), placeHold: hold('h1') })
-  await user.click((await screen.findAllByRole('button', { name: 'Hold this volume' }))[1]!)
+  await user.click((await screen.findAllByRole('button', { name: /^Hold this volume/ }))[1]!)
   const dialog = await screen.findByRole('dialog', { name: 'Hold: The salt ledger' })
   expect(within(dialog).getByText('v.31 (2009)')).toBeVisible()
   expect(within(dialog).queryByRole('checkbox')).toBeNull()

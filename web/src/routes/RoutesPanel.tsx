@@ -1,37 +1,47 @@
 /** Every way to this title for this reader, best first, and the hold beside the best that can be asked for. */
-import type { CopyLine, RouteLine, TitlePage } from '@catalex/contract/title'
+import type { RouteLine, TitlePage } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
+import type { TFunction } from 'i18next'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { amountInWords, momentInWords, timeInWords } from '../shared/formats.ts'
+import { momentInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
+import { useOwnTitles } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
-import { refusalInWords } from '../shared/problems.ts'
 import { useScope } from '../shared/scope.tsx'
 import { titleQuery } from '../shared/titleQuery.ts'
+import { HelpAtHand } from '../ui/HelpAtHand.tsx'
+import { OwnMark } from '../ui/OwnMark.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { RouteGlyph } from './RouteGlyph.tsx'
+import { OtherEdition, RouteText } from './RouteText.tsx'
 import { Words } from '../ui/Words.tsx'
 import styles from './routes.module.css'
 
-type Translate = ReturnType<typeof useTranslation>['t']
+type Translate = TFunction<'app'>
 
 interface Props {
   controlNumber: string
+  /** Other editions of the work that would do. */
+  alsoGood?: readonly string[]
   /** Names the title, where the panel stands beside a list. */
   headed?: boolean
-  onHold(): void
+  /** @param editions that the hold beside which it was pressed is for */
+  onHold(editions: readonly string[]): void
 }
 
-export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
+const NO_OTHERS: readonly string[] = []
+
+export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHold }: Props) {
   const { t } = useTranslation()
   const { scope, chosen } = useScope()
   const { branchName, all } = usePlaces()
-  const { data, error, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
+  const ownOf = useOwnTitles()
+  const { data, error, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen, alsoGood))
   if (error) return <Trouble error={error} />
   if (!data)
     return (
@@ -43,6 +53,7 @@ export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
   const pickup = data.pickup ?? scope.at
   const place = branchName(pickup)
   const first = data.routes.findIndex((route) => route.kind !== 'walk in' && route.notPossible === null)
+  const Heading = headed ? 'h3' : 'h2'
   const isJournal = data.editions.some((edition) => edition.controlNumber === data.controlNumber && edition.serial)
   return (
     <div className={styles.panel} aria-busy={isPlaceholderData}>
@@ -52,8 +63,9 @@ export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
         </h2>
       )}
       {headed && <p className={styles.which}>{whichOf(data, t)}</p>}
-      <h3>{t('routes.heading', { place })}</h3>
-      {data.routes.length === 0 && <p>{t('routes.none')}</p>}
+      <Heading>{t('routes.heading', { place })}</Heading>
+      <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
+      {data.routes.length === 0 && <HelpAtHand words={t('routes.none')} />}
       <ul className={styles.routes}>
         {data.routes.map((route, i) => (
           <li key={`${route.kind} ${String(route.hereOnly)}`} data-possible={route.notPossible === null}>
@@ -63,9 +75,17 @@ export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
                 <b>{route.hereOnly ? t('routes.readThere') : t(`routes.kinds.${route.kind}`)}</b>
                 <span>{whenOf(route, all.timeZone, t)}</span>
               </div>
+              {route.edition !== null && route.edition !== data.controlNumber && <OtherEdition page={data} edition={route.edition} />}
               <RouteText route={route} pickup={pickup} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
               {i === first && !isJournal && (
-                <Button variant="contained" fullWidth disabled={isPlaceholderData} onClick={onHold}>
+                <Button
+                  variant="contained"
+                  fullWidth
+                  disabled={isPlaceholderData}
+                  onClick={() => {
+                    onHold(route.edition === null ? [controlNumber, ...alsoGood] : [route.edition])
+                  }}
+                >
                   {t('routes.hold', { place })}
                 </Button>
               )}
@@ -77,7 +97,13 @@ export function RoutesPanel({ controlNumber, headed, onHold }: Props) {
         ? headed && <p>{t('routes.volumes')}</p>
         : first < 0 &&
           data.copies.length > 0 && (
-            <Button variant="outlined" fullWidth onClick={onHold}>
+            <Button
+              variant="outlined"
+              fullWidth
+              onClick={() => {
+                onHold([controlNumber])
+              }}
+            >
               {t('routes.holdSomewhere')}
             </Button>
           )}
@@ -97,56 +123,6 @@ function whenOf(route: RouteLine, zone: string, t: Translate): string {
   if (route.open?.now) return t('routes.now')
   if (route.open) return route.open.opens ? t('routes.from', { time: momentInWords(route.open.opens, zone) }) : t('routes.staysShut')
   return route.queue ? t('routes.waiting') : t('routes.sure')
-}
-
-function RouteText({ route, copy, pickup }: { route: RouteLine; copy: CopyLine | undefined; pickup: string }) {
-  const { t } = useTranslation()
-  const { branchName, branch, all } = usePlaces()
-  if (route.notPossible) return <p>{refusalInWords(t, route.notPossible, all.timeZone)}</p>
-  const cost = ` ${route.cost === 0 ? t('routes.freeSentence') : t('routes.costSentence', { amount: amountInWords(route.cost) })}`
-  const desk = branch(pickup)?.pickup?.desk ?? ''
-  const names = copy && {
-    branch: branchName(copy.place.branch),
-    collection: copy.place.collection,
-    floor: copy.place.floor,
-    desk,
-    place: branchName(pickup),
-  }
-  if (route.queue) {
-    const { before, copies } = route.queue
-    const text =
-      before === 0
-        ? t('routes.queueFirst', { count: copies })
-        : t('routes.queueBehind', {
-            place: t('app.nth', { count: before + 1, ordinal: true }),
-            copies: t('routes.copies', { count: copies }),
-          })
-    return (
-      <p>
-        {text}
-        {cost}
-      </p>
-    )
-  }
-  if (!names) return null
-  if (route.kind === 'walk in') {
-    return (
-      <>
-        <p>{t(route.hereOnly ? 'routes.hereOnly' : 'routes.walk', names)}</p>
-        <p>
-          <span className={styles.call}>{copy.place.callNumber.text}</span>
-          {route.open?.until && ` · ${t('routes.openTill', { time: timeInWords(route.open.until, all.timeZone) })}`}
-        </p>
-      </>
-    )
-  }
-  const sentence = route.kind === 'sent over' ? 'routes.sent' : copy.use === 'fetched on request' ? 'routes.keptStore' : 'routes.kept'
-  return (
-    <p>
-      {t(sentence, names)}
-      {cost}
-    </p>
-  )
 }
 
 function OtherForms({ page }: { page: TitlePage }) {

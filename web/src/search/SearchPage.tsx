@@ -1,81 +1,119 @@
 /** The search: Narrowing at the left, the list in the middle, the ways to get the title in focus at the right. */
 import { questionFromAddress, type Question } from '@catalex/core/query'
-import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useNavigate, useSearchParams } from 'react-router'
 import { RoutesPanel } from '../routes/RoutesPanel.tsx'
+import { useArrival } from '../shared/focus/useArrival.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
+import { useKept } from '../shared/kept.ts'
 import { useLinks, type CameFrom } from '../shared/links.ts'
+import { useOwnTitles } from '../shared/ownTitles.ts'
 import { useScope } from '../shared/scope.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { Words } from '../ui/Words.tsx'
 import { Empty } from './list/Empty.tsx'
+import { goodEditions } from './list/goodEditions.ts'
 import { Head } from './list/Head.tsx'
 import { Pages } from './list/Pages.tsx'
 import { Row } from './list/Row.tsx'
+import { useDensity } from './list/useDensity.ts'
 import { useReturn } from './list/useReturn.ts'
 import { useRowKeys } from './list/useRowKeys.ts'
 import { Narrowing } from './narrowing/Narrowing.tsx'
+import { ShowTitles } from './narrowing/ShowTitles.tsx'
+import { questionMeant } from './questionMeant.ts'
 import { searchQuery } from './queries.ts'
+import { useSearchTitle } from './useSearchTitle.ts'
 import styles from './search.module.css'
 
-const Drawer = lazy(() => import('@mui/material/Drawer'))
+const Sheet = lazy(() => import('../ui/Sheet.tsx'))
 const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
+
+/** What a hold from the list is for. */
+interface Wish {
+  controlNumber: string
+  editions: readonly string[]
+}
 
 export function SearchPage() {
   const { t } = useTranslation()
   const navigate = useNavigate()
   const links = useLinks()
   const [parameters] = useSearchParams()
-  const { chosen } = useScope()
+  const { chosen, scope } = useScope()
   const { breakpoints } = useTheme()
   const narrow = useMediaQuery(breakpoints.down('md'))
   const phone = useMediaQuery(breakpoints.down('sm'))
-  const question = useMemo(() => questionFromAddress(parameters), [parameters])
-  const answer = useQuery(searchQuery(question, chosen))
+  const asked = useMemo(() => questionFromAddress(parameters), [parameters])
+  const answer = useQuery(searchQuery(asked, chosen))
   const { data, error, isPlaceholderData } = answer
-  const [holding, setHolding] = useState<string | null>(null)
+  // Where another reading was put in the place of the words, all that is shown and pressed is of it.
+  const question = data?.meant ? questionMeant(asked, data.meant) : asked
+  const [wish, setWish] = useState<Wish | null>(null)
   const [sheet, setSheet] = useState<'routes' | 'narrowing' | null>(null)
+  const [density, setDensity] = useDensity()
+  const ownOf = useOwnTitles()
 
-  const address = links.search(question)
+  const address = links.search(asked)
   const rows = data?.rows ?? []
   const cameFrom: CameFrom = { address, count: data?.count ?? 0 }
-  const { current, setCurrent } = useReturn(address, rows)
+  const { current, setCurrent, rowToReturnTo } = useReturn(address)
+  const [unfolded, setUnfolded] = useKept<string[]>(`unfolded ${address}`, [])
   const focus = rows[Math.min(current, rows.length - 1)]
+  const good = focus ? goodEditions(focus, question, scope) : []
   useRowKeys({
     count: rows.length,
     current,
     setCurrent,
-    onHold: (row) => {
-      setHolding(rows[row]?.controlNumber ?? null)
+    onHold: (at) => {
+      const row = rows[at]
+      if (row) setWish({ controlNumber: row.controlNumber, editions: [row.controlNumber] })
     },
   })
-  useEffect(() => {
-    document.title = question.q === '' ? 'Catalex' : `${question.q} · Catalex`
-  }, [question.q])
+  const title = useSearchTitle(asked)
+  const view = `search ${asked.q} ${asked.field} ${String(asked.page)} ${asked.q === '' ? title : ''}`
+  const heading = useArrival(view, data && !isPlaceholderData ? title : null, rowToReturnTo)
 
   const go = (next: Question) => void navigate(links.search(next))
+  const closeSheet = () => {
+    setSheet(null)
+  }
   const narrowing = data && <Narrowing question={question} answer={data} onChange={go} />
+  const routes = focus && (
+    <RoutesPanel
+      controlNumber={focus.controlNumber}
+      alsoGood={good}
+      headed
+      onHold={(editions) => {
+        setWish({ controlNumber: focus.controlNumber, editions })
+      }}
+    />
+  )
 
   return (
-    <div className={styles.zones}>
+    <div className={styles.zones} data-density={density}>
       {!phone && (
-        <aside className={styles.left} aria-label={t('narrowing.label')}>
+        <aside id="narrowing" tabIndex={-1} className={styles.left} aria-label={t('narrowing.label')}>
           {narrowing}
         </aside>
       )}
-      <section className={styles.centre} aria-label={t('search.results')} aria-busy={isPlaceholderData}>
+      <section id="results" tabIndex={-1} className={styles.centre} aria-label={t('search.results')} aria-busy={isPlaceholderData}>
         {error && <Trouble error={error} onRetry={() => void answer.refetch()} />}
         {!data && !error && <Waiting />}
         {data && (
           <>
             <Head
+              ref={heading}
               question={question}
+              asked={asked}
               answer={data}
+              density={density}
+              onDensity={setDensity}
               onChange={go}
               onNarrow={
                 phone
@@ -85,12 +123,15 @@ export function SearchPage() {
                   : undefined
               }
             />
+            <p role="status" className={styles.unseen}>
+              {rows.length === 0 && t('search.emptySaid', { count: data.offers.length })}
+            </p>
             {rows.length === 0 ? (
               <Empty
                 question={question}
                 answer={data}
                 onChange={go}
-                onWider={() => void navigate(links.search(question, { in: [], as: [], at: chosen.at }))}
+                onWider={() => void navigate(links.search(question, { in: [], as: [], at: scope.at }))}
               />
             ) : (
               <ol className={styles.rows}>
@@ -98,9 +139,16 @@ export function SearchPage() {
                   <Row
                     key={row.controlNumber}
                     row={row}
+                    question={question}
                     number={i}
                     current={i === current}
+                    own={ownOf(row.editions.map(({ controlNumber }) => controlNumber))}
                     cameFrom={cameFrom}
+                    unfolded={unfolded.includes(row.controlNumber)}
+                    onUnfold={(open) => {
+                      const others = unfolded.filter((one) => one !== row.controlNumber)
+                      setUnfolded(open ? [...others, row.controlNumber] : others)
+                    }}
                     onFocus={() => {
                       setCurrent(i)
                     }}
@@ -122,63 +170,30 @@ export function SearchPage() {
       </section>
       {!narrow && (
         <aside className={styles.right} aria-label={focus ? t('search.routesOf', { title: focus.title }) : undefined}>
-          {focus && (
-            <RoutesPanel
-              controlNumber={focus.controlNumber}
-              headed
-              onHold={() => {
-                setHolding(focus.controlNumber)
-              }}
-            />
-          )}
+          {routes}
         </aside>
       )}
-      {sheet !== null && (
+      {sheet === 'routes' && focus && (
         <Suspense>
-          <Drawer
-            anchor="bottom"
-            open
-            onClose={() => {
-              setSheet(null)
-            }}
-            slotProps={{
-              paper: {
-                className: styles.sheet,
-                'aria-label': sheet === 'narrowing' ? t('narrowing.label') : t('search.routesOf', { title: focus?.title ?? '' }),
-              },
-            }}
-          >
-            {sheet === 'routes' && focus && (
-              <RoutesPanel
-                controlNumber={focus.controlNumber}
-                headed
-                onHold={() => {
-                  setHolding(focus.controlNumber)
-                }}
-              />
-            )}
-            {sheet === 'narrowing' && narrowing}
-            {sheet === 'narrowing' && data && (
-              <Button
-                variant="contained"
-                fullWidth
-                className={styles.sheetDone}
-                onClick={() => {
-                  setSheet(null)
-                }}
-              >
-                {t('search.showTitles', { count: data.count })}
-              </Button>
-            )}
-          </Drawer>
+          <Sheet title={<Words>{focus.title}</Words>} onClose={closeSheet}>
+            {routes}
+          </Sheet>
         </Suspense>
       )}
-      {holding !== null && (
+      {sheet === 'narrowing' && data && (
+        <Suspense>
+          <Sheet title={t('narrowing.label')} onClose={closeSheet} foot={<ShowTitles count={data.count} onShow={closeSheet} />}>
+            {narrowing}
+          </Sheet>
+        </Suspense>
+      )}
+      {wish !== null && (
         <Suspense>
           <HoldDialog
-            controlNumber={holding}
+            controlNumber={wish.controlNumber}
+            editions={wish.editions}
             onClose={() => {
-              setHolding(null)
+              setWish(null)
             }}
           />
         </Suspense>
@@ -192,8 +207,8 @@ function Waiting() {
   return (
     <div className={styles.head} aria-hidden="true">
       <Skeleton width="12rem" height={32} />
-      {[0, 1, 2, 3].map((row) => (
-        <Skeleton key={row} variant="rectangular" height={110} className={styles.waiting} />
+      {[0, 1, 2, 3, 4, 5].map((row) => (
+        <Skeleton key={row} variant="rectangular" height={78} className={styles.waiting} />
       ))}
     </div>
   )

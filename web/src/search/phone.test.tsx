@@ -3,7 +3,7 @@ import { screen, waitFor, within } from '@testing-library/react'
 import { afterEach, beforeEach, expect, test } from 'vitest'
 import { BREAKPOINTS } from '../app/theme.ts'
 import { address, open } from '../../tests/open.tsx'
-import { answer, options, pickup, row, titlePage } from '../../tests/samples.ts'
+import { answer, options, pickup, row, route, titlePage } from '../../tests/samples.ts'
 
 const WIDTH = 390
 
@@ -37,7 +37,7 @@ test('narrowing stands behind a press, says how many titles are left, and leaves
   expect(screen.queryByRole('region', { name: 'Format' })).toBeNull()
   await user.click(screen.getByRole('button', { name: 'Narrow' }))
   const format = await screen.findByRole('region', { name: 'Format' })
-  await user.click(within(format).getByRole('checkbox', { name: /^Only Film/ }))
+  await user.click(within(format).getByRole('checkbox', { name: /^Limit to Film/ }))
   expect(address()).toBe('/search?q=salt&format=film')
   await user.click(await screen.findByRole('button', { name: 'Show 40 titles' }))
   await waitFor(() => {
@@ -49,7 +49,10 @@ test('narrowing stands behind a press, says how many titles are left, and leaves
 test('a tap on a row brings its routes, from where it can be held', async () => {
   const { server, user } = open('/search?q=salt', {
     search: found,
-    title: ({ path }) => titlePage({ controlNumber: path.split('/').at(-1) ?? '' }),
+    title: ({ path }) => {
+      const controlNumber = path.split('/').at(-1) ?? ''
+      return titlePage({ controlNumber, routes: [route('kept for you', { edition: controlNumber })] })
+    },
     holdOptions: options([pickup('quay')]),
   })
   await screen.findByRole('heading', { level: 1, name: '40 titles' })

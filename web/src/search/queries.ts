@@ -1,5 +1,5 @@
 /** What a search asks the server. */
-import { parametersOf, type ListedFacet, type Question, type Scope } from '@catalex/core/query'
+import { narrowingParametersOf, parametersOf, type FieldName, type ListedFacet, type Question, type Scope } from '@catalex/core/query'
 import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { call } from '../shared/api.ts'
 
@@ -34,8 +34,9 @@ export function facetValuesQuery(question: Question, scope: Scope, facet: Listed
 /** No heading begins with more. */
 const LONGEST_HEADING = 200
 
-export function suggestQuery(q: string, { in: places, as }: Scope) {
-  const query = { q, in: [...places], as: [...as] }
+/** @param kept what is narrowed to wherever a suggestion leads */
+export function suggestQuery(q: string, field: FieldName, kept: Question, scope: Scope) {
+  const query = { q, field, ...narrowingParametersOf(kept, scope) }
   return queryOptions({
     queryKey: ['suggest', query],
     queryFn: ({ signal }) => call('suggest', { query }, { signal }),

@@ -51,9 +51,18 @@ export function momentInWords(iso: string, zone: string): string {
 
 export const numberInWords = (number: number): string => new Intl.NumberFormat(locale()).format(number)
 
+let currency: string | undefined
+
+/** The libraries say in which currency they count (ISO 4217); without one, amounts are mere numbers. */
+export function setCurrency(code: string | undefined): void {
+  currency = code
+}
+
 /** Hundredths as an amount. */
-export const amountInWords = (hundredths: number): string =>
-  new Intl.NumberFormat(locale(), { minimumFractionDigits: 2 }).format(hundredths / 100)
+export function amountInWords(hundredths: number): string {
+  const style = currency === undefined ? { minimumFractionDigits: 2 } : { style: 'currency' as const, currency }
+  return new Intl.NumberFormat(locale(), style).format(hundredths / 100)
+}
 
 /** ISO 639-2/B codes that differ from those of Intl. */
 const SHORT: Record<string, string> = { fre: 'fr', ger: 'de', dut: 'nl', cze: 'cs', gre: 'el', ice: 'is', chi: 'zh', rum: 'ro', slo: 'sk', wel: 'cy' } // prettier-ignore

@@ -1,6 +1,6 @@
 /**
- * Interface text. English comes first; another language is another folder of the same shape. What the first page says comes
- * with it, the rest with the first page or dialog that says it.
+ * Interface text. English comes with the application, another language when it is chosen; each is a folder of one shape.
+ * What the first page says comes first, the rest with the first page or dialog that says it.
  */
 import i18next from 'i18next'
 import { lazy, type ComponentType } from 'react'
@@ -16,15 +16,61 @@ declare module 'i18next' {
   }
 }
 
-await i18next
-  .use(initReactI18next)
-  .init({ lng: 'en', fallbackLng: 'en', defaultNS: 'app', resources: { en: { app: first } }, interpolation: { escapeValue: false } })
+/** Every language by its code, with its own name. */
+export const LANGUAGES = { en: 'English', de: 'Deutsch' } as const
+export type Language = keyof typeof LANGUAGES
 
-/** Loads the rest of the texts, once. */
-export async function loadLater(): Promise<void> {
-  const { later: texts } = await import('./locales/english/later.ts')
-  i18next.addResourceBundle('en', 'app', texts, true)
+const TEXTS = {
+  en: { first: () => Promise.resolve({ first }), later: () => import('./locales/english/later.ts') },
+  de: { first: () => import('./locales/german/first.ts'), later: () => import('./locales/german/later.ts') },
 }
+const KEY = 'catalex.language'
+const isLanguage = (code: string | null | undefined): code is Language => typeof code === 'string' && Object.hasOwn(LANGUAGES, code)
+
+/** The one that was chosen, else the first that the browser asks for. */
+function firstLanguage(): Language {
+  const chosen = localStorage.getItem(KEY)
+  if (isLanguage(chosen)) return chosen
+  return navigator.languages.map((tag) => tag.slice(0, 2)).find(isLanguage) ?? 'en'
+}
+
+export const language = (): Language => (isLanguage(i18next.language) ? i18next.language : 'en')
+
+let laterWanted = false
+
+async function loadTexts(code: Language): Promise<void> {
+  const texts = TEXTS[code]
+  const [{ first: some }, rest] = await Promise.all([texts.first(), laterWanted ? texts.later() : null])
+  i18next.addResourceBundle(code, 'app', some, true)
+  if (rest) i18next.addResourceBundle(code, 'app', rest.later, true)
+}
+
+/** Loads the rest of the texts, once for each language. */
+export async function loadLater(): Promise<void> {
+  laterWanted = true
+  const code = language()
+  const { later: rest } = await TEXTS[code].later()
+  i18next.addResourceBundle(code, 'app', rest, true)
+}
+
+/** Speaks another language from now on, here and at the next visit. */
+export async function speak(code: Language): Promise<void> {
+  await loadTexts(code)
+  localStorage.setItem(KEY, code)
+  await i18next.changeLanguage(code)
+  document.documentElement.lang = code
+}
+
+const start = firstLanguage()
+await i18next.use(initReactI18next).init({
+  lng: start,
+  fallbackLng: 'en',
+  defaultNS: 'app',
+  resources: { en: { app: first } },
+  interpolation: { escapeValue: false },
+})
+await loadTexts(start)
+document.documentElement.lang = start
 
 /** A part of the application that is loaded when it is wanted, with what it says. */
 export const lazyWithTexts = <Props>(load: () => Promise<{ default: ComponentType<Props> }>) =>

@@ -4,6 +4,7 @@ import {
   EMPTY_QUESTION,
   newQuestion,
   questionFromAddress,
+  withoutNarrowing,
   withValue,
   type HeadingKind,
   type Question,
@@ -16,6 +17,13 @@ import { useScope } from './scope.tsx'
 export interface Links {
   home: string
   card: string
+  branches: string
+  branch(code: string): string
+  help(section?: string): string
+  privacy: string
+  accessibility: string
+  /** @param about where the reader is, to be sent along */
+  ask(kind?: 'question' | 'reading list' | 'feedback', about?: string): string
   builder(question: Question): string
   /** @param scope another than the one at hand */
   search(question: Question, scope?: Scope): string
@@ -23,34 +31,43 @@ export interface Links {
   browse(kind?: HeadingKind, from?: string): string
   /** The search that a heading stands for: exactly its titles, with namesakes kept apart. */
   heading(kind: HeadingKind | 'genre', label: string): string
+  /** A search for nothing in particular, with what is kept. */
+  kept: Question
 }
 
 export function useLinks(): Links {
   const [parameters] = useSearchParams()
-  const { chosen } = useScope()
-  return useMemo(() => linksWith(questionFromAddress(parameters), chosen), [parameters, chosen])
+  const { scope } = useScope()
+  return useMemo(() => linksWith(questionFromAddress(parameters), scope), [parameters, scope])
 }
 
 /** @param before what is searched now, of which the kept narrowings go along */
-export function linksWith(before: Question, chosen: Scope): Links {
+export function linksWith(before: Question, now: Scope): Links {
   const { sort, size } = EMPTY_QUESTION
   const kept: Question = { ...newQuestion(before, '', 'anywhere'), sort, size }
-  const address = (path: string, question: Question, scope: Scope = chosen, more: [string, string][] = []) => {
+  const address = (path: string, more: [string, string][] = [], question = kept, scope = now) => {
     const text = new URLSearchParams([...addressEntries(question, scope), ...more]).toString()
     return text === '' ? path : `${path}?${text}`
   }
-  const search = (question: Question, scope?: Scope) => address('/search', question, scope)
+  const search = (question: Question, scope?: Scope) => address('/search', [], question, scope)
   return {
-    home: address('/', kept),
-    card: address('/card', kept),
-    builder: (question) => address('/builder', question),
+    kept,
+    home: address('/'),
+    card: address('/card'),
+    branches: address('/branches'),
+    branch: (code) => address(`/branches/${encodeURIComponent(code)}`),
+    help: (section) => address('/help') + (section === undefined ? '' : `#${section}`),
+    privacy: address('/privacy'),
+    accessibility: address('/accessibility'),
+    ask: (kind, about) => address('/ask', [...(kind ? [['kind', kind] as [string, string]] : []), ...(about === undefined ? [] : [['about', about] as [string, string]])]), // prettier-ignore
+    builder: (question) => address('/builder', [], question),
     search,
-    title: (controlNumber) => address(`/titles/${encodeURIComponent(controlNumber)}`, kept),
-    browse: (kind, from) => address(kind ? `/browse/${kind}` : '/browse', kept, chosen, from === undefined ? [] : [['from', from]]),
+    title: (controlNumber) => address(`/titles/${encodeURIComponent(controlNumber)}`),
+    browse: (kind, from) => address(kind ? `/browse/${kind}` : '/browse', from === undefined ? [] : [['from', from]]),
     heading: (kind, label) => {
-      if (kind === 'title') return search({ ...kept, field: 'title', q: `"${label}"` })
-      if (kind === 'call-number') return search({ ...kept, field: 'number', q: label })
-      return search(withValue(kept, kind, label, 'only'))
+      if (kind === 'title') return search({ ...kept, field: 'title-whole', q: label })
+      if (kind === 'call-number') return search({ ...kept, field: 'call-number', q: label })
+      return search(withValue(withoutNarrowing(kept, kind), kind, label, 'only'))
     },
   }
 }
@@ -77,4 +94,11 @@ export interface CameFrom {
 export function useCameFrom(): CameFrom | null {
   const state: unknown = useLocation().state
   return typeof state === 'object' && state !== null && 'address' in state && 'count' in state ? (state as CameFrom) : null
+}
+
+/** What the link back to a list hands on: it is to be shown as it was left. */
+export const RETURNING = { returning: true }
+export function useReturning(): boolean {
+  const state: unknown = useLocation().state
+  return typeof state === 'object' && state !== null && 'returning' in state
 }

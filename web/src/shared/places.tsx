@@ -3,6 +3,7 @@ import type { Branch, Places } from '@catalex/contract/libraries'
 import { queryOptions, useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { call } from './api.ts'
+import { setCurrency } from './formats.ts'
 
 export interface PlaceBook {
   all: Places
@@ -17,7 +18,11 @@ const NONE: Places = { name: '', timeZone: 'UTC', systems: [], branches: [] }
 
 export const placesQuery = queryOptions({
   queryKey: ['places'],
-  queryFn: ({ signal }) => call('places', {}, { signal }),
+  queryFn: async ({ signal }) => {
+    const places = await call('places', {}, { signal })
+    setCurrency(places.currency)
+    return places
+  },
   staleTime: Infinity,
   // Every part of a page asks for them: a failure is tried again by the reader alone, not by each part that says so.
   retryOnMount: false,

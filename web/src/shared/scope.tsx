@@ -4,50 +4,78 @@
  */
 import { defaultPickup } from '@catalex/core/holds'
 import { NO_SCOPE, scopeFromAddress, type Scope } from '@catalex/core/query'
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react'
-import { useLocation, useSearchParams } from 'react-router'
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
+import { useLocation, useNavigate, useSearchParams } from 'react-router'
 import { usePlaces } from './places.tsx'
 import { useSession } from './session/session.tsx'
+import { keepingOver } from './useBackCloses.ts'
 
 /** The scope with a pickup location, chosen or not. */
 export type FullScope = Scope & { at: string }
 
 interface ScopeContext {
+  /** As it goes into addresses. */
   scope: FullScope
-  /** As it goes into addresses: without a pickup location that nobody chose. */
+  /** As it is asked for: without a pickup location that nobody chose, which the server knows as well. */
   chosen: Scope
   setScope(change: Partial<Scope>): void
 }
 
 const KEY = 'catalex.scope'
+/** Pickup locations that addresses of this window have got though nobody chose them: another reader's home takes their place. */
+const FILLED = 'catalex.filled'
+const filled = (): string[] => (sessionStorage.getItem(FILLED) ?? '').split(' ')
 const Context = createContext<ScopeContext | null>(null)
 
 export function ScopeProvider({ children }: { children: ReactNode }) {
   const [kept, setKept] = useState<Scope>(readKept)
-  const [parameters, setParameters] = useSearchParams()
-  const searching = useLocation().pathname === '/search'
-  const { reader } = useSession()
+  const [parameters] = useSearchParams()
+  const { pathname, state } = useLocation() as { pathname: string; state: unknown }
+  const navigate = useNavigate()
+  const searching = pathname === '/search'
+  const { reader, known } = useSession()
   const { all } = usePlaces()
 
-  const keep = useCallback((next: Scope) => {
-    setKept(next)
-    sessionStorage.setItem(KEY, JSON.stringify(next))
-  }, [])
+  const put = useCallback(
+    (scope: Scope, how: { page: 'stays' | 'first'; replace: boolean }) => {
+      const text = withScope(new URLSearchParams(window.location.search), scope, how.page).toString()
+      keepingOver(() => {
+        void navigate({ pathname: window.location.pathname, search: text }, { replace: how.replace, state })
+      })
+    },
+    [navigate, state],
+  )
 
-  const value = useMemo<ScopeContext>(() => {
+  const { scope, chosen } = useMemo(() => {
     const said = scopeFromAddress(parameters)
+    const at = said.at !== null && filled().includes(said.at) ? null : said.at
     // A search without places is one everywhere; other pages may leave the scope out.
     const says = searching || said.in.length > 0 || said.as.length > 0 || said.at !== null
-    const chosen = says ? { ...said, at: said.at ?? kept.at } : kept
-    return {
+    const asked: Scope = says ? { ...said, at: at ?? kept.at } : kept
+    return { chosen: asked, scope: { ...asked, at: asked.at ?? reader?.homeBranch ?? defaultPickup(all.branches) ?? '' } }
+  }, [kept, parameters, searching, reader, all])
+
+  const ready = known && all.branches.length > 0
+  const missing = ready && pathname !== '/' && scope.at !== '' && !isSame(scopeFromAddress(parameters), scope)
+  useEffect(() => {
+    if (!missing) return
+    if (chosen.at === null) sessionStorage.setItem(FILLED, [...new Set([...filled(), scope.at])].join(' '))
+    put(scope, { page: 'stays', replace: true })
+  }, [missing, scope, chosen, put])
+
+  const value = useMemo<ScopeContext>(
+    () => ({
+      scope,
       chosen,
-      scope: { ...chosen, at: chosen.at ?? reader?.homeBranch ?? defaultPickup(all.branches) ?? '' },
       setScope: (change) => {
-        keep({ ...chosen, ...change })
-        setParameters((current) => withScope(current, { ...chosen, ...change }), { replace: !searching })
+        const next = { ...chosen, ...change }
+        setKept(next)
+        sessionStorage.setItem(KEY, JSON.stringify(next))
+        put({ ...scope, ...change }, { page: 'first', replace: !searching })
       },
-    }
-  }, [kept, keep, parameters, setParameters, searching, reader, all])
+    }),
+    [scope, chosen, searching, put],
+  )
   return <Context value={value}>{children}</Context>
 }
 
@@ -57,18 +85,19 @@ export function useScope(): ScopeContext {
   return context
 }
 
-function withScope(current: URLSearchParams, scope: Scope): URLSearchParams {
-  const next = new URLSearchParams(current)
-  for (const name of ['page', 'in', 'as', 'at']) next.delete(name)
-  for (const code of scope.in) next.append('in', code)
-  for (const code of scope.as) next.append('as', code)
-  if (scope.at !== null) next.set('at', scope.at)
-  return next
+const isSame = (a: Scope, b: Scope): boolean => a.at === b.at && [a.in, a.as].join('|') === [b.in, b.as].join('|')
+
+function withScope(address: URLSearchParams, scope: Scope, page: 'stays' | 'first'): URLSearchParams {
+  for (const name of ['in', 'as', 'at', ...(page === 'first' ? ['page'] : [])]) address.delete(name)
+  for (const code of scope.in) address.append('in', code)
+  for (const code of scope.as) address.append('as', code)
+  if (scope.at !== null) address.set('at', scope.at)
+  return address
 }
 
 function readKept(): Scope {
   try {
-    // Written by `keep`; whatever else stands there is ignored.
+    // Written by `setScope`; whatever else stands there is ignored.
     return { ...NO_SCOPE, ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<Scope>) }
   } catch {
     return NO_SCOPE

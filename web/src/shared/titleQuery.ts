@@ -3,8 +3,9 @@ import type { Scope } from '@catalex/core/query'
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { call } from './api.ts'
 
-export function titleQuery(controlNumber: string, scope: Scope) {
-  const query = { in: [...scope.in], at: scope.at ?? undefined }
+/** @param alsoGood other editions that would do: routes are to any of them */
+export function titleQuery(controlNumber: string, scope: Scope, alsoGood: readonly string[] = []) {
+  const query = { in: [...scope.in], at: scope.at ?? undefined, editions: [...alsoGood] }
   return queryOptions({
     queryKey: ['title', controlNumber, query],
     queryFn: ({ signal }) => call('title', { path: { controlNumber }, query }, { signal }),

@@ -10,7 +10,10 @@ import { DateTime } from 'luxon'
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { useTranslation } from 'react-i18next'
+import { Link } from 'react-router'
 import { dayInWords, now, timeInWords } from '../shared/formats.ts'
+import { useLinks } from '../shared/links.ts'
+import { useKept } from '../shared/kept.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
@@ -34,7 +37,7 @@ export function Copies({ page, family, onHoldVolume }: Props) {
   const { t } = useTranslation()
   const { branchName } = usePlaces()
   const { scope } = useScope()
-  const [sought, setSought] = useState('')
+  const [sought, setSought] = useKept(`volume ${page.controlNumber}`, '')
   const { places, copies } = page
   const owned = places.reduce((sum, place) => sum + place.owned, 0)
   const inNow = places.reduce((sum, place) => sum + place.inNow, 0)
@@ -155,6 +158,7 @@ function Found({ page, find, ...lines }: LinesProps & { page: TitlePage; find: s
 
 function PlaceHead({ branch }: { branch: string }) {
   const { t } = useTranslation()
+  const links = useLinks()
   const { branch: find, placeName, all } = usePlaces()
   const found = find(branch)
   if (!found) return null
@@ -162,7 +166,7 @@ function PlaceHead({ branch }: { branch: string }) {
   const state = openState({ weekly: found.hours, closures: found.closures }, at)
   return (
     <h3>
-      {found.name} <span className={styles.soft}>{placeName(found.system)}</span>
+      <Link to={links.branch(found.code)}>{found.name}</Link> <span className={styles.soft}>{placeName(found.system)}</span>
       <span className={styles.hours}>
         {state.open ? t('title.openTill', { time: timeInWords(state.until.toISO() ?? '', all.timeZone) }) : t('title.shut')}
       </span>
@@ -216,6 +220,8 @@ function Line({ copy, family, onHold }: LinesProps & { copy: CopyLine }) {
         {onHold && copy.hold.allowed && (
           <Button
             size="small"
+            aria-label={`${t('title.holdVolume')}: ${copy.enumeration ?? text}`}
+            data-screen
             onClick={() => {
               onHold(copy)
             }}

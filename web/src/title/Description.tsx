@@ -83,7 +83,7 @@ export function Related({ description: d }: { description: Described }) {
   if (leads.length === 0) return null
   return (
     <div className={styles.leads}>
-      <h3>{t('title.about')}</h3>
+      <h2>{t('title.about')}</h2>
       <ul>
         {leads.map(([address, words]) => (
           <li key={words}>

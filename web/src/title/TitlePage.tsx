@@ -5,13 +5,18 @@ import { spokenName } from '@catalex/core/text'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
-import { Suspense, useEffect, useState } from 'react'
+import { Suspense, useState } from 'react'
+import { useTheme } from '@mui/material/styles'
+import useMediaQuery from '@mui/material/useMediaQuery'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import { useKeys } from '../shared/keys.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
-import { useCameFrom, useControlNumber, useLinks } from '../shared/links.ts'
+import { RETURNING, useCameFrom, useControlNumber, useLinks } from '../shared/links.ts'
+import { useOwnTitles } from '../shared/ownTitles.ts'
+import { usePlaces } from '../shared/places.tsx'
+import { useArrival } from '../shared/focus/useArrival.ts'
 import { useScope } from '../shared/scope.tsx'
 import { titleQuery } from '../shared/titleQuery.ts'
 import { Page } from '../ui/Page.tsx'
@@ -19,6 +24,7 @@ import { Trouble } from '../ui/Trouble.tsx'
 import { Copies } from './Copies.tsx'
 import { Description, Related } from './Description.tsx'
 import { Editions } from './Editions.tsx'
+import { OwnMark } from '../ui/OwnMark.tsx'
 import { Words } from '../ui/Words.tsx'
 import styles from './title.module.css'
 
@@ -34,52 +40,56 @@ export default function TitlePage() {
   const controlNumber = useControlNumber()
   const cameFrom = useCameFrom()
   const { chosen } = useScope()
-  const { data, error, refetch } = useQuery(titleQuery(controlNumber, chosen))
+  const { data, error, refetch, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
   const [wish, setWish] = useState<Wish | null>(null)
   const holdAny = () => {
     setWish({ volume: null })
   }
   useKeys('h', holdAny)
-  useEffect(() => {
-    if (data) document.title = `${data.description.title} · Catalex`
-  }, [data])
+  const heading = useArrival(`title ${controlNumber}`, data && !isPlaceholderData ? data.description.title : null)
+  const narrow = useMediaQuery(useTheme().breakpoints.down('md'))
+  const ownOf = useOwnTitles()
 
   if (error)
     return (
-      <Page width={760}>
+      <Page width={760} title={t('title.notShown')} view={`title ${controlNumber}`}>
         <Trouble error={error} onRetry={() => void refetch()} />
       </Page>
     )
   if (!data)
     return (
-      <Page busy>
-        <Skeleton height={48} width="50%" />
-        <Skeleton variant="rectangular" height={240} />
-      </Page>
+      <div className={styles.zones} aria-busy>
+        <div className={styles.centre}>
+          <Skeleton height={48} width="50%" />
+          <Skeleton variant="rectangular" height={240} />
+        </div>
+      </div>
     )
   const { description } = data
+  const language = description.languages[0]
+  const routes = <RoutesPanel controlNumber={controlNumber} onHold={holdAny} />
   const own = data.editions.find((edition) => edition.controlNumber === data.controlNumber)
   return (
     <div className={styles.zones}>
       <article className={styles.centre}>
         {cameFrom && (
-          <Link to={cameFrom.address} className={styles.back}>
+          <Link to={cameFrom.address} state={RETURNING} className={styles.back} data-screen>
             ‹ {t('title.back', { count: cameFrom.count })}
           </Link>
         )}
         <header className={styles.head}>
-          <h1>
-            <Words language={description.languages[0]}>{description.title}</Words>
+          <h1 ref={heading} tabIndex={-1}>
+            <Words language={language}>{description.title}</Words>
             {description.remainder && (
               <span>
-                {' '}
-                <Words language={description.languages[0]}>{description.remainder}</Words>
+                : <Words language={language}>{description.remainder}</Words>
               </span>
             )}
           </h1>
           <p>
             <People people={description.people} />
           </p>
+          <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
           {description.summary && (
             <p className={styles.summary} dir="auto">
               {description.summary}
@@ -87,6 +97,11 @@ export default function TitlePage() {
           )}
         </header>
         {own && <Editions editions={data.editions} current={own} cameFrom={cameFrom} />}
+        {narrow && (
+          <section className={styles.ways} aria-label={t('search.routesOf', { title: description.title })}>
+            {routes}
+          </section>
+        )}
         <Copies
           page={data}
           onHoldVolume={(volume) => {
@@ -96,10 +111,11 @@ export default function TitlePage() {
         />
         <Description description={description} />
       </article>
-      <aside className={styles.right} aria-label={t('search.routesOf', { title: description.title })}>
-        <RoutesPanel controlNumber={controlNumber} onHold={holdAny} />
+      <aside className={styles.right} aria-label={narrow ? t('title.about') : t('search.routesOf', { title: description.title })}>
+        {!narrow && routes}
         <Related description={description} />
       </aside>
+      {narrow && own && !own.serial && <HoldBar onHold={holdAny} />}
       {wish && (
         <Suspense>
           <HoldDialog
@@ -111,6 +127,20 @@ export default function TitlePage() {
           />
         </Suspense>
       )}
+    </div>
+  )
+}
+
+/** On a narrow screen the hold is always at hand. */
+function HoldBar({ onHold }: { onHold(): void }) {
+  const { t } = useTranslation()
+  const { scope } = useScope()
+  const { branchName } = usePlaces()
+  return (
+    <div className={styles.holdBar} data-screen>
+      <Button variant="contained" fullWidth onClick={onHold}>
+        {t('routes.hold', { place: branchName(scope.at) })}
+      </Button>
     </div>
   )
 }

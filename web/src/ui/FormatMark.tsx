@@ -38,7 +38,7 @@ export function FormatMark({ family, label }: { family: Family; label: string })
   const Icon = ICONS[family]
   return (
     <span className={styles.format}>
-      <Icon aria-hidden="true" style={{ color: `var(--family-${family})`, fontSize: 18 }} />
+      <Icon aria-hidden="true" style={{ color: `var(--family-${family})`, fontSize: '1.125rem' }} />
       {label}
     </span>
   )

@@ -1,20 +1,24 @@
-/** A page beneath the band: as wide as lines are read, room at the sides, the window's title. */
+/** A page beneath the band: as wide as lines are read, room at the sides, its heading arrived at. */
 import Box from '@mui/material/Box'
-import { useEffect, type ReactNode } from 'react'
+import Typography from '@mui/material/Typography'
+import type { ReactNode } from 'react'
+import { useArrival } from '../shared/focus/useArrival.ts'
 
 interface Props {
   /** Largest width in pixels of a 16-pixel type. */
   width?: number
-  /** Of the window. */
-  title?: string
+  /** Heading of the page, and of the window. */
+  title: string
+  /** Names the view where its title does not. */
+  view?: string
+  /** Beside the heading. */
+  aside?: ReactNode
   busy?: boolean
   children?: ReactNode
 }
 
-export function Page({ width = 1240, title, busy, children }: Props) {
-  useEffect(() => {
-    if (title !== undefined) document.title = `${title} · Catalex`
-  }, [title])
+export function Page({ width = 1240, title, view = title, aside, busy, children }: Props) {
+  const heading = useArrival(view, title)
   return (
     <Box
       aria-busy={busy}
@@ -27,6 +31,10 @@ export function Page({ width = 1240, title, busy, children }: Props) {
         minHeight: '60vh',
       }}
     >
+      <Typography variant="h1" ref={heading} tabIndex={-1}>
+        {title}
+      </Typography>
+      {aside}
       {children}
     </Box>
   )

@@ -3,7 +3,7 @@ import { FAMILY_CODES } from '@catalex/core/catalogue'
 import ExpandIcon from '@mui/icons-material/ArrowDropDown'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { usePlaces } from '../../shared/places.tsx'
 import { useScope } from '../../shared/scope.tsx'
@@ -14,7 +14,8 @@ import styles from './band.module.css'
 
 const Chooser = lazy(() => import('./Chooser.tsx'))
 
-export function PlaceLine() {
+/** @param before what stands before the sentence on a narrow screen: the field */
+export function PlaceLine({ before }: { before: ReactNode }) {
   const { t } = useTranslation()
   const { all, pickups, branchName } = usePlaces()
   const { scope, setScope } = useScope()
@@ -33,6 +34,7 @@ export function PlaceLine() {
   }
   return (
     <div className={styles.line}>
+      {before}
       <span>{t('band.in')}</span>
       <Part
         what={t('band.chooseIn')}

@@ -1,5 +1,7 @@
 /** The search band: field, box, and under it the Place line. In sight on every page. */
 import { EMPTY_QUESTION, FIELD_NAMES, newQuestion, questionFromAddress, type FieldName } from '@catalex/core/query'
+import { useTheme } from '@mui/material/styles'
+import useMediaQuery from '@mui/material/useMediaQuery'
 import Button from '@mui/material/Button'
 import InputBase from '@mui/material/InputBase'
 import NativeSelect from '@mui/material/NativeSelect'
@@ -18,6 +20,7 @@ export function SearchBand() {
   const navigate = useNavigate()
   const links = useLinks()
   const searching = useLocation().pathname === '/search'
+  const phone = useMediaQuery(useTheme().breakpoints.down('sm'), { noSsr: true })
   const [parameters] = useSearchParams()
   const asked = searching ? questionFromAddress(parameters) : EMPTY_QUESTION
   const [text, setText] = useState(asked.q)
@@ -44,33 +47,36 @@ export function SearchBand() {
     event.preventDefault()
     search(text)
   }
+  const fieldChooser = (className: string | undefined) => (
+    <NativeSelect
+      value={field}
+      input={<InputBase />}
+      className={className}
+      inputProps={{ 'aria-label': t('band.field') }}
+      onChange={(event) => {
+        setField(FIELD_NAMES.find((name) => name === event.target.value) ?? 'anywhere')
+      }}
+    >
+      {FIELD_NAMES.map((name) => (
+        <option key={name} value={name}>
+          {t(`band.fields.${name}`)}
+        </option>
+      ))}
+    </NativeSelect>
+  )
   return (
-    <div className={styles.band} role="search" aria-label={t('band.label')}>
+    <div className={styles.band} role="search" aria-label={t('band.label')} data-screen>
       <form onSubmit={submit} className={styles.form}>
-        <NativeSelect
-          value={field}
-          input={<InputBase />}
-          className={styles.field}
-          inputProps={{ 'aria-label': t('band.field') }}
-          onChange={(event) => {
-            setField(FIELD_NAMES.find((name) => name === event.target.value) ?? 'anywhere')
-          }}
-        >
-          {FIELD_NAMES.map((name) => (
-            <option key={name} value={name}>
-              {t(`band.fields.${name}`)}
-            </option>
-          ))}
-        </NativeSelect>
-        <Box ref={box} text={text} onChange={setText} />
-        <Button component={Link} to={links.builder(searching ? asked : { ...EMPTY_QUESTION, q: text, field })} className={styles.builder}>
+        {!phone && fieldChooser(styles.field)}
+        <Box ref={box} text={text} field={field} onChange={setText} />
+        <Button component={Link} to={links.builder(searching ? asked : { ...links.kept, q: text, field })} className={styles.builder}>
           {t('band.build')}
         </Button>
         <Button type="submit" variant="contained" color="secondary" className={styles.submit}>
           {t('band.search')}
         </Button>
       </form>
-      <PlaceLine />
+      <PlaceLine before={phone && fieldChooser(styles.lineField)} />
     </div>
   )
 }

@@ -1,11 +1,11 @@
 /** The box with headings under it while one types. Enter searches for the words; a chosen heading leads to its titles. */
-import type { HeadingKind } from '@catalex/core/query'
+import { newQuestion, questionFromAddress, type FieldName, type HeadingKind } from '@catalex/core/query'
 import Autocomplete from '@mui/material/Autocomplete'
 import InputBase from '@mui/material/InputBase'
 import { useQuery } from '@tanstack/react-query'
-import { useDeferredValue, useState, type Ref } from 'react'
+import { useDeferredValue, useMemo, useState, type Ref } from 'react'
 import { useTranslation } from 'react-i18next'
-import { useNavigate } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import { numberInWords } from '../../shared/formats.ts'
 import { useLinks } from '../../shared/links.ts'
 import { useScope } from '../../shared/scope.tsx'
@@ -15,6 +15,8 @@ import styles from './band.module.css'
 export interface BoxProps {
   ref: Ref<HTMLInputElement>
   text: string
+  /** Field that is searched, by which headings come up. */
+  field: FieldName
   onChange(text: string): void
 }
 
@@ -30,14 +32,18 @@ interface Props extends BoxProps {
   openAtFirst: boolean
 }
 
-export default function SuggestingBox({ ref, text, onChange, autoFocus, openAtFirst }: Props) {
+export default function SuggestingBox({ ref, text, field, onChange, autoFocus, openAtFirst }: Props) {
   const { t } = useTranslation()
   const navigate = useNavigate()
   const links = useLinks()
   const { chosen: scope } = useScope()
   const [open, setOpen] = useState(openAtFirst)
   const typed = useDeferredValue(text.trim())
-  const { data } = useQuery(suggestQuery(typed, scope))
+  const [parameters] = useSearchParams()
+  // They count what the search to which they lead will show: with what is kept.
+  const kept = useMemo(() => newQuestion(questionFromAddress(parameters), '', 'anywhere'), [parameters])
+  const { data } = useQuery(suggestQuery(typed, field, kept, scope))
+  const readAs = typed.length > 1 ? data?.find((group) => group.readAs !== null)?.readAs : null
   const options: Suggestion[] =
     typed.length > 1 ? (data ?? []).flatMap(({ kind, headings }) => headings.map((heading) => ({ kind, ...heading }))) : []
   return (
@@ -73,6 +79,7 @@ export default function SuggestingBox({ ref, text, onChange, autoFocus, openAtFi
         <li key={key} role="presentation">
           <span className={styles.kind} aria-hidden>
             {group}
+            {readAs && <i>{t('browse.readAs', { words: readAs })}</i>}
           </span>
           <ul role="group" aria-label={group} className={styles.group}>
             {children}

@@ -15,7 +15,6 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
-import Typography from '@mui/material/Typography'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState, type SubmitEvent } from 'react'
 import { useTranslation } from 'react-i18next'
@@ -54,7 +53,6 @@ export default function BuilderPage() {
   return (
     <Page width={940} title={t('builder.heading')}>
       <form onSubmit={submit}>
-        <Typography variant="h1">{t('builder.heading')}</Typography>
         <p className={styles.intro}>{t('builder.intro')}</p>
         <ol className={styles.rows}>
           {rows.map((row, i) => (

@@ -36,7 +36,7 @@ test('rows become CQL with its count, and the same rows come back from it', asyn
   await waitFor(() => {
     expect(address()).toMatch(/^\/search/)
   })
-  expect(Object.fromEntries(new URLSearchParams(window.location.search))).toEqual({ q, language: 'fre', yearFrom: '1990' })
+  expect(Object.fromEntries(new URLSearchParams(window.location.search))).toEqual({ q, language: 'fre', yearFrom: '1990', at: 'quay' })
   await user.click(screen.getByRole('link', { name: 'Build a search' }))
   await heading()
   expect(screen.getAllByRole('textbox', { name: 'Words' }).map((box) => (box as HTMLInputElement).value)).toEqual(['salt ledger', 'fog'])

@@ -3,6 +3,7 @@ import type { SearchAnswer } from '@catalex/contract/search'
 import { countNarrowings, isNarrowed, NARROWINGS, withoutNarrowing, type Question } from '@catalex/core/query'
 import Link from '@mui/material/Link'
 import { useTranslation } from 'react-i18next'
+import { HelpAtHand } from '../../ui/HelpAtHand.tsx'
 import { Offers } from './Offers.tsx'
 import styles from '../search.module.css'
 
@@ -53,7 +54,7 @@ export function Empty({ question, answer, onChange, onWider }: Props) {
   return (
     <div className={styles.empty}>
       <h2>{t('search.emptyTitle')}</h2>
-      <p>{t(misprinted ? 'search.misprint' : 'search.emptyOffers')}</p>
+      {misprinted ? <p>{t('search.misprint')}</p> : ways.length + answer.offers.length > 0 && <p>{t('search.emptyOffers')}</p>}
       <ul>
         {ways.map(({ text, take }) => (
           <li key={text}>
@@ -64,7 +65,7 @@ export function Empty({ question, answer, onChange, onWider }: Props) {
         ))}
       </ul>
       <Offers question={question} offers={answer.offers} onChange={onChange} />
-      <p>{t('search.askStaff')}</p>
+      <HelpAtHand words={t('search.askStaff')} />
     </div>
   )
 }

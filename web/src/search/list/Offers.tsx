@@ -1,9 +1,10 @@
 /** Other readings of the query, each with what it would find. */
 import type { OfferLine } from '@catalex/contract/search'
-import { withValue, type Question } from '@catalex/core/query'
+import type { Question } from '@catalex/core/query'
 import Link from '@mui/material/Link'
 import { useTranslation } from 'react-i18next'
 import { useValueName } from '../../shared/valueNames.ts'
+import { questionMeant } from '../questionMeant.ts'
 import styles from '../search.module.css'
 
 interface Props {
@@ -14,6 +15,7 @@ interface Props {
 
 export function Offers({ question, offers, onChange }: Props) {
   const { t } = useTranslation()
+  const name = useOfferName()
   if (offers.length === 0) return null
   return (
     <ul className={styles.offers}>
@@ -23,10 +25,10 @@ export function Offers({ question, offers, onChange }: Props) {
           <Link
             component="button"
             onClick={() => {
-              onChange(taken(question, offer))
+              onChange(questionMeant(question, offer))
             }}
           >
-            <OfferName offer={offer} />
+            {name(offer)}
           </Link>{' '}
           <span className={styles.soft}>{t('offers.titles', { count: offer.count })}</span>
         </li>
@@ -35,18 +37,16 @@ export function Offers({ question, offers, onChange }: Props) {
   )
 }
 
-function OfferName({ offer: { kind, q, values, yearFrom, yearTo } }: { offer: OfferLine }) {
+/** A reading in plain words: "heron, moorings" for either of them, "Spanish, since 2014, with “tides”". */
+export function useOfferName(): (offer: OfferLine) => string {
   const { t } = useTranslation()
   const valueName = useValueName()
-  if (kind !== 'narrowing') return q
-  const since =
-    yearFrom === null ? null : yearTo === null ? t('offers.since', { from: yearFrom }) : t('offers.span', { from: yearFrom, to: yearTo })
-  const names = [...values.map(({ facet, value }) => valueName(facet, value)), since].filter(Boolean).join(', ')
-  return q === '' ? names : `${names} ${t('offers.rest', { q })}`
-}
-
-function taken(question: Question, { q, values, yearFrom, yearTo }: OfferLine): Question {
-  const narrowed = values.reduce((next, { facet, value }) => withValue(next, facet, value, 'only'), question)
-  const years = yearFrom === null ? narrowed.years : { from: yearFrom, to: yearTo }
-  return { ...narrowed, years, q, page: 1 }
+  return ({ kind, q, values, yearFrom, yearTo }) => {
+    if (kind === 'any') return q.split(' OR ').join(', ')
+    const since =
+      yearFrom === null ? null : yearTo === null ? t('offers.since', { from: yearFrom }) : t('offers.span', { from: yearFrom, to: yearTo })
+    const names = [...values.map(({ facet, value }) => valueName(facet, value)), since].filter(Boolean).join(', ')
+    if (names === '') return q
+    return q === '' ? names : `${names} ${t('offers.rest', { q })}`
+  }
 }

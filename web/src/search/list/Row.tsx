@@ -1,19 +1,24 @@
-/** One work as a row: spine label, who and when, its editions with what is in now, the nearest place. */
+/** One work as a row: spine label; title; who and when; its editions with what is in now, and the nearest place. */
 import type { ResultRow } from '@catalex/contract/search'
 import type { Edition } from '@catalex/contract/title'
 import { familyOf, type Carrier } from '@catalex/core/catalogue'
+import type { Question } from '@catalex/core/query'
 import Button from '@mui/material/Button'
-import { Fragment, Suspense, useState } from 'react'
+import { Fragment, Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { dayInWords } from '../../shared/formats.ts'
 import { lazyWithTexts } from '../../shared/i18n.ts'
 import { useLinks, type CameFrom } from '../../shared/links.ts'
+import type { Own } from '../../shared/ownTitles.ts'
 import { usePlaces } from '../../shared/places.tsx'
+import { useScope } from '../../shared/scope.tsx'
 import { FormatMark } from '../../ui/FormatMark.tsx'
 import { Hint } from '../../ui/Hint.tsx'
+import { OwnMark } from '../../ui/OwnMark.tsx'
 import { SpineLabel } from '../../ui/SpineLabel.tsx'
 import { Words } from '../../ui/Words.tsx'
+import { passingEditions } from './goodEditions.ts'
 import { rowLinkId } from './useRowKeys.ts'
 import styles from './row.module.css'
 
@@ -21,78 +26,113 @@ const Unfolded = lazyWithTexts(() => import('./Unfolded.tsx'))
 
 interface Props {
   row: ResultRow
+  /** What the list is narrowed to: chips follow it. */
+  question: Question
   number: number
   current: boolean
+  own: Own | null
   cameFrom: CameFrom
+  unfolded: boolean
+  onUnfold(open: boolean): void
   onFocus(): void
   /** Opens the routes on a narrow screen. */
   onRoutes?: () => void
 }
 
-export function Row({ row, number, current, cameFrom, onFocus, onRoutes }: Props) {
+export function Row({ row, question, number, current, own, cameFrom, unfolded, onUnfold, onFocus, onRoutes }: Props) {
   const { t } = useTranslation()
   const links = useLinks()
-  const [unfolded, setUnfolded] = useState(false)
-  const own = row.editions.find((edition) => edition.controlNumber === row.controlNumber)
-  const elsewhere = row.editions.reduce((sum, edition) => sum + edition.tally.elsewhere, 0)
+  const { scope } = useScope()
+  const edition = row.editions.find(({ controlNumber }) => controlNumber === row.controlNumber)
+  const elsewhere = row.editions.reduce((sum, { tally }) => sum + tally.elsewhere, 0)
+  const language = edition?.languages[0]
   return (
     // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-noninteractive-element-interactions -- a convenience for the mouse; keyboards reach the row by its link
     <li className={styles.row} data-current={current} onClick={onRoutes ?? onFocus}>
-      <SpineLabel lines={row.nearest?.place.callNumber.spine ?? []} family={familyOf(own?.carrier ?? 'book')} />
+      <SpineLabel lines={row.nearest?.place.callNumber.spine ?? []} family={familyOf(edition?.carrier ?? 'book')} />
       <div className={styles.body}>
         <h2>
           <Link id={rowLinkId(number)} to={links.title(row.controlNumber)} state={cameFrom} onFocus={onFocus}>
-            <Words language={own?.languages[0]}>{row.title}</Words>
+            <Words language={language}>{row.title}</Words>
           </Link>
           {row.remainder && (
             <span className={styles.remainder}>
-              {' '}
-              <Words language={own?.languages[0]}>{row.remainder}</Words>
+              : <Words language={language}>{row.remainder}</Words>
             </span>
           )}
+          {own && ' '}
+          <OwnMark own={own} />
         </h2>
         <p className={styles.who}>
-          {partsOf(row, own, t('search.bookOf', { series: row.series?.title ?? '', volume: row.series?.volume ?? '' })).map((part, i) => (
-            <Fragment key={i}>
-              {i > 0 && ' · '}
-              <Words>{part}</Words>
-            </Fragment>
-          ))}
+          {partsOf(row, edition, t('search.bookOf', { series: row.series?.title ?? '', volume: row.series?.volume ?? '' })).map(
+            (part, i) => (
+              <Fragment key={i}>
+                {i > 0 && ' · '}
+                <Words>{part}</Words>
+              </Fragment>
+            ),
+          )}
         </p>
-        <ul className={styles.chips}>
-          {byCarrier(row.editions).map(({ carrier, inNow, owned }) => (
-            <li key={carrier} className={styles.chip} data-out={inNow === 0}>
-              <FormatMark family={familyOf(carrier)} label={t(`carriers.${carrier}`)} />
-              <Hint text={t('search.row.chip', { inNow, owned })}>
-                <span role="img" aria-label={t('search.row.chip', { inNow, owned })}>
-                  {inNow}/{owned}
-                </span>
-              </Hint>
-            </li>
-          ))}
-        </ul>
-        <Nearest row={row} elsewhere={elsewhere} />
+        <div className={styles.state}>
+          <ul className={styles.chips}>
+            {byCarrier(passingEditions(row.editions, question, scope)).map(({ carrier, inNow, owned }) => (
+              <li key={carrier} className={styles.chip} data-out={inNow === 0}>
+                <FormatMark family={familyOf(carrier)} label={t(`carriers.${carrier}`)} />
+                <Hint text={t('search.row.chip', { inNow, owned })}>
+                  <span role="img" aria-label={t('search.row.chip', { inNow, owned })}>
+                    {inNow}/{owned}
+                  </span>
+                </Hint>
+              </li>
+            ))}
+          </ul>
+          <Nearest row={row} elsewhere={elsewhere} />
+          <span className={styles.ways} data-screen>
+            {onRoutes && (
+              <Button
+                size="small"
+                className={styles.way}
+                aria-label={`${t('search.row.routes')}: ${row.title}`}
+                onClick={(event) => {
+                  event.stopPropagation()
+                  onRoutes()
+                }}
+              >
+                {t('search.row.routes')}
+              </Button>
+            )}
+            <Unfold row={row} open={unfolded} onUnfold={onUnfold} />
+          </span>
+        </div>
         {row.why && <Why why={row.why} />}
-        <Button
-          size="small"
-          className={styles.unfold}
-          aria-expanded={unfolded}
-          onClick={(event) => {
-            event.stopPropagation()
-            setUnfolded(!unfolded)
-          }}
-        >
-          {t(unfolded ? 'search.row.fold' : row.editions.length > 1 ? 'search.row.unfoldEditions' : 'search.row.unfold', {
-            count: row.editions.length,
-          })}
-        </Button>
         {unfolded && (
           <Suspense>
-            <Unfolded row={row} />
+            <Unfolded row={row} cameFrom={cameFrom} />
           </Suspense>
         )}
       </div>
     </li>
+  )
+}
+
+function Unfold({ row, open, onUnfold }: { row: ResultRow; open: boolean; onUnfold(open: boolean): void }) {
+  const { t } = useTranslation()
+  const words = t(open ? 'search.row.fold' : row.editions.length > 1 ? 'search.row.unfoldEditions' : 'search.row.unfold', {
+    count: row.editions.length,
+  })
+  return (
+    <Button
+      size="small"
+      className={styles.way}
+      aria-expanded={open}
+      aria-label={`${words}: ${row.title}`}
+      onClick={(event) => {
+        event.stopPropagation()
+        onUnfold(!open)
+      }}
+    >
+      {words}
+    </Button>
   )
 }
 
@@ -110,7 +150,7 @@ function Why({ why }: { why: NonNullable<ResultRow['why']> }) {
 function partsOf(row: ResultRow, own: Edition | undefined, bookOf: string): string[] {
   return [
     row.who.join(', '),
-    row.series ? bookOf : '',
+    row.series ? (row.series.volume === null ? row.series.title : bookOf) : '',
     [own?.publisher, row.year].filter(Boolean).join(', '),
     own?.edition ?? '',
     own?.extent?.split(/ [:;(]/)[0] ?? '',

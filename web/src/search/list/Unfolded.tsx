@@ -13,7 +13,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { dayInWords, languageInWords } from '../../shared/formats.ts'
-import { useLinks } from '../../shared/links.ts'
+import { useLinks, type CameFrom } from '../../shared/links.ts'
 import { usePlaces } from '../../shared/places.tsx'
 import { useScope } from '../../shared/scope.tsx'
 import { titleQuery } from '../../shared/titleQuery.ts'
@@ -21,13 +21,13 @@ import { FormatMark } from '../../ui/FormatMark.tsx'
 import { Trouble } from '../../ui/Trouble.tsx'
 import styles from './row.module.css'
 
-export default function Unfolded({ row }: { row: ResultRow }) {
+export default function Unfolded({ row, cameFrom }: { row: ResultRow; cameFrom: CameFrom }) {
   const { t } = useTranslation()
   const { chosen: scope } = useScope()
   const { data, error, isPlaceholderData } = useQuery(titleQuery(row.controlNumber, scope))
   return (
     <div className={styles.unfolded}>
-      {row.editions.length > 1 && <Editions editions={row.editions} />}
+      {row.editions.length > 1 && <Editions editions={row.editions} cameFrom={cameFrom} />}
       <div>
         <h3>{t('search.row.branches')}</h3>
         {error ? <Trouble error={error} /> : data && !isPlaceholderData ? <Branches places={data.places} /> : <Skeleton width="50%" />}
@@ -38,7 +38,7 @@ export default function Unfolded({ row }: { row: ResultRow }) {
 
 const COLUMNS = ['year', 'edition', 'publisher', 'extent', 'language'] as const
 
-function Editions({ editions }: { editions: Edition[] }) {
+function Editions({ editions, cameFrom }: { editions: Edition[]; cameFrom: CameFrom }) {
   const { t } = useTranslation()
   const links = useLinks()
   const valueOf = (edition: Edition, column: (typeof COLUMNS)[number]): string =>
@@ -62,7 +62,7 @@ function Editions({ editions }: { editions: Edition[] }) {
           {editions.map((edition) => (
             <TableRow key={edition.controlNumber}>
               <TableCell>
-                <Link to={links.title(edition.controlNumber)}>
+                <Link to={links.title(edition.controlNumber)} state={cameFrom}>
                   <FormatMark family={familyOf(edition.carrier)} label={t(`carriers.${edition.carrier}`)} />
                 </Link>
               </TableCell>

@@ -5,9 +5,10 @@ import OpenIcon from '@mui/icons-material/ExpandMore'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
-import { useState, type KeyboardEvent, type ReactNode } from 'react'
+import type { KeyboardEvent, ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { numberInWords } from '../../shared/formats.ts'
+import { useKept } from '../../shared/kept.ts'
 import { Hint } from '../../ui/Hint.tsx'
 import styles from './narrowing.module.css'
 
@@ -48,7 +49,7 @@ function Branch({ node, chosen, ...props }: Props & { node: TreeNode; chosen: re
   const { t } = useTranslation()
   const { facet, nodes, counts, question, onChange, total, depth = 0 } = props
   // The first system of the place tree is open: which library is the question asked most.
-  const [opened, setOpened] = useState<boolean | null>(null)
+  const [opened, setOpened] = useKept<boolean | null>(`inside ${facet} ${node.code}`, null)
   const inside = node.children.some((child) => (counts[child.code] ?? 0) > 0)
   const open = inside && (opened ?? ((facet === 'place' && depth === 0 && node === nodes[0]) || anyChosen(node, chosen)))
   const only = question.only[facet].includes(node.code)

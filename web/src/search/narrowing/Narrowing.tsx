@@ -1,14 +1,24 @@
 /** The facet column. Every number is what one would have after the press beside it. */
 import type { SearchAnswer } from '@catalex/contract/search'
 import { FAMILIES, FAMILY_CODES } from '@catalex/core/catalogue'
-import { AVAILABILITY, countNarrowings, isNarrowed, LONG_FACETS, withCopies, type ListedFacet, type Question } from '@catalex/core/query'
+import {
+  AVAILABILITY,
+  countNarrowings,
+  isNarrowed,
+  LONG_FACETS,
+  withCopies,
+  type ListedFacet,
+  type NarrowingName,
+  type Question,
+} from '@catalex/core/query'
 import ExpandIcon from '@mui/icons-material/ExpandMore'
 import Accordion from '@mui/material/Accordion'
 import AccordionDetails from '@mui/material/AccordionDetails'
 import AccordionSummary from '@mui/material/AccordionSummary'
 import Skeleton from '@mui/material/Skeleton'
-import { lazy, Suspense, useState, type ReactNode } from 'react'
+import { lazy, Suspense, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
+import { useKept } from '../../shared/kept.ts'
 import { usePlaces } from '../../shared/places.tsx'
 import { useScope } from '../../shared/scope.tsx'
 import { useValueName } from '../../shared/valueNames.ts'
@@ -27,7 +37,6 @@ interface Props {
 const SHORT_FACETS = ['form', 'audience', 'language'] as const
 
 export function Narrowing({ question, answer, onChange }: Props) {
-  const { t } = useTranslation()
   const valueName = useValueName()
   const common = { question, onChange }
   const listed = (facet: ListedFacet): TreeNode[] =>
@@ -41,27 +50,27 @@ export function Narrowing({ question, answer, onChange }: Props) {
   if (answer.count === 0 && countNarrowings(question) === 0) return null
   return (
     <>
-      <Section title={t('narrowing.names.place')} open>
+      <Section name="place" open>
         {tree('place', nodes.place)}
       </Section>
-      <Section title={t('narrowing.names.format')} open>
+      <Section name="format" open>
         {tree('format', nodes.format)}
       </Section>
-      <Section title={t('narrowing.names.copies')} open>
+      <Section name="copies" open>
         <Copies {...common} answer={answer} />
       </Section>
-      <Section title={t('narrowing.names.years')} open={isNarrowed(question, 'years')}>
+      <Section name="years" open={isNarrowed(question, 'years')}>
         <Suspense fallback={<Skeleton variant="rectangular" height={44} />}>
           <Years {...common} years={answer.years} />
         </Suspense>
       </Section>
       {SHORT_FACETS.filter((facet) => Object.keys(answer.facets[facet]).length > 0 || isNarrowed(question, facet)).map((facet) => (
-        <Section key={facet} title={t(`narrowing.names.${facet}`)} open={isNarrowed(question, facet)}>
+        <Section key={facet} name={facet} open={isNarrowed(question, facet)}>
           {tree(facet, listed(facet))}
         </Section>
       ))}
       {LONG_FACETS.filter((facet) => (answer.values[facet] ?? 0) > 0 || isNarrowed(question, facet)).map((facet) => (
-        <Section key={facet} title={t(`narrowing.names.${facet}`)} open={isNarrowed(question, facet)}>
+        <Section key={facet} name={facet} open={isNarrowed(question, facet)}>
           <Suspense fallback={<Skeleton variant="rectangular" height={44} />}>
             <LongFacet {...common} facet={facet} answer={answer} />
           </Suspense>
@@ -72,8 +81,10 @@ export function Narrowing({ question, answer, onChange }: Props) {
 }
 
 /** Open as it comes, until somebody opens or closes it. */
-function Section({ title, open: openFirst, children }: { title: string; open: boolean; children: ReactNode }) {
-  const [chosen, setChosen] = useState<boolean | null>(null)
+function Section({ name, open: openFirst, children }: { name: NarrowingName; open: boolean; children: ReactNode }) {
+  const { t } = useTranslation()
+  const title = t(`narrowing.names.${name}`)
+  const [chosen, setChosen] = useKept<boolean | null>(`section ${name}`, null)
   return (
     <Accordion
       component="section"

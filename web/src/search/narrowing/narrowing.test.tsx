@@ -33,17 +33,17 @@ test('the tree of places opens and closes by keyboard and tells what each choice
       .getAllByRole('checkbox')
       .map((box) => box.getAttribute('aria-label'))
   expect(names()).toEqual([
-    'Only Harbour Libraries, 40 titles',
-    'Only Quayside, 30 titles',
-    'Only Beacon Hill, 12 titles',
-    'Only Wold College, 3 titles',
+    'Limit to Harbour Libraries, 40 titles',
+    'Limit to Quayside, 30 titles',
+    'Limit to Beacon Hill, 12 titles',
+    'Limit to Wold College, 3 titles',
   ])
   const college = within(where).getByRole('checkbox', { name: /Wold College/ })
   college.focus()
   await user.keyboard('{ArrowRight}')
-  expect(names()).toContain('Only Wold Library, 3 titles')
+  expect(names()).toContain('Limit to Wold Library, 3 titles')
   await user.keyboard('{ArrowLeft}')
-  expect(names()).not.toContain('Only Wold Library, 3 titles')
+  expect(names()).not.toContain('Limit to Wold Library, 3 titles')
   const opener = within(where).getByRole('button', { name: 'Show what is inside Wold College' })
   expect(opener).toHaveAttribute('aria-expanded', 'false')
   await user.click(opener)
@@ -62,7 +62,7 @@ test('two choices made one right after the other both count', async () => {
     .focus()
   await user.keyboard(' ')
   within(await section('Format'))
-    .getByRole('checkbox', { name: /^Only Large print/ })
+    .getByRole('checkbox', { name: /^Limit to Large print/ })
     .focus()
   await user.keyboard(' ')
   expect(address()).toBe('/search?q=salt&place=quay&format=large-print')
@@ -105,8 +105,8 @@ test('values of a long facet are found by their words, far beyond those listed',
   const people = await section('People')
   await user.click(within(people).getByRole('button', { name: 'People' }))
   expect((await within(people).findAllByRole('checkbox')).map((box) => box.getAttribute('aria-label'))).toEqual([
-    'Only Orrick, Tamsin, 9 titles',
-    'Only Lund, Marta, 1931-2004, 5 titles',
+    'Limit to Orrick, Tamsin, 9 titles',
+    'Limit to Lund, Marta, 1931-2004, 5 titles',
   ])
   await user.type(within(people).getByRole('textbox', { name: 'Find in People' }), 'van')
   await user.click(await within(people).findByRole('checkbox', { name: /Vane, Isolde/ }))

@@ -24,9 +24,13 @@ export function forgetUntold(): void {
   localStorage.removeItem(UNTOLD)
 }
 
+/** What this browser keeps of nobody in particular. */
+const PREFERENCES = ['catalex.language', 'catalex.theme', 'catalex.rows']
+
 /** @returns whether the server knows that nobody is signed in */
 export async function tellServer(): Promise<boolean> {
   const terminal = isTerminal()
+  const preferences = PREFERENCES.map((name) => [name, localStorage.getItem(name)] as const)
   localStorage.setItem(UNTOLD, 'yes')
   try {
     await call('signOut', {})
@@ -34,6 +38,8 @@ export async function tellServer(): Promise<boolean> {
     return false
   }
   localStorage.removeItem(UNTOLD)
+  // A server that is signed out of has all storage cleared.
+  for (const [name, value] of preferences) if (value !== null) localStorage.setItem(name, value)
   if (terminal) keepTerminal()
   return true
 }

@@ -1,5 +1,9 @@
 /** English: what pages and dialogs say that are loaded when they are wanted, and what is said when something goes wrong. */
 export const later = {
+  app: {
+    notFound: 'There is no page at this address',
+    notFoundWay: 'Search for a title, a person, a subject or a number above.',
+  },
   builder: {
     heading: 'Build a search',
     intro: 'Each row narrows or widens what the rows above it find. The query it writes stands in the search box, as CQL.',
@@ -30,6 +34,13 @@ export const later = {
   },
   browse: {
     heading: 'Browse',
+    of: {
+      person: 'Browse people',
+      title: 'Browse titles',
+      subject: 'Browse subjects',
+      series: 'Browse series',
+      'call-number': 'Browse call numbers',
+    },
     from: 'Start at',
     fromCallNumber: 'Start at call number',
     go: 'Go',
@@ -81,7 +92,8 @@ export const later = {
     editions: 'Editions and formats',
     thisEdition: 'this one',
     copies: 'Copies',
-    copiesCount: '{{inNow}} in now of {{owned}}, yours first',
+    copiesCount: '{{inNow}} of {{owned}} in, yours first',
+    notShown: 'This title can’t be shown',
     noneHere: 'None at {{place}}; the nearest come first.',
     noCopies: 'There is no copy on record.',
     openTill: 'open until {{time}}',
@@ -137,7 +149,7 @@ export const later = {
     translated: 'translated from {{language}}',
   },
   hold: {
-    heading: 'Hold: {{title}}',
+    headingOf: 'Hold:',
     count: '{{nth}} of {{limit}} holds',
     what: 'Which edition',
     inNow: '{{inNow}} of {{owned}} in',
@@ -199,6 +211,7 @@ export const later = {
     signInFirst: 'Sign in to see what is ready, what is on its way and what you have.',
     editions_one: '{{form}}',
     editions_other: 'any of {{count}} editions',
+    collectAt: 'Collect at:',
     expires: 'Card valid until {{date}}',
     stops: {
       requested: 'requested {{date}}',
@@ -243,7 +256,8 @@ export const later = {
     forgot: 'Forgotten your PIN? Any desk can give you a new one.',
     samples: 'Cards to try the demo with',
     samplesHelp: 'Choose one to fill in its number and PIN.',
-    needed: 'Fill in the card number and the PIN.',
+    cardNeeded: 'Fill in the card number.',
+    pinNeeded: 'Fill in the PIN.',
     ended: 'You are no longer signed in. Sign in, and what you were doing carries on.',
     stay: 'Stay signed in on this device',
     stayHelp: 'Only on one that nobody else uses.',
@@ -263,11 +277,146 @@ export const later = {
     intro:
       'Search {{titles, number}} titles on the shelves of {{libraries}} libraries: see where each one stands, and have it kept or sent where you want to collect it.',
     openNow: 'Open today',
-    opens: 'opens {{time}}',
-    till: 'open until {{time}}',
+    introIn: '{{titles, number}} titles stand at {{place}}: see where each one is, and have it kept or sent where you want to collect it.',
     byFormat: 'By format',
     newest: 'New on the shelves',
     newestMore: 'All, recently added first',
+  },
+  branches: {
+    heading: 'Branches',
+    none: 'There is no branch of this name',
+    reach: 'Where it is, and how to reach staff',
+    search: 'Search this branch',
+    collecting: 'Collecting here',
+    noPickup: 'Holds are not kept here.',
+    desk: 'Holds wait at:',
+    bring: 'Bring:',
+    only: 'Only for: {{who}}.',
+    floors: 'Floors and collections',
+    hours: 'Opening hours of the next two weeks',
+    kinds: {
+      'open shelf': 'open shelves',
+      'closed stacks': 'closed stacks, fetched on request',
+      'reading room': 'to be read there',
+      'course reserve': 'course reserves',
+      display: 'display',
+      store: 'store, fetched on request',
+    },
+  },
+  ask: {
+    heading: 'Ask staff',
+    intro: 'Staff of the branch read this and answer on their working days. For anything urgent, ring or call in.',
+    kind: 'What it is',
+    kinds: { question: 'A question', 'reading list': 'A reading list chosen for me', feedback: 'Something about the catalogue' },
+    branch: 'Branch',
+    text: {
+      question: 'Your question',
+      'reading list': 'What the reading list is for',
+      feedback: 'What works, what doesn’t, what is missing',
+    },
+    textNeeded: 'Write a few words.',
+    likes: 'What you liked, and why',
+    dislikes: 'What you did not like',
+    replyTo: 'Mail address or telephone number',
+    replyToHelp: 'Only for the answer. Leave it empty if you don’t need one.',
+    about: 'Send along where I was:',
+    privacy: 'Your name and card are not sent. Staff see what you write here and nothing else.',
+    send: 'Send the message',
+    sent: 'Message sent',
+    sentText: 'Staff have it. When you ask about it, name {{reference}}.',
+    back: 'Back to where you were',
+  },
+  help: {
+    people: 'Staff can help:',
+    sections: {
+      search: {
+        heading: 'Searching',
+        text: 'All words have to stand somewhere in the record; case, accents and apostrophes don’t matter, and other forms of a word count as well. Numbers are found as they stand on the thing: ISBN, ISSN, barcode, call number. The line under the count shows how your words were read, and every part of it can be removed.',
+      },
+      experts: {
+        heading: 'For experts: CQL',
+        text: 'A query in CQL goes into the same box. Indexes are title, name, subject, series, contents, note, publisher, date, language, format, isbn, issn, barcode and callnumber.',
+      },
+      narrow: {
+        heading: 'Narrowing, keeping, collecting',
+        text: 'Values in the column at the side limit the list or leave titles out; several values of one kind are alternatives. What you keep stays for your next searches and says how much it hides. The line under the box says where you search, in which formats and where you collect; it goes along on every page, and in every address that you copy.',
+      },
+      status: { heading: 'What a status means', text: 'Every copy says how it stands now.' },
+      callNumbers: {
+        heading: 'Call numbers',
+        text: 'The call number is the address on the shelf, read line by line as on the spine label. Things with neighbouring numbers stand side by side; browse call numbers to see what is on the shelf there. Type the beginning of one into the box to find what has it.',
+      },
+      routes: {
+        heading: 'Routes',
+        text: 'A route is one way to have a title at the place where you collect, best first. One that is not possible says why, and what to do instead.',
+      },
+      holds: {
+        heading: 'Holds',
+        text: 'A hold keeps a copy for you, or a place in the queue for the next one that comes in. You choose which editions would do and where you collect. Your card shows how each hold stands; you can cancel it there at any time before you collect it.',
+      },
+    },
+    operators: {
+      all: 'both words, anywhere in the record',
+      phrase: 'these words side by side',
+      or: 'either word; OR in capitals',
+      not: 'the first word without the second',
+      prefix: 'every word that begins so',
+      brackets: 'what is in brackets first',
+    },
+    cql: {
+      field: 'a word of the title',
+      all: 'all these words in names',
+      whole: 'this title and no other',
+      any: 'any of these words in subjects',
+      dates: 'published in these years',
+      not: 'without what follows not',
+    },
+    kinds: {
+      'walk in': 'A copy stands on the shelf of a branch: go there and take it, or read it there.',
+      'kept for you': 'A copy stands where you collect: staff take it off the shelf and keep it for you.',
+      'sent over': 'A copy stands elsewhere and is sent to where you collect.',
+      'in the queue': 'All copies are out or promised: you get the next that comes in after those before you.',
+    },
+  },
+  privacy: {
+    kept: {
+      heading: 'What the catalogue keeps',
+      text: 'What you search for and look at is not kept, neither with your name nor without. The log of the server has times and kinds of requests, never their words.',
+    },
+    card: {
+      heading: 'Your card',
+      text: 'The library knows what you have out and what you hold, because it has to. What you have returned is not kept. An ended hold is shown for some weeks and then forgotten.',
+    },
+    browser: {
+      heading: 'Your browser',
+      text: 'While you are signed in, one cookie says so. Your language, colours and the width of rows stay in this browser; where you search and what you opened stay in this window. Signing out removes all but the language, the colours and the width of rows.',
+    },
+    messages: {
+      heading: 'Messages to staff',
+      text: 'A message goes to the staff of the branch with nothing but what you write in it. The address you leave is used for the answer only.',
+    },
+    ended: {
+      heading: 'When nobody uses the page',
+      text: 'You are warned and then signed out, in every window at once. At a public terminal that happens after a few minutes.',
+    },
+  },
+  accessibility: {
+    aim: {
+      heading: 'What we aim for',
+      text: 'Every page and every task is to meet WCAG 2.2, level AA, by mouse, keyboard, touch and screen reader alike.',
+    },
+    ways: {
+      heading: 'Ways of working',
+      text: 'Everything can be done by keyboard; press ? for the shortcuts. Text can be enlarged to 200 % and pages narrowed to 320 pixels without losing anything. Colour never says something alone. The typeface was made for readers with low vision, and there are light and dark colours.',
+    },
+    limits: {
+      heading: 'What falls short',
+      text: 'The chart of years is described in words and by its two boxes, not bar by bar. Texts of records come from many libraries, and not all of them name their language.',
+    },
+    tell: {
+      heading: 'Tell us',
+      text: 'If something stands in your way, write to us or ring; we answer on working days and mend what we can.',
+    },
   },
   problems: {
     'no-connection': 'The catalogue can’t be reached just now. See whether you are online, then try again.',

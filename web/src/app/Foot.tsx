@@ -1,0 +1,26 @@
+/** The foot of every page: help, people, and what the catalogue says of itself. */
+import { useTranslation } from 'react-i18next'
+import { Link, useLocation } from 'react-router'
+import { useLinks } from '../shared/links.ts'
+import { OtherLanguage } from './OtherLanguage.tsx'
+import styles from './app.module.css'
+
+export function Foot(props: { 'aria-label': string }) {
+  const { t } = useTranslation()
+  const links = useLinks()
+  const { pathname, search } = useLocation()
+  const here = pathname === '/ask' ? undefined : pathname + search
+  return (
+    <footer className={styles.foot} data-screen>
+      <nav {...props}>
+        <Link to={links.help()}>{t('foot.help')}</Link>
+        <Link to={links.branches}>{t('branches.link')}</Link>
+        <Link to={links.ask('question', here)}>{t('foot.ask')}</Link>
+        <Link to={links.ask('feedback', here)}>{t('foot.feedback')}</Link>
+        <Link to={links.privacy}>{t('foot.privacy')}</Link>
+        <Link to={links.accessibility}>{t('foot.accessibility')}</Link>
+        <OtherLanguage />
+      </nav>
+    </footer>
+  )
+}

@@ -1,0 +1,42 @@
+/** Past the bar, the band and the facets to what the page is for. */
+import { useTranslation } from 'react-i18next'
+import { useLocation } from 'react-router'
+import styles from './app.module.css'
+
+const PAGES = [
+  ['/search', 'results'],
+  ['/titles/', 'title'],
+  ['/browse', 'headings'],
+  ['/card', 'card'],
+] as const
+
+export function SkipLinks() {
+  const { t } = useTranslation()
+  const { pathname } = useLocation()
+  const page = PAGES.find(([start]) => pathname.startsWith(start))?.[1] ?? 'page'
+  const links: { id: string; words: string }[] =
+    page === 'results'
+      ? [
+          { id: 'results', words: t('app.skip.results') },
+          { id: 'narrowing', words: t('app.skip.narrowing') },
+        ]
+      : [{ id: 'main', words: t(`app.skip.${page}`) }]
+  return (
+    <nav className={styles.skips} aria-label={t('app.skip.label')} data-screen>
+      {links.map(({ id, words }) => (
+        <a
+          key={id}
+          className={styles.skip}
+          href={`#${id}`}
+          onClick={(event) => {
+            // The address stays that of the search.
+            event.preventDefault()
+            document.getElementById(id)?.focus()
+          }}
+        >
+          {words}
+        </a>
+      ))}
+    </nav>
+  )
+}

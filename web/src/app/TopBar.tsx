@@ -1,0 +1,91 @@
+/** The top bar: home, browsing, branches, language, colours, the card. */
+import DarkIcon from '@mui/icons-material/DarkModeOutlined'
+import KeyboardIcon from '@mui/icons-material/KeyboardOutlined'
+import LightIcon from '@mui/icons-material/LightModeOutlined'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import type { ReactNode } from 'react'
+import { useTranslation } from 'react-i18next'
+import { Link } from 'react-router'
+import { useLinks } from '../shared/links.ts'
+import { useSession } from '../shared/session/session.tsx'
+import { isTerminal } from '../shared/session/terminal.ts'
+import { Hint } from '../ui/Hint.tsx'
+import type { Mode } from './Frame.tsx'
+import { OtherLanguage } from './OtherLanguage.tsx'
+import styles from './app.module.css'
+
+const ONLY_WIDE = { display: { xs: 'none', sm: 'inline-flex' } }
+
+export function TopBar({ mode, onSwitchTheme, onShowKeys }: Mode & { onShowKeys(): void }) {
+  const { t } = useTranslation()
+  const links = useLinks()
+  return (
+    <header className={styles.top} data-screen>
+      <Link to={links.home} className={styles.wordmark} aria-label={t('app.home')}>
+        <img src="/icon.svg" alt="" width="22" height="22" />
+        Catalex
+      </Link>
+      <nav className={styles.nav} aria-label={t('app.nav')}>
+        <Button component={Link} to={links.browse()} size="small" color="inherit">
+          {t('browse.link')}
+        </Button>
+        <Button component={Link} to={links.branches} size="small" color="inherit" sx={ONLY_WIDE}>
+          {t('branches.link')}
+        </Button>
+        <OtherLanguage sx={ONLY_WIDE} />
+        <TopIcon label={t('app.keys')} onlyWide onClick={onShowKeys}>
+          <KeyboardIcon fontSize="small" />
+        </TopIcon>
+        <TopIcon label={t(mode === 'dark' ? 'app.theme.light' : 'app.theme.dark')} onClick={onSwitchTheme}>
+          {mode === 'dark' ? <LightIcon fontSize="small" /> : <DarkIcon fontSize="small" />}
+        </TopIcon>
+        <CardLink />
+      </nav>
+    </header>
+  )
+}
+
+function TopIcon({ label, onlyWide, onClick, children }: { label: string; onlyWide?: boolean; onClick(): void; children: ReactNode }) {
+  return (
+    <Hint text={label}>
+      <IconButton size="small" aria-label={label} onClick={onClick} sx={onlyWide ? ONLY_WIDE : undefined}>
+        {children}
+      </IconButton>
+    </Hint>
+  )
+}
+
+function CardLink() {
+  const { t } = useTranslation()
+  const links = useLinks()
+  const { reader, known, askToSignIn, signOut } = useSession()
+  if (!known) return null
+  const newReader = isTerminal() && (
+    <Button size="small" color="inherit" variant="outlined" onClick={() => void signOut()}>
+      {t('app.newReader')}
+    </Button>
+  )
+  if (!reader)
+    return (
+      <>
+        <Button size="small" onClick={() => void askToSignIn()}>
+          {t('app.signIn')}
+        </Button>
+        {newReader}
+      </>
+    )
+  return (
+    <>
+      <Link to={links.card} className={styles.cardLink}>
+        {reader.name}
+        {reader.ready > 0 && <span className={styles.ready}> · {t('app.cardReady', { count: reader.ready })}</span>}
+      </Link>
+      {newReader || (
+        <Button size="small" color="inherit" onClick={() => void signOut()}>
+          {t('app.signOut')}
+        </Button>
+      )}
+    </>
+  )
+}

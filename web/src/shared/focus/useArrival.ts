@@ -1,0 +1,51 @@
+/** Each view is arrived at: its heading takes the focus, its title is the window's and is announced. */
+import { useEffect, useRef, useSyncExternalStore } from 'react'
+
+/** The view that was arrived at last; null before the first, which the browser announces itself. */
+let last: string | null = null
+let announced = ''
+const listeners = new Set<() => void>()
+
+function announce(title: string): void {
+  announced = title
+  for (const listener of listeners) listener()
+}
+
+/** What has just been arrived at, for a live region. */
+export const useAnnouncement = (): string =>
+  useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener)
+      return () => listeners.delete(listener)
+    },
+    () => announced,
+  )
+
+export const APPLICATION = 'Catalex'
+
+/**
+ * @param view names the view: the same view is arrived at once
+ * @param title of the window; null while it is not known yet
+ * @param into what takes the focus in place of the heading
+ * @returns for the heading
+ */
+export function useArrival(view: string, title: string | null, into?: () => HTMLElement | null) {
+  const heading = useRef<HTMLHeadingElement>(null)
+  const place = useRef(into)
+  useEffect(() => {
+    place.current = into
+  })
+  useEffect(() => {
+    if (title === null) return
+    document.title = title === '' ? APPLICATION : `${title} · ${APPLICATION}`
+    if (last === view) return
+    const isFirst = last === null
+    last = view
+    if (isFirst) return
+    announce(document.title)
+    const target = place.current?.() ?? heading.current
+    // A dialog that is open keeps the focus.
+    if (document.querySelector('[role="dialog"]') === null) target?.focus({ preventScroll: true })
+  }, [view, title])
+  return heading
+}
