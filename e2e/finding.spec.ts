@@ -11,23 +11,42 @@ const choose = async (page: Page, list: Locator, option: string) => {
 }
 const count = (page: Page) => page.getByRole('heading', { level: 1 })
 
-test('a misspelt author leads to the right one, and the list is narrowed', async ({ page }) => {
-  await page.goto('/search?q=tamsin+orick')
+test('a misspelt author is read as the right one, said so and one press back, and the list is narrowed', async ({ page }) => {
+  await page.goto('/search?q=tamsn+orik')
+  await expect(count(page)).toHaveText('9 titles')
+  await expect(page.getByText('Nothing has “tamsn orik”. These have “tamsin orrick”.')).toBeVisible()
+  await noBarriers(page)
+  await page.getByRole('button', { name: 'Search for “tamsn orik” as typed' }).click()
   await expect(count(page)).toHaveText('0 titles')
   await noBarriers(page)
   await page.getByRole('button', { name: 'tamsin orrick' }).click()
   await expect(count(page)).toHaveText('9 titles')
-  const largePrint = section(page, 'Format').getByRole('checkbox', { name: /^Only Large print/ })
+  const largePrint = section(page, 'Format').getByRole('checkbox', { name: /^Limit to Large print/ })
   const shown = /(\d+) titles?/.exec((await largePrint.getAttribute('aria-label')) ?? '')?.[1]
   await largePrint.click()
   await expect(count(page)).toHaveText(`${shown ?? ''} titles`)
+  await expect(largePrint).toBeFocused()
+})
+
+test('titles that have a word only with their publisher come last, and can be left out', async ({ page }) => {
+  await page.goto('/search?q=quay')
+  const all = Number.parseInt(((await count(page).textContent()) ?? '').replaceAll(',', ''), 10)
+  const weak = Number.parseInt(
+    (/^[\d,]+/.exec((await page.getByText(/of them only by their publisher/).textContent()) ?? '') ?? ['0'])[0].replaceAll(',', ''),
+    10,
+  )
+  expect(weak).toBeGreaterThan(0)
+  await page.getByRole('button', { name: 'Leave them out' }).click()
+  await expect(count(page)).toHaveText(new RegExp(`^${(all - weak).toLocaleString('en')} titles?$`))
+  await page.getByRole('button', { name: 'Remove: Anywhere but publisher' }).click()
+  await expect(count(page)).toHaveText(new RegExp(`^${all.toLocaleString('en')} titles?$`))
 })
 
 test('a carrier that only a note tells of is found through Narrowing', async ({ page }) => {
   await page.goto('/search?q=tide+mill')
   await section(page, 'Format').getByRole('button', { name: 'Show what is inside Film' }).click()
   await section(page, 'Format')
-    .getByRole('checkbox', { name: /^Only Laser disc/ })
+    .getByRole('checkbox', { name: /^Limit to Laser disc/ })
     .click()
   await expect(row(page, 'The tide mill at Tarbeck')).toBeVisible()
   await expect(count(page)).toHaveText('1 title')
@@ -51,10 +70,10 @@ test('four things asked of copies are four different things', async ({ page }) =
   // A facsimile that never leaves its reading rooms.
   await page.goto('/search?q=charters+pellan+priory&at=ferrygate')
   const choice = (name: RegExp) => section(page, 'Availability').getByRole('checkbox', { name })
-  await expect(choice(/^Only Owned at Ferrygate, 0/)).toBeVisible()
-  await expect(choice(/^Only On the shelf now, 1/)).toBeVisible()
-  await expect(choice(/^Only May be taken home, 0/)).toBeVisible()
-  await expect(choice(/^Only Can be sent to Ferrygate, 0/)).toBeVisible()
+  await expect(choice(/^Limit to Owned at Ferrygate, 0/)).toBeVisible()
+  await expect(choice(/^Limit to On the shelf now, 1/)).toBeVisible()
+  await expect(choice(/^Limit to May be taken home, 0/)).toBeVisible()
+  await expect(choice(/^Limit to Can be sent to Ferrygate, 0/)).toBeVisible()
 })
 
 test('editions are compared in the row, and the way back finds the same row', async ({ page }) => {
@@ -70,7 +89,7 @@ test('editions are compared in the row, and the way back finds the same row', as
   await page.goBack()
   await expect(links.nth(6)).toBeFocused()
   await page.goto('/search?q=cantero')
-  await page.getByRole('button', { name: 'Compare 5 editions, and branches' }).click()
+  await page.getByRole('button', { name: /^Compare 5 editions/ }).click()
   const table = page.getByRole('region', { name: 'Editions side by side' })
   await expect(table.getByRole('row')).toHaveCount(6)
   await expect(table.getByRole('cell', { name: 'Spanish' })).toHaveCSS('font-weight', '600')

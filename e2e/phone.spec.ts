@@ -31,7 +31,7 @@ test('from the list to a hold: narrowing over the list, routes over the list, th
   await page.goto('/search?q=harbourmaster+inquests')
   await expect(page.getByRole('heading', { name: '9 titles' })).toBeVisible()
   await page.getByRole('button', { name: 'Narrow', exact: true }).tap()
-  await page.getByRole('checkbox', { name: /^Only Large print/ }).tap()
+  await page.getByRole('checkbox', { name: /^Limit to Large print/ }).tap()
   await page.getByRole('button', { name: /^Show \d+ titles?$/ }).tap()
   await expect(page.getByRole('button', { name: 'Narrow (1)' })).toBeVisible()
   await expect(page).toHaveURL(/format=large-print/)

@@ -77,12 +77,12 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
         defaultProps: { disableElevation: true },
         styleOverrides: {
           root: { padding: '7px 14px', lineHeight: 1.4, minWidth: 0 },
-          sizeSmall: { padding: '2px 8px', fontSize: '0.875rem' },
+          sizeSmall: { padding: '2px 8px', fontSize: '0.875rem', minHeight: '1.625rem' },
         },
       },
       MuiLink: {
         defaultProps: { underline: 'hover' },
-        styleOverrides: { button: { fontWeight: 600, textAlign: 'left', padding: '2px 0' } },
+        styleOverrides: { button: { fontWeight: 600, textAlign: 'left', padding: '2px 0', minHeight: '1.5rem' } },
       },
       MuiCheckbox: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 5 } } },
       MuiRadio: { defaultProps: { size: 'small' }, styleOverrides: { root: { padding: 5 } } },

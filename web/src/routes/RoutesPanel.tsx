@@ -28,8 +28,8 @@ interface Props {
   controlNumber: string
   /** Other editions of the work that would do. */
   alsoGood?: readonly string[]
-  /** Names the title, where the panel stands beside a list. */
-  headed?: boolean
+  /** Of a row: beside its list the panel names the title, in a sheet the sheet does. */
+  headed?: 'beside' | 'sheet'
   /** @param editions that the hold beside which it was pressed is for */
   onHold(editions: readonly string[]): void
 }
@@ -57,12 +57,12 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
   const isJournal = data.editions.some((edition) => edition.controlNumber === data.controlNumber && edition.serial)
   return (
     <div className={styles.panel} aria-busy={isPlaceholderData}>
-      {headed && (
+      {headed === 'beside' && (
         <h2 className={styles.title}>
           <Words language={data.description.languages[0]}>{data.description.title}</Words>
         </h2>
       )}
-      {headed && <p className={styles.which}>{whichOf(data, t)}</p>}
+      {headed !== undefined && <p className={styles.which}>{whichOf(data, t)}</p>}
       <Heading>{t('routes.heading', { place })}</Heading>
       <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
       {data.routes.length === 0 && <HelpAtHand words={t('routes.none')} />}
@@ -94,7 +94,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
         ))}
       </ul>
       {isJournal
-        ? headed && <p>{t('routes.volumes')}</p>
+        ? headed !== undefined && <p>{t('routes.volumes')}</p>
         : first < 0 &&
           data.copies.length > 0 && (
             <Button
@@ -107,7 +107,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
               {t('routes.holdSomewhere')}
             </Button>
           )}
-      {headed && <OtherForms page={data} />}
+      {headed !== undefined && <OtherForms page={data} />}
     </div>
   )
 }

@@ -88,7 +88,7 @@ export function SearchPage() {
     <RoutesPanel
       controlNumber={focus.controlNumber}
       alsoGood={good}
-      headed
+      headed={narrow ? 'sheet' : 'beside'}
       onHold={(editions) => {
         setWish({ controlNumber: focus.controlNumber, editions })
       }}

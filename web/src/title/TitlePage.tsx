@@ -5,7 +5,7 @@ import { spokenName } from '@catalex/core/text'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
-import { Suspense, useState } from 'react'
+import { Suspense, useEffect, useRef, useState, type RefObject } from 'react'
 import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useTranslation } from 'react-i18next'
@@ -49,6 +49,7 @@ export default function TitlePage() {
   const heading = useArrival(`title ${controlNumber}`, data && !isPlaceholderData ? data.description.title : null)
   const narrow = useMediaQuery(useTheme().breakpoints.down('md'))
   const ownOf = useOwnTitles()
+  const ways = useRef<HTMLElement>(null)
 
   if (error)
     return (
@@ -98,7 +99,7 @@ export default function TitlePage() {
         </header>
         {own && <Editions editions={data.editions} current={own} cameFrom={cameFrom} />}
         {narrow && (
-          <section className={styles.ways} aria-label={t('search.routesOf', { title: description.title })}>
+          <section ref={ways} className={styles.ways} aria-label={t('search.routesOf', { title: description.title })}>
             {routes}
           </section>
         )}
@@ -115,7 +116,7 @@ export default function TitlePage() {
         {!narrow && routes}
         <Related description={description} />
       </aside>
-      {narrow && own && !own.serial && <HoldBar onHold={holdAny} />}
+      {narrow && own && !own.serial && <HoldBar beside={ways} onHold={holdAny} />}
       {wish && (
         <Suspense>
           <HoldDialog
@@ -131,11 +132,24 @@ export default function TitlePage() {
   )
 }
 
-/** On a narrow screen the hold is always at hand. */
-function HoldBar({ onHold }: { onHold(): void }) {
+/** On a narrow screen the hold is always at hand: at the foot, where the routes with theirs are out of sight. */
+function HoldBar({ beside, onHold }: { beside: RefObject<HTMLElement | null>; onHold(): void }) {
   const { t } = useTranslation()
   const { scope } = useScope()
   const { branchName } = usePlaces()
+  const [needed, setNeeded] = useState(false)
+  useEffect(() => {
+    const button = beside.current?.querySelector('button')
+    if (!button) return
+    const watching = new IntersectionObserver(([entry]) => {
+      setNeeded(entry?.isIntersecting === false)
+    })
+    watching.observe(button)
+    return () => {
+      watching.disconnect()
+    }
+  })
+  if (!needed) return null
   return (
     <div className={styles.holdBar} data-screen>
       <Button variant="contained" fullWidth onClick={onHold}>

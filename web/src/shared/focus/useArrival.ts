@@ -6,6 +6,12 @@ let last: string | null = null
 let announced = ''
 const listeners = new Set<() => void>()
 
+/** Somebody goes on typing behind what was last asked for: the focus is not taken from under their fingers. */
+let typing = false
+document.addEventListener('input', () => (typing = true), true)
+document.addEventListener('click', () => (typing = false), true)
+document.addEventListener('keydown', ({ key }) => (typing = typing && key !== 'Enter'), true)
+
 function announce(title: string): void {
   announced = title
   for (const listener of listeners) listener()
@@ -45,7 +51,7 @@ export function useArrival(view: string, title: string | null, into?: () => HTML
     announce(document.title)
     const target = place.current?.() ?? heading.current
     // A dialog that is open keeps the focus.
-    if (document.querySelector('[role="dialog"]') === null) target?.focus({ preventScroll: true })
+    if (!typing && document.querySelector('[role="dialog"]') === null) target?.focus({ preventScroll: true })
   }, [view, title])
   return heading
 }

@@ -171,7 +171,7 @@ export const first: InOtherWords<typeof english> = {
       callnumber: 'Signatur',
       cql: 'CQL',
     },
-    order: 'Ordnung',
+    order: 'Sortierung',
     sorts: {
       relevance: 'beste Treffer',
       newest: 'neueste zuerst',
