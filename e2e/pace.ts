@@ -44,16 +44,26 @@ test('search, cold, and a facet', async ({ browser }) => {
     const { lcp, cls } = await keptBy(page)
     seen.lcp.push(lcp)
     seen.cls.push(cls)
-    const start = await page.evaluate(() => performance.now())
-    await page.getByRole('checkbox', { name: /Lantern Hill, \d+ titles?$/ }).click()
-    await page.getByRole('button', { name: 'Remove: Lantern Hill' }).waitFor()
-    await page.locator('[aria-busy="false"] li').first().waitFor()
-    const end = await page.evaluate(() => performance.now())
-    await page.waitForTimeout(300)
+    const facet = await page.getByRole('checkbox', { name: /Lantern Hill, \d+ titles?$/ }).elementHandle()
+    // Pressed and looked at from inside the page: whatever looks for elements from outside takes its time in there.
+    const changed = await facet.evaluate(async (box: HTMLElement) => {
+      const list = document.querySelector('section[aria-busy] ol')?.parentElement
+      const busy = () => list?.getAttribute('aria-busy') === 'true'
+      const frame = () => new Promise((done) => requestAnimationFrame(done))
+      const start = performance.now()
+      box.click()
+      while (!busy()) await frame()
+      while (busy()) await frame()
+      await frame()
+      return { start, end: performance.now() }
+    })
+    const { start, end } = changed
+    await page.waitForTimeout(1000)
     const { tasks } = await keptBy(page)
     seen.changed.push(end - start)
     // What a task takes beyond 50 ms blocks.
-    seen.blocked.push(tasks.filter((task) => task.start >= start).reduce((sum, { duration }) => sum + Math.max(0, duration - 50), 0))
+    const during = tasks.filter((task) => task.start + task.duration >= start && task.start <= end)
+    seen.blocked.push(during.reduce((sum, { duration }) => sum + Math.max(0, duration - 50), 0))
     await page.context().close()
   }
   // eslint-disable-next-line no-console -- what it is for

@@ -9,24 +9,6 @@ async function fits(page: Page): Promise<void> {
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
 }
 
-test('every page fits the screen and has no barriers', async ({ page }) => {
-  for (const address of [
-    '/',
-    '/search?q=the',
-    '/search?q=lighthouse+keepers&format=print&language=eng',
-    '/browse/subject?from=sea',
-    '/builder?q=horse+-zebra',
-    '/card',
-    '/nowhere',
-  ]) {
-    await page.goto(address)
-    await expect(page.locator('main')).toBeVisible()
-    await page.waitForLoadState('networkidle')
-    await fits(page)
-    await noBarriers(page)
-  }
-})
-
 test('from the list to a hold: narrowing over the list, routes over the list, the hold on the whole screen', async ({ page }) => {
   await page.goto('/search?q=harbourmaster+inquests')
   await expect(page.getByRole('heading', { name: '9 titles' })).toBeVisible()

@@ -86,6 +86,8 @@ test('what stands beside a link is what it shows: headings and the lists of the 
     for (const kind of ['title?from=t', 'subject?from=h', 'call-number?from=FIC']) {
       for (const i of [0, 3]) {
         await page.goto(`/browse/${kind}&${query}`)
+        // Lines before these come in at the top once they are in sight.
+        await page.waitForLoadState('networkidle')
         const line = page.getByRole('region').getByRole('listitem').nth(i)
         const said = (await line.locator(':scope > span').last().textContent()) ?? ''
         const promised = /^([\d,]+) titles?$/.exec(said)?.[1] ?? '0'

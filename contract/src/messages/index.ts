@@ -22,4 +22,3 @@ export const sendMessageSchema = shape({
 export const sentMessageSchema = shape({ reference: { ...text, description: 'What to name when asking about it.' } })
 
 export type SendMessage = FromSchema<typeof sendMessageSchema>
-export type SentMessage = FromSchema<typeof sentMessageSchema>

@@ -14,16 +14,11 @@ import { useSession } from '../shared/session/session.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Foot } from './Foot.tsx'
 import { SkipLinks } from './SkipLinks.tsx'
-import { TopBar } from './TopBar.tsx'
+import { TopBar, type Mode } from './TopBar.tsx'
 import styles from './app.module.css'
 
 const SessionNotices = lazyWithTexts(() => import('./SessionNotices.tsx'))
 const KeysDialog = lazyWithTexts(() => import('./KeysDialog.tsx'))
-
-export interface Mode {
-  mode: 'light' | 'dark'
-  onSwitchTheme(): void
-}
 
 export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
   const { t } = useTranslation()

@@ -11,9 +11,13 @@ import { useLinks } from '../shared/links.ts'
 import { useSession } from '../shared/session/session.tsx'
 import { isTerminal } from '../shared/session/terminal.ts'
 import { Hint } from '../ui/Hint.tsx'
-import type { Mode } from './Frame.tsx'
 import { OtherLanguage } from './OtherLanguage.tsx'
 import styles from './app.module.css'
+
+export interface Mode {
+  mode: 'light' | 'dark'
+  onSwitchTheme(): void
+}
 
 const ONLY_WIDE = { display: { xs: 'none', sm: 'inline-flex' } }
 

@@ -10,7 +10,7 @@ export const MONO = "'Atkinson Hyperlegible Mono Variable', ui-monospace, monosp
 export const BREAKPOINTS = { xs: 0, sm: 760, md: 1060, lg: 1240, xl: 1536 }
 
 /** Windows so low, or so narrow, that a band which stays would leave little to see. */
-export const LOW = '@media (max-height: 30rem), (max-width: 22rem)'
+const LOW = '@media (max-height: 30rem), (max-width: 22rem)'
 
 export function themeFor(mode: 'light' | 'dark'): Theme {
   const tokens = mode === 'dark' ? DARK : LIGHT

@@ -102,14 +102,16 @@ function useSight(list: RefObject<HTMLDivElement | null>, onSight: () => void, w
   return edge
 }
 
-/** Lines that come in above push nothing down: what was in sight stays where it was. */
+/** Lines that come in above push nothing down: what was in sight stays where it was, whatever comes in below meanwhile. */
 function useStayInPlace(list: RefObject<HTMLDivElement | null>, before: number, lines: number): void {
-  const height = useRef({ before: 0, height: 0 })
+  const first = useRef<{ before: number; line: HTMLElement | null; top: number }>({ before: 0, line: null, top: 0 })
   useLayoutEffect(() => {
     const box = list.current
     if (!box) return
-    if (before > height.current.before) box.scrollBy({ top: box.scrollHeight - height.current.height, behavior: 'instant' })
-    height.current = { before, height: box.scrollHeight }
+    const { line, top } = first.current
+    if (before > first.current.before && line) box.scrollBy({ top: line.offsetTop - top, behavior: 'instant' })
+    const now = box.querySelector<HTMLElement>('li')
+    first.current = { before, line: now, top: now?.offsetTop ?? 0 }
   }, [list, before, lines])
 }
 

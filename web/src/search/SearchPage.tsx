@@ -1,17 +1,18 @@
 /** The search: Narrowing at the left, the list in the middle, the ways to get the title in focus at the right. */
+import type { SearchAnswer } from '@catalex/contract/search'
 import { questionFromAddress, type Question } from '@catalex/core/query'
 import Skeleton from '@mui/material/Skeleton'
 import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useNavigate, useSearchParams } from 'react-router'
 import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import { useArrival } from '../shared/focus/useArrival.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { useKept } from '../shared/kept.ts'
-import { useLinks, type CameFrom } from '../shared/links.ts'
+import { useLinks } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
 import { useScope } from '../shared/scope.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
@@ -19,8 +20,7 @@ import { Words } from '../ui/Words.tsx'
 import { Empty } from './list/Empty.tsx'
 import { goodEditions } from './list/goodEditions.ts'
 import { Head } from './list/Head.tsx'
-import { Pages } from './list/Pages.tsx'
-import { Row } from './list/Row.tsx'
+import { Rows, type Shown } from './list/Rows.tsx'
 import { useDensity } from './list/useDensity.ts'
 import { useReturn } from './list/useReturn.ts'
 import { useRowKeys } from './list/useRowKeys.ts'
@@ -61,7 +61,10 @@ export function SearchPage() {
 
   const address = links.search(asked)
   const rows = data?.rows ?? []
-  const cameFrom: CameFrom = { address, count: data?.count ?? 0 }
+  const shown = useShown(isPlaceholderData ? undefined : data, { question, scope, links, address })
+  // The first list comes at once; later ones are drawn piece by piece, so that nothing pressed meanwhile waits.
+  const drawn = useDeferredValue(shown) ?? shown
+  const changing = isPlaceholderData || (data !== undefined && drawn?.answer !== data)
   const { current, setCurrent, rowToReturnTo } = useReturn(address)
   const [unfolded, setUnfolded] = useKept<string[]>(`unfolded ${address}`, [])
   const focus = rows[Math.min(current, rows.length - 1)]
@@ -77,7 +80,7 @@ export function SearchPage() {
   })
   const title = useSearchTitle(asked)
   const view = `search ${asked.q} ${asked.field} ${String(asked.page)} ${asked.q === '' ? title : ''}`
-  const heading = useArrival(view, data && !isPlaceholderData ? title : null, rowToReturnTo)
+  const heading = useArrival(view, data && !changing ? title : null, rowToReturnTo)
 
   const go = (next: Question) => void navigate(links.search(next))
   const closeSheet = () => {
@@ -102,7 +105,7 @@ export function SearchPage() {
           {narrowing}
         </aside>
       )}
-      <section id="results" tabIndex={-1} className={styles.centre} aria-label={t('search.results')} aria-busy={isPlaceholderData}>
+      <section id="results" tabIndex={-1} className={styles.centre} aria-label={t('search.results')} aria-busy={changing}>
         {error && <Trouble error={error} onRetry={() => void answer.refetch()} />}
         {!data && !error && <Waiting />}
         {data && (
@@ -134,37 +137,29 @@ export function SearchPage() {
                 onWider={() => void navigate(links.search(question, { in: [], as: [], at: scope.at }))}
               />
             ) : (
-              <ol className={styles.rows}>
-                {rows.map((row, i) => (
-                  <Row
-                    key={row.controlNumber}
-                    row={row}
-                    question={question}
-                    number={i}
-                    current={i === current}
-                    own={ownOf(row.editions.map(({ controlNumber }) => controlNumber))}
-                    cameFrom={cameFrom}
-                    unfolded={unfolded.includes(row.controlNumber)}
-                    onUnfold={(open) => {
-                      const others = unfolded.filter((one) => one !== row.controlNumber)
-                      setUnfolded(open ? [...others, row.controlNumber] : others)
-                    }}
-                    onFocus={() => {
-                      setCurrent(i)
-                    }}
-                    onRoutes={
-                      narrow
-                        ? () => {
-                            setCurrent(i)
-                            setSheet('routes')
-                          }
-                        : undefined
-                    }
-                  />
-                ))}
-              </ol>
+              drawn && (
+                <Rows
+                  shown={drawn}
+                  current={current}
+                  unfolded={unfolded}
+                  ownOf={ownOf}
+                  onUnfold={(controlNumber, open) => {
+                    const others = unfolded.filter((one) => one !== controlNumber)
+                    setUnfolded(open ? [...others, controlNumber] : others)
+                  }}
+                  onFocus={setCurrent}
+                  onRoutes={
+                    narrow
+                      ? (at) => {
+                          setCurrent(at)
+                          setSheet('routes')
+                        }
+                      : null
+                  }
+                  onChange={go}
+                />
+              )
             )}
-            <Pages question={question} answer={data} onChange={go} />
           </>
         )}
       </section>
@@ -200,6 +195,18 @@ export function SearchPage() {
       )}
     </div>
   )
+}
+
+interface ShownWith extends Pick<Shown, 'question' | 'scope' | 'links'> {
+  address: string
+}
+
+/** An answer with what it is the answer to, until the next has come. */
+function useShown(answer: SearchAnswer | undefined, { question, scope, links, address }: ShownWith): Shown | null {
+  const [shown, setShown] = useState<Shown | null>(null)
+  const isOther = answer !== undefined && (shown?.answer !== answer || shown.cameFrom.address !== address || shown.links !== links)
+  if (isOther) setShown({ answer, question, scope, links, cameFrom: { address, count: answer.count } })
+  return shown
 }
 
 /** The shape of the list while it is on its way. */

@@ -13,13 +13,31 @@ export const now = (): number => Date.now() + ahead
 
 const locale = (): string => (i18next.language === 'en' ? 'en-GB' : i18next.language)
 
+/** Formatters are dear to make and cheap to use: one for each way of writing. */
+const known = new Map<string, unknown>()
+function formatter<T, Options>(Kind: new (locale: string, options?: Options) => T, options?: Options): T {
+  const key = `${Kind.name} ${locale()} ${JSON.stringify(options)}`
+  // Made by the same class under this key.
+  const made = (known.get(key) as T | undefined) ?? new Kind(locale(), options)
+  known.set(key, made)
+  return made
+}
+
 const timeOf = (iso: string): number => Date.parse(iso)
 
 /** A date without a time is that day everywhere; it is read as the midnight of UTC. */
 const zoneOf = (iso: string, zone: string): string => (iso.length === 10 ? 'UTC' : zone)
 
 function partOf(type: 'year' | 'month' | 'day', time: number, zone: string): number {
-  const parts = new Intl.DateTimeFormat('en', { timeZone: zone, [type]: 'numeric' }).formatToParts(time)
+  const options: Intl.DateTimeFormatOptions = {
+    timeZone: zone,
+    year: 'numeric',
+    month: 'numeric',
+    day: 'numeric',
+    calendar: 'gregory',
+    numberingSystem: 'latn',
+  }
+  const parts = formatter(Intl.DateTimeFormat, options).formatToParts(time)
   return Number(parts.find((part) => part.type === type)?.value)
 }
 
@@ -34,22 +52,22 @@ export function dayInWords(iso: string, zone: string): string {
   const time = timeOf(iso)
   const timeZone = zoneOf(iso, zone)
   const year = partOf('year', time, timeZone) === yearNow(zone) ? {} : { year: 'numeric' as const }
-  const format = new Intl.DateTimeFormat(locale(), { timeZone, weekday: 'short', day: 'numeric', month: 'short', ...year })
+  const format = formatter(Intl.DateTimeFormat, { timeZone, weekday: 'short', day: 'numeric', month: 'short', ...year })
   return format.format(time).replace(',', '')
 }
 
 export const timeInWords = (iso: string, zone: string): string =>
-  new Intl.DateTimeFormat(locale(), { timeZone: zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(timeOf(iso))
+  formatter(Intl.DateTimeFormat, { timeZone: zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(timeOf(iso))
 
 /** "tomorrow 10:00", "Mon 30 Nov 10:00". */
 export function momentInWords(iso: string, zone: string): string {
   const days = dayNumber(timeOf(iso), zone) - dayNumber(now(), zone)
   const near = days === 0 || days === 1
-  const day = near ? new Intl.RelativeTimeFormat(locale(), { numeric: 'auto' }).format(days, 'day') : dayInWords(iso, zone)
+  const day = near ? formatter(Intl.RelativeTimeFormat, { numeric: 'auto' }).format(days, 'day') : dayInWords(iso, zone)
   return `${day} ${timeInWords(iso, zone)}`
 }
 
-export const numberInWords = (number: number): string => new Intl.NumberFormat(locale()).format(number)
+export const numberInWords = (number: number): string => formatter(Intl.NumberFormat).format(number)
 
 let currency: string | undefined
 
@@ -61,12 +79,18 @@ export function setCurrency(code: string | undefined): void {
 /** Hundredths as an amount. */
 export function amountInWords(hundredths: number): string {
   const style = currency === undefined ? { minimumFractionDigits: 2 } : { style: 'currency' as const, currency }
-  return new Intl.NumberFormat(locale(), style).format(hundredths / 100)
+  return formatter(Intl.NumberFormat, style).format(hundredths / 100)
 }
 
 /** ISO 639-2/B codes that differ from those of Intl. */
 const SHORT: Record<string, string> = { fre: 'fr', ger: 'de', dut: 'nl', cze: 'cs', gre: 'el', ice: 'is', chi: 'zh', rum: 'ro', slo: 'sk', wel: 'cy' } // prettier-ignore
 
+const languages = new Map<string, Intl.DisplayNames>()
+function languageNames(): Intl.DisplayNames {
+  const names = languages.get(locale()) ?? new Intl.DisplayNames([locale()], { type: 'language' })
+  languages.set(locale(), names)
+  return names
+}
+
 /** ISO 639-2/B code to the language's name. */
-export const languageInWords = (code: string): string =>
-  new Intl.DisplayNames([locale()], { type: 'language' }).of(SHORT[code] ?? code) ?? code
+export const languageInWords = (code: string): string => languageNames().of(SHORT[code] ?? code) ?? code

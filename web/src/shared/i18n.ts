@@ -69,7 +69,8 @@ await i18next.use(initReactI18next).init({
   resources: { en: { app: first } },
   interpolation: { escapeValue: false },
 })
-await loadTexts(start)
+// English is there already.
+if (start !== 'en') await loadTexts(start)
 document.documentElement.lang = start
 
 /** A part of the application that is loaded when it is wanted, with what it says. */

@@ -10,7 +10,6 @@ import {
   type Question,
   type Scope,
 } from '@catalex/core/query'
-import { useMemo } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
 import { useScope } from './scope.tsx'
 
@@ -38,8 +37,18 @@ export interface Links {
 export function useLinks(): Links {
   const [parameters] = useSearchParams()
   const { scope } = useScope()
-  return useMemo(() => linksWith(questionFromAddress(parameters), scope), [parameters, scope])
+  return linksAt(parameters.toString(), scope)
 }
+
+/** Every row and every part of a page asks for the same ones. */
+const linksAt = ((): ((address: string, scope: Scope) => Links) => {
+  let last: { address: string; scope: Scope; links: Links } | null = null
+  return (address, scope) => {
+    if (last?.scope !== scope || last.address !== address)
+      last = { address, scope, links: linksWith(questionFromAddress(new URLSearchParams(address)), scope) }
+    return last.links
+  }
+})()
 
 /** @param before what is searched now, of which the kept narrowings go along */
 export function linksWith(before: Question, now: Scope): Links {

@@ -2,7 +2,7 @@
 import { isActive } from '@catalex/core/holds'
 import type { Carrier } from '@catalex/core/catalogue'
 import { queryOptions, useQuery } from '@tanstack/react-query'
-import { useMemo } from 'react'
+import { useCallback, useMemo } from 'react'
 import { call } from './api.ts'
 import { useSession } from './session/session.tsx'
 
@@ -22,11 +22,14 @@ export function useOwnTitles(): (controlNumbers: readonly string[]) => Own | nul
     for (const { controlNumber, due } of data.loans) if (controlNumber !== null) found.set(controlNumber, { kind: 'out', due })
     return found
   }, [data])
-  return (controlNumbers) => {
-    for (const one of controlNumbers) {
-      const had = own.get(one)
-      if (had) return had
-    }
-    return null
-  }
+  return useCallback(
+    (controlNumbers) => {
+      for (const one of controlNumbers) {
+        const had = own.get(one)
+        if (had) return had
+      }
+      return null
+    },
+    [own],
+  )
 }

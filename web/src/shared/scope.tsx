@@ -4,7 +4,7 @@
  */
 import { defaultPickup } from '@catalex/core/holds'
 import { NO_SCOPE, scopeFromAddress, type Scope } from '@catalex/core/query'
-import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
+import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
 import { useLocation, useNavigate, useSearchParams } from 'react-router'
 import { usePlaces } from './places.tsx'
 import { useSession } from './session/session.tsx'
@@ -36,16 +36,6 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
   const { reader, known } = useSession()
   const { all } = usePlaces()
 
-  const put = useCallback(
-    (scope: Scope, how: { page: 'stays' | 'first'; replace: boolean }) => {
-      const text = withScope(new URLSearchParams(window.location.search), scope, how.page).toString()
-      keepingOver(() => {
-        void navigate({ pathname: window.location.pathname, search: text }, { replace: how.replace, state })
-      })
-    },
-    [navigate, state],
-  )
-
   const { scope, chosen } = useMemo(() => {
     const said = scopeFromAddress(parameters)
     const at = said.at !== null && filled().includes(said.at) ? null : said.at
@@ -55,13 +45,18 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     return { chosen: asked, scope: { ...asked, at: asked.at ?? reader?.homeBranch ?? defaultPickup(all.branches) ?? '' } }
   }, [kept, parameters, searching, reader, all])
 
-  const ready = known && all.branches.length > 0
-  const missing = ready && pathname !== '/' && scope.at !== '' && !isSame(scopeFromAddress(parameters), scope)
+  const ready = known && all.branches.length > 0 && pathname !== '/' && scope.at !== ''
   useEffect(() => {
-    if (!missing) return
+    const address = new URLSearchParams(window.location.search)
+    if (!ready || isSame(scopeFromAddress(address), scope)) return
     if (chosen.at === null) sessionStorage.setItem(FILLED, [...new Set([...filled(), scope.at])].join(' '))
-    put(scope, { page: 'stays', replace: true })
-  }, [missing, scope, chosen, put])
+    // For whoever copies the address: nothing on the page changes by it, so that nothing is drawn anew.
+    window.history.replaceState(
+      window.history.state,
+      '',
+      `${window.location.pathname}?${withScope(address, scope).toString()}${window.location.hash}`,
+    )
+  }, [ready, scope, chosen, parameters])
 
   const value = useMemo<ScopeContext>(
     () => ({
@@ -71,10 +66,14 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
         const next = { ...chosen, ...change }
         setKept(next)
         sessionStorage.setItem(KEY, JSON.stringify(next))
-        put({ ...scope, ...change }, { page: 'first', replace: !searching })
+        const address = withScope(new URLSearchParams(window.location.search), { ...scope, ...change })
+        address.delete('page')
+        keepingOver(() => {
+          void navigate({ pathname, search: address.toString() }, { replace: !searching, state })
+        })
       },
     }),
-    [scope, chosen, searching, put],
+    [scope, chosen, searching, navigate, pathname, state],
   )
   return <Context value={value}>{children}</Context>
 }
@@ -87,8 +86,8 @@ export function useScope(): ScopeContext {
 
 const isSame = (a: Scope, b: Scope): boolean => a.at === b.at && [a.in, a.as].join('|') === [b.in, b.as].join('|')
 
-function withScope(address: URLSearchParams, scope: Scope, page: 'stays' | 'first'): URLSearchParams {
-  for (const name of ['in', 'as', 'at', ...(page === 'first' ? ['page'] : [])]) address.delete(name)
+function withScope(address: URLSearchParams, scope: Scope): URLSearchParams {
+  for (const name of ['in', 'as', 'at']) address.delete(name)
   for (const code of scope.in) address.append('in', code)
   for (const code of scope.as) address.append('as', code)
   if (scope.at !== null) address.set('at', scope.at)

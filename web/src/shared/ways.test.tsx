@@ -1,6 +1,5 @@
 /** The ways between the screens: what comes along, where the focus goes, what Back does, in which language. */
 import { screen, waitFor, within } from '@testing-library/react'
-import { act } from 'react'
 import { describe, expect, test } from 'vitest'
 import { address, open } from '../../tests/open.tsx'
 import { answer, card, edition, hold, options, pickup, PLACES, row, SOMEBODY, titlePage } from '../../tests/samples.ts'
@@ -97,9 +96,7 @@ test('Back closes a dialog before it leaves the page', async () => {
   await heading('The salt ledger')
   await user.keyboard('h')
   expect(await screen.findByRole('dialog', { name: /^Hold:/ })).toBeVisible()
-  act(() => {
-    window.history.back()
-  })
+  window.history.back()
   await waitFor(() => {
     expect(screen.queryByRole('dialog')).toBeNull()
   })
@@ -118,7 +115,7 @@ describe('another language', () => {
     expect(await heading('1,234 titles')).toBeVisible()
   })
   test('says refusals and dates, too', async () => {
-    await act(() => speak('de'))
+    await speak('de')
     open('/card', {
       session: SOMEBODY,
       places: { ...PLACES, currency: 'EUR' },
@@ -127,7 +124,7 @@ describe('another language', () => {
     expect(await screen.findByText(/^Sie schulden 12,34\s€; wer mehr als 10,00\s€ schuldet/)).toBeVisible()
     expect(await screen.findByText('Sie: 3. in der Warteliste')).toBeVisible()
     expect(screen.getByText(/^gewünscht Mi\.? 25\. Nov/)).toBeVisible()
-    await act(() => speak('en'))
+    await speak('en')
   })
 })
 

@@ -9,6 +9,13 @@ export const Words = ({ children, language }: Props) => <bdi lang={tagOf(languag
 
 /** "spa" -> "es"; none for several languages, for none, or for an unknown one. */
 function tagOf(language: string | undefined): string | undefined {
+  if (language !== undefined && !tags.has(language)) tags.set(language, readTag(language))
+  return language === undefined ? undefined : tags.get(language)
+}
+
+const tags = new Map<string, string | undefined>()
+
+function readTag(language: string): string | undefined {
   if (!language || !/^[a-z]{3}$/.test(language) || ['mul', 'und', 'zxx'].includes(language)) return undefined
   return Intl.getCanonicalLocales(language)[0]
 }

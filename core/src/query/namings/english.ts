@@ -1,5 +1,5 @@
 /** English words that readers use for formats, languages, audiences and times. */
-import type { Vocabulary } from './namings.ts'
+import type { Vocabulary } from './vocabulary.ts'
 
 export const english: Vocabulary = {
   formats: {

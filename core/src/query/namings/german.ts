@@ -1,5 +1,5 @@
 /** German words that readers use for formats, languages, audiences and times, folded as the index folds them. */
-import type { Vocabulary } from './namings.ts'
+import type { Vocabulary } from './vocabulary.ts'
 
 export const german: Vocabulary = {
   formats: {

@@ -1,25 +1,8 @@
 /** The words of all interface languages that name a format, a language, an audience or a time, by what they name. */
-import type { Audience, Carrier, Family } from '../../catalogue/index.ts'
-import { familyOf } from '../../catalogue/index.ts'
+import { familyOf, type Carrier } from '../../catalogue/index.ts'
 import type { Facet } from '../vocabulary.ts'
 import { english } from './english.ts'
 import { german } from './german.ts'
-
-/** Words are folded; a name may have up to four. */
-export interface Vocabulary {
-  formats: Partial<Record<Family | Carrier, string[]>>
-  /** By ISO 639-2/B code. */
-  languages: Record<string, string[]>
-  audiences: Record<Audience, string[]>
-  /** New, of the last years. */
-  recent: string[]
-  since: string[]
-  after: string[]
-  /** Stand before the number of a volume. */
-  volume: string[]
-  /** Say nothing by themselves. */
-  joining: string[]
-}
 
 export type Meaning = { facet: Facet; value: string }
 

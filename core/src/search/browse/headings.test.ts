@@ -117,7 +117,7 @@ describe('offers', () => {
     ['herringroad', ['spelling', 'herring road', 1]],
     ['her ring road', ['spelling', 'herring road', 1]],
     ['nin knots tamsn', ['spelling', 'nine knots tamsin', 1]],
-    ['knots as a large print', ['any', 'knots OR large OR print', 1]],
+    ['knots as a large print', ['any', 'knots', 1]],
   ])('%s: %j', (text, expected) => {
     expect(offers(text)).toContainEqual(expected)
   })

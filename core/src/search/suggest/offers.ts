@@ -69,8 +69,9 @@ function readings(context: OfferContext): Offer[] {
   if (phrases < count) offers.push(offer('phrase', asPhrase, phrases))
   const operators = text.replace(/(?<=\S\s+)(or|not|and)(?=\s+\S)/g, (word) => word.toUpperCase())
   if (operators !== text) offers.push(offer('operators', operators, countWith(context, operators)))
-  const telling = words.filter((word) => !isStopWord(word.toLowerCase()))
-  if (count < FEW && telling.length > 1) {
+  // Words that say nothing by themselves, or that nothing has, are no help.
+  const telling = count < FEW ? words.filter((word) => !isStopWord(word.toLowerCase()) && countWith(context, word) > 0) : []
+  if (telling.length > 0) {
     const any = telling.join(' OR ')
     offers.push(offer('any', any, countWith(context, any)))
   }

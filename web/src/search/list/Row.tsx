@@ -3,16 +3,15 @@ import type { ResultRow } from '@catalex/contract/search'
 import type { Edition } from '@catalex/contract/title'
 import { familyOf, type Carrier } from '@catalex/core/catalogue'
 import type { Question } from '@catalex/core/query'
-import Button from '@mui/material/Button'
 import { Fragment, Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { dayInWords } from '../../shared/formats.ts'
 import { lazyWithTexts } from '../../shared/i18n.ts'
-import { useLinks, type CameFrom } from '../../shared/links.ts'
+import type { CameFrom } from '../../shared/links.ts'
 import type { Own } from '../../shared/ownTitles.ts'
 import { usePlaces } from '../../shared/places.tsx'
-import { useScope } from '../../shared/scope.tsx'
+import type { FullScope } from '../../shared/scope.tsx'
 import { FormatMark } from '../../ui/FormatMark.tsx'
 import { Hint } from '../../ui/Hint.tsx'
 import { OwnMark } from '../../ui/OwnMark.tsx'
@@ -28,6 +27,8 @@ interface Props {
   row: ResultRow
   /** What the list is narrowed to: chips follow it. */
   question: Question
+  scope: FullScope
+  titleLink: string
   number: number
   current: boolean
   own: Own | null
@@ -39,10 +40,8 @@ interface Props {
   onRoutes?: () => void
 }
 
-export function Row({ row, question, number, current, own, cameFrom, unfolded, onUnfold, onFocus, onRoutes }: Props) {
+export function Row({ row, question, scope, titleLink, number, current, own, cameFrom, unfolded, onUnfold, onFocus, onRoutes }: Props) {
   const { t } = useTranslation()
-  const links = useLinks()
-  const { scope } = useScope()
   const edition = row.editions.find(({ controlNumber }) => controlNumber === row.controlNumber)
   const elsewhere = row.editions.reduce((sum, { tally }) => sum + tally.elsewhere, 0)
   const language = edition?.languages[0]
@@ -52,7 +51,7 @@ export function Row({ row, question, number, current, own, cameFrom, unfolded, o
       <SpineLabel lines={row.nearest?.place.callNumber.spine ?? []} family={familyOf(edition?.carrier ?? 'book')} />
       <div className={styles.body}>
         <h2>
-          <Link id={rowLinkId(number)} to={links.title(row.controlNumber)} state={cameFrom} onFocus={onFocus}>
+          <Link id={rowLinkId(number)} to={titleLink} state={cameFrom} onFocus={onFocus}>
             <Words language={language}>{row.title}</Words>
           </Link>
           {row.remainder && (
@@ -89,8 +88,8 @@ export function Row({ row, question, number, current, own, cameFrom, unfolded, o
           <Nearest row={row} elsewhere={elsewhere} />
           <span className={styles.ways} data-screen>
             {onRoutes && (
-              <Button
-                size="small"
+              <button
+                type="button"
                 className={styles.way}
                 aria-label={`${t('search.row.routes')}: ${row.title}`}
                 onClick={(event) => {
@@ -99,7 +98,7 @@ export function Row({ row, question, number, current, own, cameFrom, unfolded, o
                 }}
               >
                 {t('search.row.routes')}
-              </Button>
+              </button>
             )}
             <Unfold row={row} open={unfolded} onUnfold={onUnfold} />
           </span>
@@ -121,8 +120,8 @@ function Unfold({ row, open, onUnfold }: { row: ResultRow; open: boolean; onUnfo
     count: row.editions.length,
   })
   return (
-    <Button
-      size="small"
+    <button
+      type="button"
       className={styles.way}
       aria-expanded={open}
       aria-label={`${words}: ${row.title}`}
@@ -132,7 +131,7 @@ function Unfold({ row, open, onUnfold }: { row: ResultRow; open: boolean; onUnfo
       }}
     >
       {words}
-    </Button>
+    </button>
   )
 }
 

@@ -2,8 +2,6 @@
 import { withValue, type Facet, type Question } from '@catalex/core/query'
 import ClosedIcon from '@mui/icons-material/ChevronRight'
 import OpenIcon from '@mui/icons-material/ExpandMore'
-import Button from '@mui/material/Button'
-import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
 import type { KeyboardEvent, ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
@@ -108,6 +106,7 @@ interface ValueProps {
 /** From this share of the titles on, a value narrows so little that it is dimmed. */
 const HARDLY_NARROWS = 0.97
 
+/** Plain markup: there are dozens, drawn anew at every press, and parts of the library would hold that up. */
 export function Value({ label, count, total, checked, barred = false, onToggle, onBar, onOpen, children }: ValueProps) {
   const { t } = useTranslation()
   const dim = !checked && !barred && total > 20 && count >= total * HARDLY_NARROWS
@@ -120,26 +119,26 @@ export function Value({ label, count, total, checked, barred = false, onToggle, 
   return (
     <div className={styles.value} data-not={barred} data-dim={dim} data-checked={checked}>
       <label>
-        <Checkbox
+        <input
+          type="checkbox"
           checked={checked}
           onChange={onToggle}
           onKeyDown={onKeyDown}
-          slotProps={{ input: { 'aria-label': t('narrowing.only', { value: label, count }) } }}
+          aria-label={t('narrowing.only', { value: label, count })}
         />
         <span>{label}</span>
       </label>
       {onBar && (
         <Hint text={t('narrowing.not', { value: label })}>
-          <Button
-            size="small"
-            color="error"
+          <button
+            type="button"
             className={styles.not}
             aria-pressed={barred}
             aria-label={t('narrowing.not', { value: label })}
             onClick={onBar}
           >
             {t('narrowing.notShort')}
-          </Button>
+          </button>
         </Hint>
       )}
       <span className={styles.count}>{numberInWords(count)}</span>

@@ -1,16 +1,22 @@
 /** Each view is arrived at: its heading takes the focus, its title is the window's and is announced. */
 import { useEffect, useRef, useSyncExternalStore } from 'react'
 
-/** The view that was arrived at last; null before the first, which the browser announces itself. */
+/** The view that was arrived at last. */
 let last: string | null = null
 let announced = ''
 const listeners = new Set<() => void>()
 
+/** Whether anybody has pressed anything yet: until then the browser announces the page by itself. */
+let acted = false
 /** Somebody goes on typing behind what was last asked for: the focus is not taken from under their fingers. */
 let typing = false
+const onPress = (still: boolean) => {
+  acted = true
+  typing = typing && still
+}
 document.addEventListener('input', () => (typing = true), true)
-document.addEventListener('click', () => (typing = false), true)
-document.addEventListener('keydown', ({ key }) => (typing = typing && key !== 'Enter'), true)
+document.addEventListener('click', () => { onPress(false) }, true) // prettier-ignore
+document.addEventListener('keydown', ({ key }) => { onPress(key !== 'Enter') }, true) // prettier-ignore
 
 function announce(title: string): void {
   announced = title
@@ -45,9 +51,8 @@ export function useArrival(view: string, title: string | null, into?: () => HTML
     if (title === null) return
     document.title = title === '' ? APPLICATION : `${title} · ${APPLICATION}`
     if (last === view) return
-    const isFirst = last === null
     last = view
-    if (isFirst) return
+    if (!acted) return
     announce(document.title)
     const target = place.current?.() ?? heading.current
     // A dialog that is open keeps the focus.

@@ -372,7 +372,7 @@ export const later = {
       not: 'without what follows not',
     },
     kinds: {
-      'walk in': 'A copy stands on the shelf of a branch: go there and take it, or read it there.',
+      'walk in': 'A copy is on the shelf of a branch: walk in and take it, or read it in the building.',
       'kept for you': 'A copy stands where you collect: staff take it off the shelf and keep it for you.',
       'sent over': 'A copy stands elsewhere and is sent to where you collect.',
       'in the queue': 'All copies are out or promised: you get the next that comes in after those before you.',
