@@ -12,6 +12,7 @@ import { placesQuery } from '../shared/places.tsx'
 import { endedIdle } from '../shared/session/leaving.ts'
 import { useSession } from '../shared/session/session.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { Unseen } from '../ui/Unseen.tsx'
 import { Foot } from './Foot.tsx'
 import { SkipLinks } from './SkipLinks.tsx'
 import { TopBar, type Mode } from './TopBar.tsx'
@@ -27,6 +28,7 @@ export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
   const [idleEnded] = useState(endedIdle)
   const { untold, reader } = useSession()
   useFocusKeeper()
+  const announcement = useAnnouncement()
   const openKeys = () => {
     setShowKeys(true)
   }
@@ -34,7 +36,7 @@ export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
   return (
     <>
       <SkipLinks />
-      <Announcer />
+      <Unseen>{announcement}</Unseen>
       <PrintHead name={places.data?.name ?? ''} />
       <TopBar {...mode} onShowKeys={openKeys} />
       <SearchBand />
@@ -58,16 +60,6 @@ export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
         </Suspense>
       )}
     </>
-  )
-}
-
-/** Says to those who don't see it which page has come. */
-function Announcer() {
-  const announcement = useAnnouncement()
-  return (
-    <div aria-live="polite" className={styles.unseen}>
-      {announcement}
-    </div>
   )
 }
 

@@ -1,5 +1,6 @@
 import Dialog from '@mui/material/Dialog'
 import { useTranslation } from 'react-i18next'
+import { useBackCloses } from '../shared/useBackCloses.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
 import styles from './app.module.css'
 
@@ -15,6 +16,7 @@ const KEYS = [
 
 export default function KeysDialog({ onClose }: { onClose(): void }) {
   const { t } = useTranslation()
+  useBackCloses(onClose)
   return (
     <Dialog open onClose={onClose} aria-labelledby="keys-heading" maxWidth="xs" fullWidth>
       <DialogHead id="keys-heading" title={t('keys.heading')} onClose={onClose} />

@@ -62,6 +62,17 @@ test('a message goes to the branch with where one was, and nothing that nobody w
   expect(screen.getByRole('link', { name: 'Back to where you were' })).toHaveAttribute('href', '/search?q=tide&at=hill')
 })
 
+test.each(['//elsewhere.example', '/\\\\elsewhere.example', 'https://elsewhere.example', 'javascript:void'])(
+  '%s is no place where one was',
+  async (about) => {
+    const { user } = open(`/ask?about=${encodeURIComponent(about)}`, { places, sendMessage: { reference: 'ACD347' } })
+    await user.type(await screen.findByLabelText('Your question'), 'Is there a lift?')
+    expect(screen.queryByRole('checkbox')).toBeNull()
+    await user.click(screen.getByRole('button', { name: 'Send the message' }))
+    expect(await screen.findByRole('link', { name: 'Back to where you were' })).toHaveAttribute('href', '/?at=quay')
+  },
+)
+
 test('where somebody was is not sent against their will; too many messages are told so', async () => {
   const { server, user } = open('/ask?about=%2Fcard&kind=feedback', {
     places,

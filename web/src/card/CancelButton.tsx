@@ -8,24 +8,12 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useCancelHold } from '../holds/queries.ts'
 import { useNotice } from '../shared/notices.tsx'
+import { useBackCloses } from '../shared/useBackCloses.ts'
 import { Trouble } from '../ui/Trouble.tsx'
 
 export function CancelButton({ hold }: { hold: Hold }) {
   const { t } = useTranslation()
   const [asking, setAsking] = useState(false)
-  const notify = useNotice()
-  const cancel = useCancelHold()
-  const close = () => {
-    setAsking(false)
-  }
-  const confirm = () => {
-    cancel.mutate(hold.id, {
-      onSuccess: () => {
-        close()
-        notify(t('card.cancelled', { title: hold.title }))
-      },
-    })
-  }
   return (
     <>
       <Button
@@ -38,16 +26,41 @@ export function CancelButton({ hold }: { hold: Hold }) {
       >
         {t('card.cancelShort')}
       </Button>
-      <Dialog open={asking} onClose={close} aria-labelledby={`cancel-${hold.id}`}>
-        <DialogTitle id={`cancel-${hold.id}`}>{t('card.cancelAsk', { title: hold.title })}</DialogTitle>
-        {cancel.error && <Trouble error={cancel.error} />}
-        <DialogActions>
-          <Button onClick={close}>{t('card.cancelNo')}</Button>
-          <Button variant="contained" color="error" autoFocus disabled={cancel.isPending} onClick={confirm}>
-            {t('card.cancelYes')}
-          </Button>
-        </DialogActions>
-      </Dialog>
+      {asking && (
+        <Question
+          hold={hold}
+          onClose={() => {
+            setAsking(false)
+          }}
+        />
+      )}
     </>
+  )
+}
+
+function Question({ hold, onClose }: { hold: Hold; onClose(): void }) {
+  const { t } = useTranslation()
+  const notify = useNotice()
+  const cancel = useCancelHold()
+  useBackCloses(onClose)
+  const confirm = () => {
+    cancel.mutate(hold.id, {
+      onSuccess: () => {
+        onClose()
+        notify(t('card.cancelled', { title: hold.title }))
+      },
+    })
+  }
+  return (
+    <Dialog open onClose={onClose} aria-labelledby={`cancel-${hold.id}`}>
+      <DialogTitle id={`cancel-${hold.id}`}>{t('card.cancelAsk', { title: hold.title })}</DialogTitle>
+      {cancel.error && <Trouble error={cancel.error} />}
+      <DialogActions>
+        <Button onClick={onClose}>{t('card.cancelNo')}</Button>
+        <Button variant="contained" color="error" autoFocus disabled={cancel.isPending} onClick={confirm}>
+          {t('card.cancelYes')}
+        </Button>
+      </DialogActions>
+    </Dialog>
   )
 }

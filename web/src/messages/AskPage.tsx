@@ -35,7 +35,7 @@ export default function AskPage() {
   const [parameters] = useSearchParams()
   const links = useLinks()
   const { scope } = useScope()
-  const about = parameters.get('about')
+  const about = withinCatalogue(parameters.get('about'))
   const { mutate, data, error, isPending } = useMutation({
     mutationFn: ({ withAbout, ...written }: Written) =>
       call('sendMessage', { body: { ...written, about: withAbout && about !== null ? about.slice(0, LONGEST_ABOUT) : null } }),
@@ -60,6 +60,9 @@ export default function AskPage() {
 }
 
 const LONGEST_ABOUT = 2000
+
+/** An address is anybody's to write: one that leads elsewhere is none of ours. */
+const withinCatalogue = (address: string | null): string | null => (address !== null && /^\/(?![/\\])/.test(address) ? address : null)
 
 interface FormProps {
   kind: MessageKind

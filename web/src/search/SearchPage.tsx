@@ -16,6 +16,7 @@ import { useLinks } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
 import { useScope } from '../shared/scope.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { Unseen } from '../ui/Unseen.tsx'
 import { Words } from '../ui/Words.tsx'
 import { Empty } from './list/Empty.tsx'
 import { goodEditions } from './list/goodEditions.ts'
@@ -126,9 +127,7 @@ export function SearchPage() {
                   : undefined
               }
             />
-            <p role="status" className={styles.unseen}>
-              {rows.length === 0 && t('search.emptySaid', { count: data.offers.length })}
-            </p>
+            <Unseen>{rows.length === 0 && t('search.emptySaid', { count: data.offers.length })}</Unseen>
             {rows.length === 0 ? (
               <Empty
                 question={question}

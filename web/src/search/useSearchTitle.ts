@@ -8,6 +8,6 @@ export function useSearchTitle({ q, only, page }: Question): string {
   const valueName = useValueName()
   const chosen = FACETS.flatMap((facet) => only[facet].map((value) => valueName(facet, value)))
   const words = q === '' ? chosen.join(', ') : q
-  const name = words === '' ? t('search.everything') : words
+  const name = words === '' ? t('search.allTitles') : words
   return page === 1 ? name : t('search.titleOfPage', { name, page })
 }

@@ -194,7 +194,7 @@ function Line({ copy, family, onHold }: LinesProps & { copy: CopyLine }) {
       <div className={styles.call}>
         <span>{text}</span>
         <Hint text={t('title.copyCall', { text })}>
-          <IconButton size="small" aria-label={t('title.copyCall', { text })} onClick={() => void copyText()}>
+          <IconButton size="small" data-screen aria-label={t('title.copyCall', { text })} onClick={() => void copyText()}>
             <CopyIcon sx={{ fontSize: '0.9375rem' }} />
           </IconButton>
         </Hint>

@@ -3,16 +3,26 @@ import type { Family } from '@catalex/core/catalogue'
 import styles from './ui.module.css'
 
 const LINES = 5
-/** Characters that fit a line at full size; longer lines are set smaller. */
-const WIDE = 8
-const VERY_WIDE = 12
+/** Of a line, in rem: its room, its letters at full size, and at the smallest that can be read. */
+const ROOM = 3.55
+const FULL = 0.75
+const SMALLEST = 0.5
+/** Width of a letter of the typeface for call numbers, for a size of one. */
+const LETTER = 0.62
+
+/** A long word is set smaller, so that it stays in one piece as long as it can be read. */
+function sizeOf(line: string): string | undefined {
+  const longest = Math.max(...line.split(' ').map((word) => word.length))
+  const fitting = ROOM / (LETTER * longest)
+  return fitting >= FULL ? undefined : `${Math.max(SMALLEST, fitting).toFixed(3)}rem`
+}
 
 export function SpineLabel({ lines, family }: { lines: readonly string[]; family: Family }) {
   const shown = lines.length > LINES ? [...lines.slice(0, LINES - 1), lines.slice(LINES - 1).join(' ')] : lines
   return (
     <span className={styles.spine} style={{ borderTopColor: `var(--family-${family})` }}>
       {shown.map((line, i) => (
-        <span key={i} data-size={line.length > VERY_WIDE ? 'tiny' : line.length > WIDE ? 'small' : undefined}>
+        <span key={i} style={{ fontSize: sizeOf(line) }}>
           {line}
         </span>
       ))}

@@ -122,7 +122,7 @@ export const first = {
   },
   own: { held: 'You hold this', heldAs: 'You hold this: {{form}}', out: 'You have this out until {{date}}' },
   search: {
-    everything: 'Everything',
+    allTitles: 'All titles',
     titleOfPage: '{{name}}, page {{page}}',
     density: 'Rows',
     densities: { compact: 'compact', comfortable: 'comfortable' },

@@ -129,7 +129,7 @@ export const first: InOtherWords<typeof english> = {
     out: 'Von Ihnen entliehen bis {{date}}',
   },
   search: {
-    everything: 'Alles',
+    allTitles: 'Alle Titel',
     titleOfPage: '{{name}}, Seite {{page}}',
     density: 'Zeilen',
     densities: { compact: 'dicht', comfortable: 'geräumig' },
