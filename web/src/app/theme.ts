@@ -117,9 +117,27 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       },
       MuiAccordionDetails: { styleOverrides: { root: { padding: '0 0 8px' } } },
       MuiTab: {
-        styleOverrides: { root: { padding: '6px 0', minWidth: 0, minHeight: 36, marginRight: 20, color: tokens.ink, fontWeight: 500 } },
+        styleOverrides: {
+          root: {
+            padding: '6px 0',
+            minWidth: 0,
+            minHeight: 36,
+            marginRight: 20,
+            color: tokens.ink,
+            fontWeight: 500,
+            borderBottom: '2px solid transparent',
+            '&.Mui-selected': { borderColor: tokens.action },
+          },
+        },
       },
-      MuiTabs: { styleOverrides: { root: { minHeight: 36, borderBottom: `1px solid ${tokens.ink}` } } },
+      // On a narrow screen they stand in two lines rather than scroll sideways.
+      MuiTabs: {
+        styleOverrides: {
+          root: { minHeight: 36, borderBottom: `1px solid ${tokens.ink}` },
+          list: { flexWrap: 'wrap' },
+          indicator: { display: 'none' },
+        },
+      },
       MuiTableCell: {
         styleOverrides: {
           root: { padding: '4px 10px 4px 0', borderColor: tokens.line, fontSize: '0.8125rem' },

@@ -29,7 +29,7 @@ export default function BrowsePage() {
   return (
     <Page width={860} title={t(`browse.of.${kind}`)} view={`browse ${kind} ${from}`}>
       <nav aria-label={t('browse.heading')}>
-        <Tabs value={kind} variant="scrollable" slotProps={{ list: { role: undefined } }}>
+        <Tabs value={kind} slotProps={{ list: { role: undefined } }}>
           {HEADING_KINDS.map((one) => (
             <Tab
               key={one}

@@ -168,6 +168,9 @@ test('pages: where one is, on, to any page, and more rows at once from the first
   const pages = await screen.findByRole('navigation', { name: 'Pages of the list' })
   await user.click(await within(pages).findByRole('button', { name: 'Next' }))
   expect(address()).toBe('/search?q=x&page=4')
+  await waitFor(() => {
+    expect(screen.getByRole('heading', { level: 1 })).toHaveFocus()
+  })
   const jump = screen.getByRole('textbox', { name: 'Go to page' })
   await user.clear(jump)
   await user.type(jump, '999{Enter}')

@@ -68,9 +68,11 @@ function readings(context: OfferContext): Offer[] {
   const phrases = count > 1 ? countWith(context, asPhrase) : 0
   if (phrases < count) offers.push(offer('phrase', asPhrase, phrases))
   const operators = text.replace(/(?<=\S\s+)(or|not|and)(?=\s+\S)/g, (word) => word.toUpperCase())
-  if (operators !== text) offers.push(offer('operators', operators, countWith(context, operators)))
+  const withOperators = operators === text ? count : countWith(context, operators)
+  if (withOperators !== count) offers.push(offer('operators', operators, withOperators))
   // Words that say nothing by themselves, or that nothing has, are no help.
-  const telling = count < FEW ? words.filter((word) => !isStopWord(word.toLowerCase()) && countWith(context, word) > 0) : []
+  const telling =
+    count < FEW ? words.filter((word) => !isStopWord(word.toLowerCase()) && !/^\d{1,3}$/.test(word) && countWith(context, word) > 0) : []
   if (telling.length > 0) {
     const any = telling.join(' OR ')
     offers.push(offer('any', any, countWith(context, any)))

@@ -18,7 +18,10 @@ export function useFocusKeeper(): void {
     const mend = () => {
       const [had] = path
       if (had === undefined || had.isConnected || document.activeElement !== document.body) return
-      nearest(path)?.focus({ preventScroll: true })
+      const next = nearest(path)
+      next?.focus({ preventScroll: true })
+      // Not behind the band.
+      next?.scrollIntoView({ block: 'nearest' })
     }
     const watching = new MutationObserver(mend)
     watching.observe(document.body, { childList: true, subtree: true })

@@ -434,7 +434,7 @@ export const later = {
       records: 'More than {{most}} titles have call numbers that begin so. Type more of it.',
     },
     'key-too-long': 'The request can’t be read. Load the page again and repeat what you did.',
-    'address-unreadable': 'This address can’t be read. Begin at the start page.',
+    'address-unreadable': 'This address can’t be read. Go to the start page.',
     'address-too-long': 'This address is too long. Leave out some words or choices.',
     'body-unreadable': 'The request can’t be read. Load the page again and repeat what you did.',
     'too-slow': 'The request took too long to arrive. Try again.',
