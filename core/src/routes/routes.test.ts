@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { openState, type OpeningHours } from '../calendar/index.ts'
 import { cardNumber } from '../card/index.ts'
 import type { Copy } from '../copies/index.ts'
-import { routesFor, walkInRoutes, type RoutesQuestion } from './index.ts'
+import { routesFor, routesToAny, walkInRoutes, type RoutesQuestion } from './index.ts'
 
 const ZONE = 'Europe/Dublin'
 const at = (time: string) => DateTime.fromISO(time, { zone: ZONE })
@@ -163,3 +163,48 @@ describe('what a route says', () => {
     expect(refused([])).toEqual([['sent over', 'no-copy']])
   })
 })
+
+describe('routes to any of several editions', () => {
+  const own = { controlNumber: 'own' }
+  const other = { controlNumber: 'other' }
+  const out = { status: 'on loan', due: '2026-12-01' } as const
+  const any = (copies: Copy[]) =>
+    routesToAny(
+      {
+        rules,
+        borrower: { category: 'adult', homeSystem: 'pub' },
+        pickup: { branch: 'hill', system: 'pub' },
+        copies,
+        selfServe: new Set(),
+        now: at('2026-11-25T11:00'),
+        hours: new Map(),
+        walkable: ['hill', 'quay'],
+        waiting: 5,
+      },
+      { copies: copies.filter(({ controlNumber }) => controlNumber === 'own'), waiting: 2 },
+    ).map(({ kind, barcode, queue }) => [kind, barcode, ...(queue ? [queue.before, queue.copies] : [])])
+  it.each<[string, Copy[], (string | number | null)[][]]>([
+    [
+      'a free copy of another spares the wait',
+      [copy({ ...own, ...out, barcode: 'o' }), copy({ ...other, barcode: 'x' })],
+      [['walk in', 'x'], ['sent over', 'x']],
+    ],
+    [
+      'one as good of its own comes before it',
+      [copy({ ...other, barcode: 'a' }), copy({ ...own, barcode: 'o' })],
+      [['walk in', 'o'], ['sent over', 'o']],
+    ],
+    [
+      'one at the pickup location comes before its own elsewhere',
+      [copy({ ...own, barcode: 'o' }), copy({ ...other, barcode: 'x', branch: 'hill' })],
+      [['walk in', 'x'], ['kept for you', 'x']],
+    ],
+    [
+      'where all are out, one waits for any',
+      [copy({ ...own, ...out, barcode: 'o' }), copy({ ...other, ...out, barcode: 'x' })],
+      [['in the queue', null, 5, 2]],
+    ],
+  ])('%s', (_, copies, expected) => {
+    expect(any(copies)).toEqual(expected)
+  })
+}) // prettier-ignore
