@@ -54,7 +54,7 @@ export function SearchPage() {
   const answer = useQuery(searchQuery(asked, chosen))
   const { data, error, isPlaceholderData } = answer
   // Where another reading was put in the place of the words, all that is shown and pressed is of it.
-  const question = data?.meant ? questionMeant(asked, data.meant) : asked
+  const question = data?.meant && !isPlaceholderData ? questionMeant(asked, data.meant) : asked
   const [wish, setWish] = useState<Wish | null>(null)
   const [sheet, setSheet] = useState<'routes' | 'narrowing' | null>(null)
   const [density, setDensity] = useDensity()

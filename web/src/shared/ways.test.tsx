@@ -78,6 +78,24 @@ describe('arriving', () => {
   })
 })
 
+test('a reading in the place of the words is what is narrowed further, and one press takes it back', async () => {
+  const meant = { kind: 'spelling' as const, q: 'tamsin', count: 2, values: [], yearFrom: null, yearTo: null }
+  const facets = { ...found.facets, language: { eng: 1, fre: 1 } }
+  const { server, user } = open('/search?q=tamsn', { search: answer(ROWS, { count: 2, meant, facets }) })
+  expect(await screen.findByText('Nothing has “tamsn”. These have “tamsin”.')).toBeVisible()
+  await user.click(screen.getByRole('button', { name: 'Search for “tamsn” as typed' }))
+  expect(address()).toBe('/search?q=tamsn&asTyped=true')
+  window.history.back()
+  await waitFor(() => {
+    expect(address()).toBe('/search?q=tamsn')
+  })
+  server.reply({ search: answer(ROWS, { count: 1, facets }) })
+  const language = await screen.findByRole('button', { name: 'Language' })
+  if (language.getAttribute('aria-expanded') === 'false') await user.click(language)
+  await user.click(await screen.findByRole('checkbox', { name: /^Limit to French/ }))
+  expect(address()).toBe('/search?q=tamsin&language=fre')
+})
+
 test('what was unfolded and opened is so again when the list comes back', async () => {
   const two = answer([row('p1', 'The salt ledger', { editions: [edition('p1'), edition('p3', { carrier: 'dvd' })] })], {
     facets: { ...found.facets, language: { eng: 1, fre: 1 } },
