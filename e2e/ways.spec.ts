@@ -108,6 +108,8 @@ test('ten steps forward, back and forward again show the same', async ({ page })
   const seen: string[] = []
   const look = async () => {
     await page.waitForLoadState('networkidle')
+    // What is still the list before says so.
+    await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
     await expect(count(page)).toBeVisible()
     return `${page.url()} ${(await count(page).textContent()) ?? ''}`
   }
