@@ -1,5 +1,5 @@
 /** Back closes what lies over a page, as on a phone everybody expects, before it leaves the page. */
-import { useEffect, useEffectEvent } from 'react'
+import { useEffect, useEffectEvent, useRef } from 'react'
 import { isTerminal } from './session/terminal.ts'
 
 /** Entries of the history say what lies over their page: later ones have higher numbers. */
@@ -17,20 +17,29 @@ export function keepingOver(change: () => void): void {
 
 export function useBackCloses(onClose: () => void): void {
   const close = useEffectEvent(onClose)
+  const entry = useRef<{ own: number; leaving: ReturnType<typeof setTimeout> | null }>({ own: 0, leaving: null })
   useEffect(() => {
     // At a terminal there is nothing to go back to.
     if (isTerminal()) return
-    const own = (count += 1)
-    const before = window.history.state as object | null
-    window.history.pushState({ ...before, over: own }, '')
+    const { current } = entry
+    // What goes and comes again at once keeps its entry.
+    if (current.leaving !== null) clearTimeout(current.leaving)
+    else {
+      current.own = count += 1
+      window.history.pushState({ ...(window.history.state as object | null), over: current.own }, '')
+    }
+    current.leaving = null
     const onBack = () => {
-      if (over() < own) close()
+      if (over() < current.own) close()
     }
     window.addEventListener('popstate', onBack)
     return () => {
       window.removeEventListener('popstate', onBack)
       // Closed in another way: its entry goes too, where nothing has come after it.
-      if (over() === own) window.history.back()
+      current.leaving = setTimeout(() => {
+        current.leaving = null
+        if (over() === current.own) window.history.back()
+      })
     }
   }, [])
 }
