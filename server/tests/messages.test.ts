@@ -37,10 +37,21 @@ it('a message reaches the staff of the branch word for word, with a reference, a
     expect(said).toContain(words)
 })
 
+it('nothing that a reader writes is obeyed by the terminal it is read in', async () => {
+  await send({ text: 'Before \u001b]0;gone\u0007 after', likes: '\u202eturned round' })
+  const log = vi.spyOn(console, 'log').mockReturnValue()
+  await outbox({ data: catalogue.data, most: '1' })
+  const said = String(log.mock.calls[0]?.[0])
+  log.mockRestore()
+  expect(said).toMatch(/Before .+gone. after\nLiked: .turned round/)
+  expect(['\u001b', '\u0007', '\u202e'].filter((sign) => said.includes(sign))).toEqual([])
+})
+
 it('what is too long, empty, or for no branch is refused, and nothing of it is kept', async () => {
   const before = (await keptMessages(catalogue.database, 100)).length
   for (const wrong of [
     { text: '' },
+    { text: ' \n ' },
     { text: 'x'.repeat(4001) },
     { branch: 'atlantis' },
     { kind: 'complaint' as never },

@@ -8,7 +8,7 @@ const words = { type: 'string', maxLength: LONGEST_MESSAGE } as const
 export const sendMessageSchema = shape({
   kind: oneOf(MESSAGE_KINDS),
   branch: { type: 'string', maxLength: 100, description: 'Code of the branch whose staff it is for.' },
-  text: { ...words, minLength: 1 },
+  text: { ...words, pattern: '\\S' },
   likes: { ...words, description: 'Of a wish for a reading list: what the reader liked; else empty.' },
   dislikes: { ...words, description: 'What the reader did not like; else empty.' },
   replyTo: {

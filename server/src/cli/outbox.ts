@@ -16,6 +16,9 @@ export async function outbox(options: { data: string; most: string }): Promise<v
   }
 }
 
+/** Anybody may write anything: signs that a terminal would obey, or that turn a line round, are not passed on to it. */
+const OBEYED = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/g
+
 function inWords({ reference, at, kind, branch, text, likes, dislikes, replyTo, about }: KeptMessage): string {
   const lines = [
     `${reference}  ${at}  ${kind}, for ${branch}`,
@@ -25,5 +28,5 @@ function inWords({ reference, at, kind, branch, text, likes, dislikes, replyTo, 
     about && `Written at ${about}`,
     replyTo ? `Answer to ${replyTo}` : 'No answer is wished.',
   ]
-  return lines.filter(Boolean).join('\n')
+  return lines.filter(Boolean).join('\n').replace(OBEYED, '\ufffd')
 }
