@@ -1,9 +1,8 @@
 /** Another reading of a question, taken. */
-import type { OfferLine } from '@catalex/contract/search'
-import { withValue, type Question } from '@catalex/core/query'
+import { byFacet, narrowedByReading, type Question, type Reading } from '@catalex/core/query'
 
-export function questionMeant(question: Question, { q, values, yearFrom, yearTo }: OfferLine): Question {
-  const narrowed = values.reduce((next, { facet, value }) => withValue(next, facet, value, 'only'), question)
-  const years = yearFrom === null ? narrowed.years : { from: yearFrom, to: yearTo }
-  return { ...narrowed, years, q, asTyped: false, page: 1 }
+export function questionMeant(question: Question, reading: Reading): Question {
+  const { only, not, years } = narrowedByReading(question, reading)
+  const all = (values: typeof only) => byFacet((facet) => [...(values[facet] ?? [])])
+  return { ...question, only: all(only), not: all(not), years, q: reading.q, asTyped: false, page: 1 }
 }

@@ -146,6 +146,7 @@ export function headingsBeginning(
       standings.set(label, [...(standings.get(label) ?? []), [shelf, number]])
     }
   }
+  if (standings.size === 0) return []
   const count = counter(segments, kind, choice)
   return [...standings]
     .map(([label, where]) => ({ label, count: count(label, where) }))

@@ -1,5 +1,15 @@
 /** Other readings of a query, each with the exact number of titles it would find in the same places with the same narrowings. */
-import { hintIn, isStopWord, parseQuery, volumeReading, type Facet, type NamedPlace, type OfferKind } from '../../query/index.ts'
+import {
+  hintIn,
+  isStopWord,
+  narrowedByReading,
+  parseQuery,
+  volumeReading,
+  type Facet,
+  type NamedPlace,
+  type OfferKind,
+  type Reading,
+} from '../../query/index.ts'
 import { everywhere, UNNARROWED } from '../narrow/choice.ts'
 import type { StillWanted } from '../narrow/narrow.ts'
 import { countOf, type SearchQuestion } from '../search.ts'
@@ -30,6 +40,9 @@ export interface Offers {
   meant: Offer | null
   others: Offer[]
 }
+
+/** Of longer queries it is not looked word by word what they find. */
+const MOST_WORDS = 8
 
 /** Fewer titles than this and other readings are worth a look. */
 const FEW = 10
@@ -72,7 +85,9 @@ function readings(context: OfferContext): Offer[] {
   if (withOperators !== count) offers.push(offer('operators', operators, withOperators))
   // Words that say nothing by themselves, or that nothing has, are no help.
   const telling =
-    count < FEW ? words.filter((word) => !isStopWord(word.toLowerCase()) && !/^\d{1,3}$/.test(word) && countWith(context, word) > 0) : []
+    count < FEW && words.length <= MOST_WORDS
+      ? words.filter((word) => !isStopWord(word.toLowerCase()) && !/^\d{1,3}$/.test(word) && countWith(context, word) > 0)
+      : []
   if (telling.length > 0) {
     const any = telling.join(' OR ')
     offers.push(offer('any', any, countWith(context, any)))
@@ -82,21 +97,23 @@ function readings(context: OfferContext): Offer[] {
 
 function hintOffer(context: OfferContext): Offer | null {
   const hint = hintIn(context.text, context.places, context.thisYear)
-  if (!hint) return null
-  const only = { ...context.question.narrowing.only }
-  for (const { facet, value } of hint.values) only[facet] = [...(only[facet] ?? []), value]
-  const years = hint.yearFrom === null ? context.question.narrowing.years : { from: hint.yearFrom, to: hint.yearTo }
-  const count = countWith(context, hint.rest, { only, years })
-  return count === 0 ? null : { kind: 'narrowing', q: hint.rest, count, values: hint.values, yearFrom: hint.yearFrom, yearTo: hint.yearTo }
+  return hint && narrowingOffer(context, 'narrowing', { ...hint, q: hint.rest })
 }
 
 /** A volume by its number alone, as series count theirs; else the journal whose volume it may be. */
 function volumeOffer(context: OfferContext): Offer | null {
   const reading = volumeReading(context.text)
   if (!reading) return null
-  const numbered = countWith(context, reading.withNumber)
-  if (numbered > 0) return offer('volume', reading.withNumber, numbered)
-  const values = [{ facet: 'format' as const, value: 'journal' }]
-  const journals = countWith(context, reading.withoutNumber, { only: { ...context.question.narrowing.only, format: ['journal'] } })
-  return journals === 0 ? null : { ...offer('volume', reading.withoutNumber, journals), values }
+  const plain = { values: [], yearFrom: null, yearTo: null }
+  return (
+    narrowingOffer(context, 'volume', { ...plain, q: reading.withNumber }) ??
+    narrowingOffer(context, 'volume', { ...plain, q: reading.withoutNumber, values: [{ facet: 'format', value: 'journal' }] })
+  )
+}
+
+/** @returns null where it finds nothing */
+function narrowingOffer(context: OfferContext, kind: OfferKind, { q, values, yearFrom, yearTo }: Reading): Offer | null {
+  const reading = { q, values: [...values], yearFrom, yearTo }
+  const count = countWith(context, q, narrowedByReading(context.question.narrowing, reading))
+  return count === 0 ? null : { kind, count, ...reading }
 }

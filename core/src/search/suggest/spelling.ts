@@ -97,6 +97,7 @@ export function nearBeginnings(index: SearchIndex, typed: string, most: number):
   const distanceOf = (word: string) => Math.min(...[-1, 0, 1].map((more) => editsBetween(word.slice(0, typed.length + more), typed)))
   return termsNear(index, typed)
     .map((term) => ({ term, word: index.terms.at(term) }))
+    .filter(({ word }) => word.length >= typed.length - edits)
     .map((near) => ({ ...near, distance: distanceOf(near.word) }))
     .filter(({ distance }) => distance <= edits)
     .map((near) => ({ ...near, ...standing(index, near, typed) }))

@@ -2,7 +2,7 @@
 import type { ResultRow } from '@catalex/contract/search'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
 import type { Copies, CopiesQuery, TitlePage } from '@catalex/contract/title'
-import { parseQuery, type FieldName, type HeadingKind, type ListedFacet, type NamedPlace } from '@catalex/core/query'
+import { narrowedByReading, parseQuery, type FieldName, type HeadingKind, type ListedFacet, type NamedPlace } from '@catalex/core/query'
 import {
   browseHeadings,
   buildDelta,
@@ -153,12 +153,11 @@ const WORK: Work = {
 const NO_OFFERS: Offers = { meant: null, others: [] }
 
 /** The question as another reading of its words would put it. */
-function questionMeant(question: SearchQuestion, { q, values, yearFrom, yearTo }: Offer): SearchQuestion {
-  const only = { ...question.narrowing.only }
-  for (const { facet, value } of values) only[facet] = [...(only[facet] ?? []), value]
-  const years = yearFrom === null ? question.narrowing.years : { from: yearFrom, to: yearTo }
-  return { ...question, query: parseQuery(q).node, narrowing: { ...question.narrowing, only, years } }
-}
+const questionMeant = (question: SearchQuestion, reading: Offer): SearchQuestion => ({
+  ...question,
+  query: parseQuery(reading.q).node,
+  narrowing: { ...question.narrowing, ...narrowedByReading(question.narrowing, reading) },
+})
 
 function isNarrowed({ only, not, years, copies, inHand }: SearchQuestion['narrowing']): boolean {
   const chosen = [...Object.values(only), ...Object.values(not)].some((values) => values.length > 0)
