@@ -89,6 +89,19 @@ describe('what was meant', () => {
     expect(answer.meant).toMatchObject(expected)
     expect(titles(answer)[0]).toBe(title)
   })
+  it('no two spellings find the same titles', async () => {
+    const { offers } = await search({ q: 'lighthose keepers', asTyped: 'true' })
+    const spellings = offers.filter(({ kind }) => kind === 'spelling').map(({ q }) => q)
+    expect(spellings).toContain('lighthouse keepers')
+    const found = await Promise.all(
+      spellings.map(async (q) =>
+        titles(await search({ q, size: '100' }))
+          .sort()
+          .join(),
+      ),
+    )
+    expect(new Set(found).size).toBe(found.length)
+  })
   it('years, formats and extents find by themselves, and come last where they are names', async () => {
     const dvds = await search({ q: 'tide mill tarbeck laser disc' })
     expect([dvds.meant, titles(dvds)[0]]).toEqual([null, 'The tide mill at Tarbeck'])

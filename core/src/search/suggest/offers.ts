@@ -14,7 +14,7 @@ import { everywhere, UNNARROWED } from '../narrow/choice.ts'
 import type { StillWanted } from '../narrow/narrow.ts'
 import { countOf, type SearchQuestion } from '../search.ts'
 import type { Segments } from '../segments/segments.ts'
-import { correctionsOf, leading } from './corrections.ts'
+import { correctionsOf, leading, type Correction } from './corrections.ts'
 
 export interface Offer {
   kind: OfferKind
@@ -52,8 +52,10 @@ export function offersFor(context: OfferContext): Offers {
   const named = hint ?? (context.count > 0 ? null : volumeOffer(context))
   // Words that find something are words; a rare name is no slip.
   const corrections = context.count > 0 || named !== null || isMeantAsIs(context) ? [] : correctionsOf(context.segments, context.text, (q) => countWith(context, q)) // prettier-ignore
-  const spellings = corrections.map(({ q, count }) => offer('spelling', q, count))
   const lead = leading(corrections)
+  const spellings = corrections
+    .filter((one) => !findsTheSame(context, corrections[0], one))
+    .map(({ q, count }) => offer('spelling', q, count))
   const meant = context.count > 0 ? null : (named ?? spellings.find(({ q }) => q === lead?.q) ?? null)
   const others = [...spellings, ...(named ? [named] : []), ...readings(context)]
   return { meant, others: others.filter((one) => one !== meant) }
@@ -61,6 +63,13 @@ export function offersFor(context: OfferContext): Offers {
 
 function countWith({ segments, question, wanted }: OfferContext, q: string, change: Partial<SearchQuestion['narrowing']> = {}): number {
   return countOf(segments, { ...question, query: parseQuery(q).node, narrowing: { ...question.narrowing, ...change } }, wanted)
+}
+
+/** Another form of a word, say, finds just what the first spelling finds: then it is no other reading. */
+function findsTheSame({ segments, question, wanted }: OfferContext, first: Correction | undefined, other: Correction): boolean {
+  if (first === undefined || first === other || first.count !== other.count) return false
+  const nodes = [first, other].map(({ q }) => parseQuery(q).node)
+  return countOf(segments, { ...question, query: { kind: 'or', nodes } }, wanted) === first.count
 }
 
 const offer = (kind: Offer['kind'], q: string, count: number): Offer => ({ kind, q, count, values: [], yearFrom: null, yearTo: null })
