@@ -320,7 +320,7 @@ export const later = {
     replyTo: 'Mail address or telephone number',
     replyToHelp: 'Only for the answer. Leave it empty if you don’t need one.',
     about: 'Send along where I was:',
-    privacy: 'Your name and card are not sent. Staff see what you write here and nothing else.',
+    privacy: 'Your name and card are not sent. Staff see what stands above and nothing else.',
     send: 'Send the message',
     sent: 'Message sent',
     sentText: 'Staff have it. When you ask about it, name {{reference}}.',

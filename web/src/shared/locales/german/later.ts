@@ -326,7 +326,7 @@ export const later: InOtherWords<typeof english> = {
     replyTo: 'Mailadresse oder Telefonnummer',
     replyToHelp: 'Nur für die Antwort. Lassen Sie es leer, wenn Sie keine brauchen.',
     about: 'Mitschicken, wo ich war:',
-    privacy: 'Name und Ausweis werden nicht mitgeschickt. Das Personal sieht, was Sie hier schreiben, und sonst nichts.',
+    privacy: 'Name und Ausweis werden nicht mitgeschickt. Das Personal sieht, was oben steht, und sonst nichts.',
     send: 'Nachricht schicken',
     sent: 'Nachricht geschickt',
     sentText: 'Das Personal hat sie. Wenn Sie nachfragen, nennen Sie {{reference}}.',
