@@ -54,22 +54,25 @@ const rules = [
   { uses: ['here only' as const], allow: false, cost: 0, reason: 'It stays.', remedy: null },
   { allow: true, cost: 0, reason: null, remedy: null },
 ]
+const question = (copies: Copy[], more: Partial<RoutesQuestion> = {}): RoutesQuestion => ({
+  rules,
+  borrower: { category: 'adult', homeSystem: 'pub' },
+  pickup: { branch: 'hill', system: 'pub' },
+  copies,
+  selfServe: new Set(),
+  now: at('2026-11-25T11:00'),
+  hours: new Map([
+    ['hill', HOURS],
+    ['quay', HOURS],
+  ]),
+  walkable: ['hill', 'quay'],
+  waiting: 0,
+  ...more,
+})
 const kinds = (copies: Copy[], more: Partial<RoutesQuestion> = {}) =>
-  routesFor({
-    rules,
-    borrower: { category: 'adult', homeSystem: 'pub' },
-    pickup: { branch: 'hill', system: 'pub' },
-    copies,
-    selfServe: new Set(),
-    now: at('2026-11-25T11:00'),
-    hours: new Map([
-      ['hill', HOURS],
-      ['quay', HOURS],
-    ]),
-    walkable: ['hill', 'quay'],
-    waiting: 0,
-    ...more,
-  }).map((route) => `${route.kind}${route.barcode ? ` ${route.barcode}` : ''}${route.notPossible ? ` not: ${route.notPossible.code}` : ''}`)
+  routesFor(question(copies, more)).map(
+    (route) => `${route.kind}${route.barcode ? ` ${route.barcode}` : ''}${route.notPossible ? ` not: ${route.notPossible.code}` : ''}`,
+  )
 
 describe('routes', () => {
   const out = copy({ status: 'on loan', due: '2026-12-01' })
@@ -110,9 +113,6 @@ describe('card numbers', () => {
 })
 
 describe('what a route says', () => {
-  const question = (copies: Copy[], more: Partial<RoutesQuestion> = {}): RoutesQuestion => ({
-    rules, borrower: { category: 'adult', homeSystem: 'pub' }, pickup: { branch: 'hill', system: 'pub' }, copies, selfServe: new Set(), now: at('2026-11-25T11:00'), hours: new Map([['hill', HOURS], ['quay', HOURS]]), walkable: ['quay'], waiting: 3, ...more,
-  }) // prettier-ignore
   it('walking in: open till when, or from when on', () => {
     const [open] = routesFor(question([copy({})]))
     expect(open?.open).toEqual({ now: true, until: at('2026-11-25T13:00').toISO(), opens: null })
@@ -146,7 +146,7 @@ describe('what a route says', () => {
           copy({ barcode: 'b', system: 'uni', ...out }),
           copy({ barcode: 'c', status: 'missing' }),
         ],
-        { rules: dear },
+        { rules: dear, waiting: 3 },
       ),
     )
     expect(route).toMatchObject({ kind: 'in the queue', cost: 150, queue: { before: 3, copies: 2 }, barcode: null })
@@ -170,17 +170,7 @@ describe('routes to any of several editions', () => {
   const out = { status: 'on loan', due: '2026-12-01' } as const
   const any = (copies: Copy[]) =>
     routesToAny(
-      {
-        rules,
-        borrower: { category: 'adult', homeSystem: 'pub' },
-        pickup: { branch: 'hill', system: 'pub' },
-        copies,
-        selfServe: new Set(),
-        now: at('2026-11-25T11:00'),
-        hours: new Map(),
-        walkable: ['hill', 'quay'],
-        waiting: 5,
-      },
+      question(copies, { waiting: 5 }),
       { copies: copies.filter(({ controlNumber }) => controlNumber === 'own'), waiting: 2 },
     ).map(({ kind, barcode, queue }) => [kind, barcode, ...(queue ? [queue.before, queue.copies] : [])])
   it.each<[string, Copy[], (string | number | null)[][]]>([
