@@ -43,13 +43,12 @@ function Question({ hold, onClose }: { hold: Hold; onClose(): void }) {
   const notify = useNotice()
   const cancel = useCancelHold()
   useBackCloses(onClose)
-  const confirm = () => {
-    cancel.mutate(hold.id, {
-      onSuccess: () => {
-        onClose()
-        notify(t('card.cancelled', { title: hold.title }))
-      },
-    })
+  const confirm = async () => {
+    // The promise outlives this question, which goes with its hold as soon as the card is asked anew.
+    const done = await cancel.mutateAsync(hold.id).catch(() => null)
+    if (done === null) return
+    onClose()
+    notify(t('card.cancelled', { title: hold.title }))
   }
   return (
     <Dialog open onClose={onClose} aria-labelledby={`cancel-${hold.id}`}>
@@ -57,7 +56,7 @@ function Question({ hold, onClose }: { hold: Hold; onClose(): void }) {
       {cancel.error && <Trouble error={cancel.error} />}
       <DialogActions>
         <Button onClick={onClose}>{t('card.cancelNo')}</Button>
-        <Button variant="contained" color="error" autoFocus disabled={cancel.isPending} onClick={confirm}>
+        <Button variant="contained" color="error" autoFocus disabled={cancel.isPending} onClick={() => void confirm()}>
           {t('card.cancelYes')}
         </Button>
       </DialogActions>
