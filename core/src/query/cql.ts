@@ -3,7 +3,7 @@
  * and, or, not, with brackets. What it can't read it says, with the place in the text.
  */
 import { withoutArticle, wordsOf } from '../text/index.ts'
-import { isbn13, issn } from '../catalogue/index.ts'
+import { isbn13, issn, numberKey } from '../catalogue/index.ts'
 import type { SearchField } from './vocabulary.ts'
 import { Depth, joined, withinLimits, type QueryNode } from './node.ts'
 
@@ -169,7 +169,8 @@ function nodeFor(index: string, relation: Relation, term: Token, at: number): Qu
     if (value === null) return fail('bad-number', term.at, term.text)
     return { kind: 'number', number: index, value }
   }
-  if (index === 'callnumber' || index === 'barcode') return { kind: 'number', number: index, value: term.text }
+  if (index === 'callnumber') return { kind: 'number', number: index, value: term.text }
+  if (index === 'barcode') return { kind: 'number', number: index, value: numberKey(term.text) }
   return wordsNode(FIELDS[index] ?? null, relation, term)
 }
 

@@ -25,6 +25,15 @@ describe('numbers with a check digit', () => {
       }),
     )
   })
+  it('are an ISBN whatever group they belong to: the check digit alone decides', () => {
+    fc.assert(
+      fc.property(fc.constantFrom('978', '979'), digits(9), (prefix, nine) => {
+        const isbn = withCheck13(prefix + nine)
+        expect(isbn13(`${isbn.slice(0, 3)}-${isbn.slice(3, 8)}-${isbn.slice(8)}`)).toBe(isbn)
+        for (const wrong of '0123456789'.replace(isbn.at(-1) ?? '', '')) expect(isbn13(isbn.slice(0, 12) + wrong)).toBeNull()
+      }),
+    )
+  })
   it('ISBN: blanks and hyphens don’t count, a slip is a misprint', () => {
     const isbn = withCheck13('978030640615')
     for (const typed of [isbn, '978-0-306-40615-7', 'ISBN 978 0306406157', 'isbn:9780306406157'])
@@ -39,18 +48,26 @@ describe('numbers with a check digit', () => {
 describe('what a number could be', () => {
   const kinds = (text: string) => identifiersIn(text).map(({ kind }) => kind)
   it.each([
-    ['3000000061', ['barcode']],
-    ['300 000-0061', ['barcode']],
-    ['9780306406157', ['isbn', 'barcode']],
-    ['12345', []],
-    ['123456', ['barcode']],
+    ['3000000061', ['barcode', 'number']],
+    ['300 000-0061', ['barcode', 'number']],
+    ['PSL-000123/b', ['barcode', 'number']],
+    ['psl 000123', ['barcode', 'number']],
+    ['9780306406157', ['isbn', 'barcode', 'number']],
+    ['ISBN 0306406152', ['isbn', 'barcode', 'number']],
+    ['0378-5955', ['issn', 'barcode', 'number']],
+    ['12345', ['barcode', 'number']],
     ['1984', []],
-    ['x123456', []],
-    ['823.914', []],
-    ['tide 123456', []],
+    ['823*914', []],
+    ['lighthouse', []],
+    ['"tide 123456"', []],
+    [`the tide of ${'1'.repeat(40)}`, []],
     ['', []],
   ])('%j', (text, expected) => {
     expect(kinds(text)).toEqual(expected)
+  })
+  it('is looked up without blanks, hyphens and case', () => {
+    for (const typed of ['PSL-000123/b', 'psl 000123/B', 'Psl000123/b'])
+      expect(identifiersIn(typed).map(({ value }) => value)).toEqual(['PSL000123/B', 'PSL000123/B'])
   })
   it.each(['1984', '12345678', 'tide', '97803064061570', '1234-56789'])('%j is no misprint of anything', (text) => {
     expect(misprintIn(text)).toBeNull()

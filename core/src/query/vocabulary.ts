@@ -44,7 +44,7 @@ export const PAGE_SIZES = [20, 50, 100] as const
 export type PageSize = (typeof PAGE_SIZES)[number]
 
 /** How a stretch of a query was taken. */
-export const READBACK_KINDS = ['word', 'prefix', 'phrase', 'excluded', 'operator', 'article', 'isbn', 'issn', 'isbn-misprint', 'issn-misprint', 'barcode', 'callnumber', 'cql'] as const // prettier-ignore
+export const READBACK_KINDS = ['word', 'prefix', 'phrase', 'excluded', 'operator', 'article', 'isbn', 'issn', 'isbn-misprint', 'issn-misprint', 'barcode', 'number', 'callnumber', 'cql'] as const // prettier-ignore
 export type ReadbackKind = (typeof READBACK_KINDS)[number]
 
 /** Other readings of a query that are offered. */

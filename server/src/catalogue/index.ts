@@ -1,6 +1,6 @@
 /** The catalogue: records and their copies as the records describe them. */
 import type { BibRecord, RecordedStatus, UseRule } from '@catalex/core/catalogue'
-import { QueryTooLarge } from '@catalex/core/query'
+import { QueryTooLarge, type IdentifierQuery } from '@catalex/core/query'
 import type { Queryable } from '../database/index.ts'
 
 export { keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
@@ -74,14 +74,24 @@ export async function recordIdOf(source: Queryable, controlNumber: string): Prom
   return row?.id ?? null
 }
 
-/** Records that carry this number; for a barcode, the record of that copy. */
-export async function recordsByNumber(source: Queryable, kind: string, value: string): Promise<number[]> {
-  const rows =
-    kind === 'barcode'
-      ? await source.read<{ recordId: number }>("SELECT recordId FROM copies WHERE barcode = $value AND status <> 'withdrawn'", { value })
-      : await source.read<{ recordId: number }>('SELECT recordId FROM identifiers WHERE value = $value AND kind = $kind', { value, kind })
+/** A barcode as it is looked up: SQL's words for core's `numberKey`; an index stands on the very same expression. */
+const BARCODE_KEY = `upper(replace(replace(barcode, '-', ''), ' ', ''))`
+
+/** Records that carry this number of a kind, any number for `number`; for a barcode, the record of that copy. */
+export async function recordsByNumber(source: Queryable, kind: IdentifierQuery['kind'], value: string): Promise<number[]> {
+  const rows = await source.read<{ recordId: number }>(
+    RECORDS_BY_NUMBER[kind],
+    kind === 'isbn' || kind === 'issn' ? { value, kind } : { value },
+  )
   return rows.map((row) => row.recordId)
 }
+
+const RECORDS_BY_NUMBER = {
+  barcode: `SELECT recordId FROM copies WHERE ${BARCODE_KEY} = $value AND status <> 'withdrawn'`,
+  number: 'SELECT DISTINCT recordId FROM identifiers WHERE value = $value',
+  isbn: 'SELECT recordId FROM identifiers WHERE value = $value AND kind = $kind',
+  issn: 'SELECT recordId FROM identifiers WHERE value = $value AND kind = $kind',
+} as const satisfies Record<IdentifierQuery['kind'], string>
 
 /** Call numbers that begin so on more records than this say too little to be looked up. */
 const MOST_RECORDS = 20_000

@@ -2,7 +2,7 @@
  * Puts records with their copies into the tables: a record enters whole or not at all. Into a catalogue that is in use
  * they come by way of temporary tables, beside everybody's reading and writing, and are applied in one transaction.
  */
-import type { RecordFault } from '@catalex/core/catalogue'
+import { numberKey, type RecordFault } from '@catalex/core/catalogue'
 import type { Write } from '../database/index.ts'
 import { COPY_ROW, type PreparedRecord } from './preparing.ts'
 
@@ -101,7 +101,7 @@ async function insertAll(write: Write, target: Target, records: readonly (Prepar
   const rows = {
     records: records.map(({ id, record, marc, hash }) => [id, record.controlNumber, record.carrier, record.title, JSON.stringify(record), JSON.stringify(marc), hash]), // prettier-ignore
     copies: records.flatMap(({ id, copies }) => copies.map(({ row }) => [id, ...row])),
-    identifiers: records.flatMap(({ id, record }) => record.identifiers.map(({ value, kind }) => [value, kind, id])),
+    identifiers: records.flatMap(({ id, record }) => record.identifiers.map(({ value, kind }) => [numberKey(value), kind, id])),
   }
   await write.run(
     `INSERT INTO ${TABLES[target].records} (${RECORD_ROW.join(', ')}, withdrawn) SELECT ${values(RECORD_ROW.length)}, 0 FROM json_each($rows)`,

@@ -122,6 +122,12 @@ const MESSAGES = [
   `CREATE TABLE outbox (id INTEGER PRIMARY KEY AUTOINCREMENT, reference TEXT NOT NULL UNIQUE, at TEXT NOT NULL, message TEXT NOT NULL)`,
 ]
 
+/** Numbers are looked up without blanks, hyphens and case. */
+const NUMBERS = [
+  `UPDATE OR REPLACE identifiers SET value = upper(replace(replace(value, '-', ''), ' ', ''))`,
+  `CREATE INDEX copiesByBarcodeKey ON copies(upper(replace(replace(barcode, '-', ''), ' ', '')))`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -132,6 +138,7 @@ const STEPS: Record<string, string[]> = {
   '007-references': REFERENCES,
   '008-trust': TRUST,
   '009-messages': MESSAGES,
+  '010-numbers': NUMBERS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

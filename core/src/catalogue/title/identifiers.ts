@@ -1,18 +1,32 @@
 /** Numbers by which a thing can be asked for: ISBN (ISO 2108), ISSN (ISO 3297), publishers' numbers, others. */
-import ISBN from 'isbn3'
 import { fieldsOf, subfield, subfields, type MarcRecord } from '../marc/record.ts'
 import type { Identifier } from './record.ts'
 
-/** @returns the ISBN as 13 digits, or null when the text is none (wrong length or check digit) */
+/**
+ * @returns the ISBN as 13 digits, or null when the text is none: the check digit alone decides (ISO 2108, annex A), since
+ * groups and publishers are added all the time
+ */
 export function isbn13(text: string): string | null {
-  const bare = text.replace(/[\s-]/g, '')
-  if (!/^(\d{9}[\dXx]|\d{13})$/.test(bare)) return null
-  return ISBN.parse(bare)?.isbn13 ?? null
+  const bare = numberKey(text)
+  if (/^\d{9}[\dX]$/.test(bare)) {
+    const sum = [...bare].reduce((total, digit, i) => total + (digit === 'X' ? 10 : Number(digit)) * (10 - i), 0)
+    return sum % 11 === 0 ? withCheckDigit(`978${bare.slice(0, 9)}`) : null
+  }
+  return /^97[89]\d{10}$/.test(bare) && withCheckDigit(bare.slice(0, 12)) === bare ? bare : null
 }
+
+/** Twelve digits with the thirteenth: weights 1 and 3, modulo 10. */
+function withCheckDigit(twelve: string): string {
+  const sum = [...twelve].reduce((total, digit, i) => total + Number(digit) * (i % 2 === 0 ? 1 : 3), 0)
+  return twelve + String((10 - (sum % 10)) % 10)
+}
+
+/** A number that stands on a thing as it is looked up: case, blanks and hyphens don't count. */
+export const numberKey = (text: string): string => text.replace(/[\s\u2010-\u2015-]/g, '').toUpperCase()
 
 /** @returns the ISSN as 8 characters without hyphen, or null (the check digit is weighted 8 to 2, modulo 11) */
 export function issn(text: string): string | null {
-  const bare = text.replace(/[\s-]/g, '').toUpperCase()
+  const bare = numberKey(text)
   if (!/^\d{7}[\dX]$/.test(bare)) return null
   const sum = [...bare.slice(0, 7)].reduce((total, digit, i) => total + Number(digit) * (8 - i), 0)
   const check = (11 - (sum % 11)) % 11

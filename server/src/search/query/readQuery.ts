@@ -70,7 +70,7 @@ async function numberIn(database: Queryable, q: string, numbersOnly: boolean): P
     if (recordIds.length > 0) return whole({ kind: 'records', recordIds }, kind, q)
   }
   const misprint = misprintIn(q)
-  const standard = identifiers.find(({ kind }) => kind !== 'barcode')
+  const standard = identifiers.find(({ kind }) => kind === 'isbn' || kind === 'issn')
   if (misprint) return whole({ kind: 'records', recordIds: [] }, `${misprint}-misprint`, q)
   if (standard) return whole({ kind: 'records', recordIds: [] }, standard.kind, q)
   const text = q.trim().replace(/\s+/g, ' ')

@@ -161,6 +161,7 @@ export const first = {
       'isbn-misprint': 'ISBN with a wrong digit',
       'issn-misprint': 'ISSN with a wrong digit',
       barcode: 'barcode',
+      number: 'number on the thing',
       callnumber: 'call number',
       cql: 'CQL',
     },

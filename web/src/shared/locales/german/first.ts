@@ -168,6 +168,7 @@ export const first: InOtherWords<typeof english> = {
       'isbn-misprint': 'ISBN mit falscher Ziffer',
       'issn-misprint': 'ISSN mit falscher Ziffer',
       barcode: 'Barcode',
+      number: 'Nummer auf dem Stück',
       callnumber: 'Signatur',
       cql: 'CQL',
     },
