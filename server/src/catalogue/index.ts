@@ -1,4 +1,5 @@
 /** The catalogue: records and their copies as the records describe them. */
+import { keyRangesOf, RANGE_END, type Meant } from '@catalex/core/callnumber'
 import type { BibRecord, RecordedStatus, UseRule } from '@catalex/core/catalogue'
 import { QueryTooLarge, type IdentifierQuery } from '@catalex/core/query'
 import type { Queryable } from '../database/index.ts'
@@ -97,13 +98,17 @@ const RECORDS_BY_NUMBER = {
 const MOST_RECORDS = 20_000
 
 /**
- * Records with a copy whose call number is this, or with `begins` one that begins so.
+ * Records with a copy whose call number is meant by this text, however it is spaced.
  * @throws QueryTooLarge
  */
-export async function recordsByCallNumber(source: Queryable, text: string, begins: boolean): Promise<number[]> {
+export async function recordsByCallNumber(source: Queryable, text: string, meant: Meant): Promise<number[]> {
+  const ranges = keyRangesOf(text, await shelfHeads(source), meant)
   const rows = await source.read<{ recordId: number }>(
-    "SELECT DISTINCT recordId FROM copies WHERE callText COLLATE NOCASE >= $text AND callText COLLATE NOCASE < $end AND status <> 'withdrawn' LIMIT $most",
-    { most: MOST_RECORDS + 1, text, end: begins ? `${text}\uffff` : `${text}\u0001` },
+    `SELECT DISTINCT recordId FROM (
+       SELECT recordId FROM copies WHERE callText COLLATE NOCASE >= $text AND callText COLLATE NOCASE < $end AND status <> 'withdrawn'
+       UNION ALL SELECT recordId FROM json_each($ranges) CROSS JOIN copies
+         ON sortKey >= value ->> 'from' AND sortKey < value ->> 'before' AND status <> 'withdrawn') LIMIT $most`,
+    { most: MOST_RECORDS + 1, text, end: meant === 'beginning' ? `${text}\uffff` : `${text}\u0001`, ranges: JSON.stringify(ranges) },
   )
   if (rows.length > MOST_RECORDS) throw new QueryTooLarge('records', MOST_RECORDS)
   return rows.map((row) => row.recordId)
@@ -145,14 +150,15 @@ export async function callTextsOf(source: Queryable, sortKeys: readonly string[]
   return new Map(rows.map((row) => [row.sortKey, row.callText]))
 }
 
-/** What sort keys begin with, scheme and prefix ("AFIC|"): a step of the order for each, however many copies stand under it. */
+/** What sort keys begin with, scheme and prefix ("AFIC!"): a step of the order for each, however many copies stand under it. */
 export async function shelfHeads(source: Queryable): Promise<string[]> {
   const rows = await source.read<{ head: string }>(
     `WITH RECURSIVE heads(head) AS (
-       SELECT substr(min(sortKey), 1, instr(min(sortKey), '|')) FROM copies
-       UNION ALL SELECT (SELECT substr(sortKey, 1, instr(sortKey, '|')) FROM copies WHERE sortKey > head || char(1114111) ORDER BY sortKey LIMIT 1)
+       SELECT substr(min(sortKey), 1, instr(min(sortKey), $end)) FROM copies
+       UNION ALL SELECT (SELECT substr(sortKey, 1, instr(sortKey, $end)) FROM copies WHERE sortKey > head || char(1114111) ORDER BY sortKey LIMIT 1)
          FROM heads WHERE head IS NOT NULL)
      SELECT head FROM heads WHERE head IS NOT NULL`,
+    { end: RANGE_END },
   )
   return rows.map(({ head }) => head)
 }

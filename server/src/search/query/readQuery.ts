@@ -1,5 +1,6 @@
 /** How a query is read: a number that the catalogue has, a title from its start, CQL, or words. */
 import type { SearchAnswer } from '@catalex/contract/search'
+import { isClassNumber } from '@catalex/core/callnumber'
 import {
   fitting,
   identifiersIn,
@@ -34,7 +35,11 @@ export async function readQuery(database: Queryable, asked: Pick<Question, 'q' |
     if (number) return number
   }
   if (field === 'call-number' && q.trim() !== '')
-    return whole({ kind: 'records', recordIds: await recordsByCallNumber(database, q.trim(), false) }, 'callnumber', q)
+    return whole(
+      { kind: 'records', recordIds: await recordsByCallNumber(database, q.trim().slice(0, LONGEST_CALL_NUMBER), 'itself') },
+      'callnumber',
+      q,
+    )
   if (field === 'number' || field === 'call-number')
     return whole(q.trim() === '' ? { kind: 'everything' } : { kind: 'records', recordIds: [] })
   if (field === 'title-begins' || field === 'title-whole') {
@@ -74,10 +79,13 @@ async function numberIn(database: Queryable, q: string, numbersOnly: boolean): P
   if (misprint) return whole({ kind: 'records', recordIds: [] }, `${misprint}-misprint`, q)
   if (standard) return whole({ kind: 'records', recordIds: [] }, standard.kind, q)
   const text = q.trim().replace(/\s+/g, ' ')
-  if (text.length < 3 || !/\d/.test(text)) return null
-  const recordIds = await recordsByCallNumber(database, text, numbersOnly)
+  if (text.length < 3 || text.length > LONGEST_CALL_NUMBER || !/\d/.test(text)) return null
+  const recordIds = await recordsByCallNumber(database, text, numbersOnly || isClassNumber(text) ? 'beginning' : 'with volumes')
   return recordIds.length > 0 ? whole({ kind: 'records', recordIds }, 'callnumber', q) : null
 }
+
+/** No label has more. */
+const LONGEST_CALL_NUMBER = 100
 
 /** Puts the records in place of the numbers that stand in the query. */
 async function withRecords(database: Queryable, node: QueryNode): Promise<QueryNode> {
@@ -87,7 +95,7 @@ async function withRecords(database: Queryable, node: QueryNode): Promise<QueryN
   if (node.kind !== 'number') return node
   const recordIds =
     node.number === 'callnumber'
-      ? await recordsByCallNumber(database, node.value, true)
+      ? await recordsByCallNumber(database, node.value.slice(0, LONGEST_CALL_NUMBER), 'beginning')
       : await recordsByNumber(database, node.number, node.value)
   return { kind: 'records', recordIds }
 }
