@@ -11,7 +11,7 @@ let local: Engine
 let pool: Engine
 let cases: { [Name in JobName]: Jobs[Name]['request'][] }
 
-const scope: Scope = { in: ['ferrygate'], as: [], at: null }
+const scope: Scope = { in: ['ferrygate'], as: [], at: null, online: false }
 const everywhere = { ...UNNARROWED, scope: NO_SCOPE, sends: null }
 const question = (text: string, more: Partial<SearchQuestion> = {}): SearchQuestion => ({
   query: parseQuery(text).node,
@@ -62,8 +62,8 @@ beforeAll(async () => {
     count: [{ question: question('the OR tide') }],
     values: [{ question: question('the'), facet: 'person', find: 'a', most: 3 }],
     browse: [
-      { kind: 'person', start: 'm', most: 5, choice },
-      { kind: 'call-number', start: 3, most: 5, choice },
+      { kind: 'person', start: 'm', most: 5, empty: true, choice },
+      { kind: 'call-number', start: 3, most: 5, empty: true, choice },
     ],
     headings: [{ kind: 'subject', labels: ['Tides', 'Nothing'], choice }],
     suggest: [{ typed: 'a', field: 'anywhere', most: 4, choice }],

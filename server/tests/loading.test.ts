@@ -39,7 +39,7 @@ afterAll(async () => {
 })
 
 describe('loading', () => {
-  it('takes 1,000 good records out of a file with 7 broken ones and names each of these', async () => {
+  it('takes 1,000 good records out of a file with broken ones, what can be used of these, and names each', async () => {
     const good = records.map(written)
     const octets = (number: string, change: (fields: string[][]) => string[][] = (fields) => fields) => written(broken(number, change))
     const wrongLength = octets('bad2')
@@ -57,21 +57,46 @@ describe('loading', () => {
     ]
     const pieces = good.flatMap((octets, i) => [...bad.filter(([at]) => at === i).map(([, octetsOfBad]) => octetsOfBad), octets])
     const report = await loadMarc(database, libraries, [file('mixed.mrc', Buffer.concat(pieces))], UPDATE)
-    expect(report).toMatchObject({ read: 1007, added: 1000, replaced: 0 })
-    expect(report.faults.map((fault) => [fault.record, fault.controlNumber, fault.field, faultInWords(fault)])).toEqual([
-      [11, null, null, 'The record is cut off before its end.'],
-      [202, null, null, `The leader says 99 octets, the record has ${String(wrongLength.length)}.`],
-      [303, null, '245', 'The field is not valid UTF-8.'],
-      [404, 'bad4', '245', 'The record has no title.'],
-      [505, null, null, 'There is no leader: the record does not begin with its length.'],
-      [606, 'bad6', '245', 'The record has 2 title fields where one is allowed.'],
-      [707, 'bad7', '852', 'The first indicator "x" names no shelving scheme.'],
+    expect(report).toMatchObject({ read: 1007, added: 1005, replaced: 0, counts: { refused: { 'cut-off': 1, 'no-leader': 1 } } })
+    const lines = (faults: typeof report.faults) =>
+      faults.map((fault) => [fault.record, fault.controlNumber, fault.field, faultInWords(fault)])
+    expect(lines(report.faults)).toEqual([
+      [11, null, null, 'It is cut off before its end.'],
+      [505, null, null, 'There is no leader: it does not begin with its length.'],
     ])
-    expect(await database.read("SELECT 1 FROM copies WHERE barcode LIKE 'bbad%'")).toEqual([])
-    expect(await database.read('SELECT count(*) AS n FROM records')).toEqual([{ n: 1000 }])
+    expect(lines(report.warnings)).toEqual([
+      [202, 'bad2', null, `The leader says 00099 octets, it has ${String(wrongLength.length)}.`],
+      [303, 'bad3', '245', '1 octet is no UTF-8 and became U+FFFD.'],
+      [404, 'bad4', '245', 'There is no title, in 245 or elsewhere.'],
+      [606, 'bad6', '245', 'There are 2 title fields; the first counts.'],
+      [707, 'bad7', '852', 'The first indicator "x" is no shelving scheme; the number is read as it stands.'],
+    ])
+    expect(await database.read("SELECT barcode FROM copies WHERE barcode LIKE 'bbad%' ORDER BY barcode")).toEqual(
+      ['bbad2', 'bbad3', 'bbad4', 'bbad6', 'bbad7'].map((barcode) => ({ barcode })),
+    )
+    expect(await database.read('SELECT count(*) AS n FROM records')).toEqual([{ n: 1005 }])
   })
 
-  it('replaces what comes again, and refuses a barcode that another record has', async () => {
+  it.each([
+    ['a page of the web', '<!DOCTYPE html><html><body><p>record</p></body></html>'],
+    ['a text', 'Dear library, here are our records. They are good ones.'],
+    ['a table', '001,title\n1,Tide\n'],
+    ['nothing', ''],
+  ])('says of %s that it holds no MARC', async (_, content) => {
+    const report = await loadMarc(database, libraries, [file('other.dat', content)], UPDATE)
+    expect(report).toMatchObject({ added: 0, faults: [{ code: 'not-marc' }] })
+  })
+
+  it('deletes what says that it is deleted, and tells of what it never had', async () => {
+    const gone = { ...broken('bad6', (fields) => fields), leader: records[0]!.leader.replace(/^(.{5})./, '$1d') }
+    const never = { ...gone, fields: gone.fields.map((field) => (field[0] === '001' ? ['001', 'never'] : field)) }
+    const report = await loadMarc(database, libraries, [file('gone.mrc', Buffer.concat([written(gone), written(never)]))], UPDATE)
+    expect(report).toMatchObject({ read: 2, deleted: 2, withdrawn: 1, warnings: [{ code: 'nothing-to-delete', controlNumber: 'never' }] })
+    expect(await database.read("SELECT 1 FROM records WHERE controlNumber = 'bad6'")).toEqual([])
+    expect(await database.read("SELECT 1 FROM copies WHERE barcode = 'bbad6'")).toEqual([])
+  })
+
+  it('replaces what comes again; a copy with the barcode of another record is left out, its record is not', async () => {
     const [first, second] = [records[0]!, records[1]!]
     const again = {
       leader: first.leader,
@@ -82,7 +107,14 @@ describe('loading', () => {
     const barcode = second.fields.find(([tag]) => tag === '852')?.[second.fields.find(([tag]) => tag === '852')!.indexOf('p') + 1]
     const thief = broken('thief', (fields) => fields.map((f) => (f[0] === '852' ? [...f.slice(0, -1), barcode ?? ''] : f)))
     const report = await loadMarc(database, libraries, [file('again.mrc', Buffer.concat([written(again), written(thief)]))], UPDATE)
-    expect(report).toMatchObject({ read: 2, added: 0, replaced: 1, faults: [{ controlNumber: 'thief', field: '852' }] })
+    expect(report).toMatchObject({
+      read: 2,
+      added: 1,
+      replaced: 1,
+      faults: [],
+      warnings: [{ controlNumber: 'thief', code: 'barcode-taken' }],
+    })
+    expect(await database.read('SELECT recordId FROM copies WHERE barcode = $barcode', { barcode })).toEqual([{ recordId: 2 }])
     expect(
       await database.read('SELECT title, (SELECT count(*) FROM copies WHERE recordId = records.id) AS copies FROM records WHERE id = 1'),
     ).toEqual([{ title: 'Another title', copies: 0 }])

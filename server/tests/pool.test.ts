@@ -14,7 +14,7 @@ for (let id = 1; id <= TITLES; id += 1) {
     recordId: id,
     texts: { title: [title], person: [], subject: [], series: [], contents: [], notes: [], publisher: [], summary: [] },
     facets: { language: [], audience: [], form: [], genre: [], person: [], subject: [], series: [] },
-    wholeTitles: [title], language: 'eng', workKey: String(id), filingTitle: title, title, filingPerson: '', carrier: 'book', year: 2000, holdings: [],
+    wholeTitles: [title], language: 'eng', workKey: String(id), filingTitle: title, title, filingPerson: '', carrier: 'book', year: 2000, online: false, holdings: [],
   })
 } // prettier-ignore
 

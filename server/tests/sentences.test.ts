@@ -19,6 +19,9 @@ const FACTS = {
   collection: 'sea',
   barcode: 'b1',
   owner: 'p2',
+  number: '777',
+  tag: '246',
+  code: 'xqz',
   controlNumber: 'p1',
 }
 
@@ -26,7 +29,7 @@ it('every fault of a record is one plain sentence with its facts', () => {
   const sentences = FAULT_CODES.map((code) => faultInWords({ record: 1, controlNumber: 'p1', field: null, code, facts: FACTS } as never))
   expect(new Set(sentences).size).toBe(FAULT_CODES.length)
   for (const sentence of sentences) {
-    expect(sentence).toMatch(/^[A-Z"“][^\n]*[.3]$/)
+    expect(sentence).toMatch(/^[\dA-Z"“][^\n]*[.3]$/)
     expect(sentence).not.toMatch(/undefined|null|NaN|\[object/)
   }
 })

@@ -1,5 +1,5 @@
 /** The files that a library writes to bring its world in, beside its MARC 21 records. */
-import { FAMILY_CODES, USE_RULES } from '@catalex/core/catalogue'
+import { FAMILY_CODES, RECORDED_STATUSES, USE_RULES } from '@catalex/core/catalogue'
 import { branchSchema, currencySchema, systemSchema } from '../libraries/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, moment, nullable, oneOf, shape, text } from '../schema/shapes.ts'
@@ -57,6 +57,11 @@ export const policiesFileSchema = looseShape(['guestCategory', 'categories', 'ho
   categories: { ...list(categorySchema), minItems: 1 },
   holdRules: { ...list(holdRuleSchema), description: 'The first that fits decides.' },
   loanRules: { ...list(loanRuleSchema), description: 'The first that fits decides.' },
+  statuses: {
+    type: 'object',
+    additionalProperties: oneOf(RECORDED_STATUSES),
+    description: 'What a status in the library’s own words (876 $j) means; one that stands neither here nor among ours is shown as it is.',
+  },
   sessions: sessionRulesSchema,
   endedHoldDays: { ...count, description: 'After so many days an ended hold is nobody’s any more; 30 where it is left out.' },
 })

@@ -4,7 +4,7 @@ import { COPY_STATUSES } from '@catalex/core/copies'
 import { AVAILABILITY, FACETS, FIELD_NAMES, FIELDS, HEADING_KINDS, LISTED_FACETS, MOST_CHARACTERS, OFFER_KINDS, PAGE_SIZES, READBACK_KINDS, SORTS } from '@catalex/core/query' // prettier-ignore
 import type { FromSchema } from '../schema/index.ts'
 import { count, flag, list, looseShape, nullable, oneOf, orNull, shape, text, whole } from '../schema/shapes.ts'
-import { editionSchema, seriesEntrySchema, shelfPlaceSchema } from '../title/index.ts'
+import { editionSchema, onlineVersionSchema, seriesEntrySchema, shelfPlaceSchema } from '../title/index.ts'
 
 /** Values of one facet in one search; more are no choice but a slip. */
 const MOST_CODES = 200
@@ -18,6 +18,7 @@ const placeLine = {
 const narrowing = {
   ...placeLine,
   at: { type: 'string', description: 'Place line: pickup location; its copies are named first.' },
+  online: { type: 'boolean', default: false, description: 'Place line: titles that are read online count, too.' },
   place: codes,
   notPlace: codes,
   format: codes,
@@ -73,6 +74,8 @@ const rowSchema = shape({
   year: nullable('integer'),
   series: orNull(seriesEntrySchema),
   editions: list(editionSchema),
+  titleInScript: { ...nullable('string'), description: 'The title in the script in which it stands on the thing.' },
+  online: { ...orNull(onlineVersionSchema), description: 'A version that is read online; never a copy.' },
   why: { ...orNull(whySchema), description: 'The text that matched, where nothing in the row shows it.' },
   nearest: {
     ...orNull(nearestSchema),
@@ -150,12 +153,15 @@ export const browseQuerySchema = looseShape(['kind'], {
   kind: oneOf(HEADING_KINDS),
   from: { type: 'string', default: '', maxLength: 200, description: 'First letters; where to begin.' },
   position: { type: 'integer', minimum: 0, description: 'Place in the order instead, for going on and back.' },
+  until: { type: 'integer', minimum: 0, description: 'Place before which to end, for going back.' },
+  empty: { type: 'boolean', default: false, description: 'Headings without a title in the scope, too.' },
   size: { type: 'integer', minimum: 1, maximum: 100, default: 30 },
   ...narrowing,
 })
 
 export const browseAnswerSchema = shape({
   position: count,
+  next: { ...count, description: 'Place in the order behind the last that was looked at.' },
   total: count,
   headings: {
     ...list(shape({ label: text, count, see: nullable('string'), also: list(text) })),

@@ -1,5 +1,14 @@
 /** A title as readers see it: the work, its editions, their copies, and the routes to them. */
-import { AUDIENCES, CARRIER_CODES, IDENTIFIER_KINDS, NOTE_KINDS, PERSON_KINDS, SUBJECT_KINDS, USE_RULES } from '@catalex/core/catalogue'
+import {
+  AUDIENCES,
+  CARRIER_CODES,
+  IDENTIFIER_KINDS,
+  NOTE_KINDS,
+  OTHER_SCRIPT_FIELDS,
+  PERSON_KINDS,
+  SUBJECT_KINDS,
+  USE_RULES,
+} from '@catalex/core/catalogue'
 import { COLLECTION_KINDS, COPY_STATUSES } from '@catalex/core/copies'
 import { ROUTE_KINDS } from '@catalex/core/routes'
 import { queueSchema } from '../holds/index.ts'
@@ -45,6 +54,7 @@ export const copySchema = shape({
   collectionKind: oneOf(COLLECTION_KINDS),
   use: oneOf(USE_RULES),
   status: oneOf(COPY_STATUSES),
+  statusText: { ...textOrNull, description: 'The status in the library’s own words, where it is none of these.' },
   inNow: flag,
   due: textOrNull,
   enumeration: textOrNull,
@@ -65,13 +75,26 @@ export const routeSchema = shape({
   notPossible: orNull(refusalSchema),
 })
 
+export const onlineVersionSchema = shape({ url: text, label: textOrNull })
+
 const descriptionSchema = shape({
   title: text,
   remainder: textOrNull,
   responsibility: textOrNull,
   uniformTitle: textOrNull,
   variantTitles: list(text),
-  people: list(shape({ name: text, dates: textOrNull, kind: oneOf(PERSON_KINDS), roles: list(text), main: flag })),
+  people: list(
+    shape({
+      name: text,
+      spoken: text,
+      heading: text,
+      dates: textOrNull,
+      kind: oneOf(PERSON_KINDS),
+      roles: list(text),
+      main: flag,
+      inScript: { ...textOrNull, description: 'The name in another script.' },
+    }),
+  ),
   edition: textOrNull,
   place: textOrNull,
   publisher: textOrNull,
@@ -87,6 +110,9 @@ const descriptionSchema = shape({
   summary: textOrNull,
   notes: list(shape({ kind: oneOf(NOTE_KINDS), text })),
   identifiers: list(shape({ kind: oneOf(IDENTIFIER_KINDS), value: text })),
+  titleInScript: { ...textOrNull, description: 'The title in the script in which it stands on the thing.' },
+  otherScripts: list(shape({ field: oneOf(OTHER_SCRIPT_FIELDS), text })),
+  online: { ...list(onlineVersionSchema), description: 'Versions that are read online; never copies.' },
 })
 
 export const titleQuerySchema = looseShape([], {

@@ -5,7 +5,6 @@ import {
   isAuthority,
   isbn13,
   issn,
-  readIso2709,
   BadRecord,
   recordFromMarc,
   copiesIn,
@@ -13,8 +12,6 @@ import {
   filingTitle,
   type MarcRecord,
 } from './index.ts'
-import type { FaultCode } from './marc/faults.ts'
-import { decodeMarc8 } from './marc/marc8.ts'
 
 const FIXED = '200101s2019    xx            000 0 eng d'
 
@@ -34,26 +31,6 @@ function record(fields: Fields, leader = '00000nam a2200000 i 4500'): MarcRecord
   }
 }
 
-/** Writes ISO 2709 octet by octet, so that it can be broken on purpose. */
-function iso(marc: MarcRecord): Uint8Array {
-  const encoder = (text: string) => new Uint8Array(Array.from(unescape(encodeURIComponent(text)), (letter) => letter.charCodeAt(0)))
-  let directory = ''
-  let data = ''
-  let start = 0
-  for (const [tag = '', first = '', ...rest] of marc.fields) {
-    const text = tag < '010' ? `${first}\u001e` : `${first}${rest.map((part, i) => (i % 2 === 0 ? `\u001f${part}` : part)).join('')}\u001e`
-    const length = encoder(text).length
-    directory += tag + String(length).padStart(4, '0') + String(start).padStart(5, '0')
-    start += length
-    data += text
-  }
-  const base = 24 + directory.length + 1
-  const total = base + start + 1
-  return encoder(
-    `${String(total).padStart(5, '0')}${marc.leader.slice(5, 12)}${String(base).padStart(5, '0')}${marc.leader.slice(17)}${directory}\u001e${data}\u001d`,
-  )
-}
-
 const faultOf = (work: () => unknown) => {
   try {
     work()
@@ -63,32 +40,6 @@ const faultOf = (work: () => unknown) => {
   }
   return null
 }
-
-describe('ISO 2709', () => {
-  const good = record([['500', '  ', 'a', 'Żółta łódź']])
-
-  it('gives back what was written', () => {
-    expect(readIso2709(iso(good)).fields).toEqual(good.fields)
-  })
-
-  it.each<[string, (bytes: Uint8Array) => Uint8Array, { field?: string | null; code: FaultCode }]>([
-    ['cut off', (b) => b.slice(0, b.length - 30), { code: 'cut-off' }],
-    ['with a wrong length', (b) => b.map((o, i) => (i === 4 ? 0x30 + ((o - 0x30 + 1) % 10) : o)), { code: 'wrong-length' }],
-    ['without a leader', (b) => b.map((o, i) => (i < 24 ? 0x78 : o)), { code: 'no-leader' }],
-    ['with a wrong field length', (b) => b.map((o, i) => (i === 24 + 6 ? 0x39 : o)), { field: '001', code: 'field-length' }],
-    ['with bad UTF-8', (b) => b.map((o) => (o === 0xc5 ? 0xff : o)), { field: '500', code: 'not-utf8' }],
-    ['with hardly anything', (b) => b.slice(0, 10), { code: 'too-short' }],
-  ])('refuses a record %s and says why', (_, breakIt, fault) => {
-    expect(faultOf(() => readIso2709(breakIt(iso(good))))).toMatchObject({
-      ...fault,
-    })
-  })
-
-  it('reads MARC-8 Latin, marks before their letters, and refuses other sets', () => {
-    expect(decodeMarc8(Uint8Array.from([0xb2, 0x62, 0xe8, 0x75, 0xe2, 0x65]))).toBe('øbüé')
-    expect(() => decodeMarc8(Uint8Array.from([0x1b, 0x28, 0x4e, 0x41]))).toThrow('marc8-set')
-  })
-})
 
 describe('a title from MARC 21', () => {
   it('takes the fields apart and drops the punctuation between them', () => {
@@ -110,42 +61,6 @@ describe('a title from MARC 21', () => {
       people: [{ name: 'Varrik, Odd', dates: '1958-', main: true, roles: ['author'] }, { name: 'Marsk, Lene', main: false, roles: ['photographer'] }],
     }) // prettier-ignore
     expect(filingTitle(title)).toBe('last keepers a history')
-  })
-
-  it.each<[string, Fields, FaultCode]>([
-    [
-      'two titles',
-      [
-        ['245', '10', 'a', 'One'],
-        ['245', '10', 'a', 'Two'],
-      ],
-      'several-titles',
-    ],
-    ['an empty title', [['245', '10', 'a', ' /']], 'no-title'],
-    ['unknown indicators', [['245', 'x7', 'a', 'One']], 'title-indicators'],
-    ['no number', [['001', ' ']], 'no-control-number'],
-  ])('refuses %s', (_, fields, code) => {
-    expect(faultOf(() => recordFromMarc(record(fields)))?.code).toBe(code)
-  })
-
-  it.each<[string, string, Fields]>([
-    ['book', '00000nam a2200000 i 4500', []],
-    ['large-print-book', '00000nam a2200000 i 4500', [['008', `${FIXED.slice(0, 23)}d${FIXED.slice(24)}`]]],
-    ['large-print-book', '00000nam a2200000 i 4500', [['300', '  ', 'a', '400 pages (large print)']]],
-    ['dvd', '00000ngm a2200000 i 4500', [['007', 'vd cvaizs']]],
-    ['blu-ray', '00000ngm a2200000 i 4500', [['007', 'vd csaizs']]],
-    ['laser-disc', '00000ngm a2200000 i 4500', [['538', '  ', 'a', 'Laser optical videodisc, CLV.']]],
-    ['video-cassette', '00000ngm a2200000 i 4500', [['538', '  ', 'a', 'VHS.']]],
-    ['preloaded-player', '00000nim a2200000 i 4500', [['500', '  ', 'a', 'Preloaded on an audio player.']]],
-    ['spoken-disc', '00000nim a2200000 i 4500', [['007', 'sd fsngnn']]],
-    ['music-record', '00000njm a2200000 i 4500', [['007', 'sd bsmenn']]],
-    ['score-and-parts', '00000ncm a2200000 i 4500', [['300', '  ', 'a', '1 score and 5 parts']]],
-    ['board-game', '00000nrm a2200000 i 4500', [['300', '  ', 'a', '1 board game']]],
-    ['journal-volume', '00000nas a2200000 i 4500', []],
-    ['online-resource', '00000nam a2200000 i 4500', [['338', '  ', 'b', 'cr']]],
-    ['sheet-map', '00000nem a2200000 i 4500', []],
-  ])('knows a %s', (carrier, leader, fields) => {
-    expect(recordFromMarc(record(fields, leader)).carrier).toBe(carrier)
   })
 })
 
@@ -253,18 +168,22 @@ describe('holdings', () => {
       status: 'missing',
     })
   })
-  it.each<[string, Fields, FaultCode]>([
-    ['without a barcode', [['852', '1 ', ...place]], 'copy-lacks'],
-    ['of no known scheme', [['852', 'x ', ...place, 'p', '1']], 'unknown-scheme'],
-    [
-      'with a status of its own',
-      [
-        ['852', '1 ', ...place, 'p', '1'],
-        ['876', '  ', 'p', '1', 'j', 'lost at sea'],
-      ],
-      'unknown-word',
-    ],
-  ])('refuses a copy %s', (_, fields, code) => {
-    expect(faultOf(() => copiesIn(record(fields)))?.code).toBe(code)
+  it('takes the items that are linked to a place, with volume and year by their captions', () => {
+    const copies = copiesIn(
+      record([
+        ['852', '5 ', '8', '1', ...place, 'h', 'Harbour quarterly'],
+        ['853', '  ', '8', '1', 'a', 'v.', 'b', 'no.', 'i', '(year)'],
+        ['863', '  ', '8', '1.1', 'a', '31', 'i', '2004'],
+        ['863', '  ', '8', '1.2', 'a', '31', 'b', '2', 'i', '2004'],
+        ['876', '  ', '8', '1.1', 'p', 'A-1', 'd', '20050131', 'j', 'Zur Reparatur'],
+        ['876', '  ', '8', '1.2', 'p', 'A-2'],
+      ]),
+    )
+    expect(
+      copies.map(({ barcode, enumeration, status, statusText, acquired }) => [barcode, enumeration, status, statusText, acquired]),
+    ).toEqual([
+      ['A-1', 'v.31 (2004)', 'other', 'Zur Reparatur', '2005-01-31'],
+      ['A-2', 'v.31 no.2 (2004)', 'on shelf', null, null],
+    ])
   })
 })

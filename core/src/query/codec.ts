@@ -15,7 +15,7 @@ import {
   type PageSize,
   type Sort,
 } from './vocabulary.ts'
-import { byFacet, EMPTY_QUESTION, type Question, type Scope } from './question.ts'
+import { byFacet, EMPTY_QUESTION, NO_SCOPE, type Question, type Scope } from './question.ts'
 
 export type NotFacet = `not${Capitalize<Facet>}`
 
@@ -24,6 +24,7 @@ export type NarrowingParameters = Record<Facet | NotFacet, string[]> & {
   in: string[]
   as: string[]
   at?: string
+  online: boolean
   yearFrom?: number
   yearTo?: number
   copies: Availability[]
@@ -56,6 +57,7 @@ export function narrowingParametersOf({ only, not, years, copies }: Question, sc
     in: [...scope.in],
     as: [...scope.as],
     ...(scope.at === null ? {} : { at: scope.at }),
+    online: scope.online,
     ...values,
     ...(years.from === null ? {} : { yearFrom: years.from }),
     ...(years.to === null ? {} : { yearTo: years.to }),
@@ -78,11 +80,16 @@ export function narrowingsOf(parameters: NarrowingParameters): Pick<Question, 'o
   }
 }
 
-export const scopeOf = ({ in: places, as, at }: Pick<SearchParameters, 'in' | 'as' | 'at'>): Scope => ({ in: places, as, at: at ?? null })
+export const scopeOf = ({ in: places, as, at, online }: Pick<SearchParameters, 'in' | 'as' | 'at' | 'online'>): Scope => ({
+  in: places,
+  as,
+  at: at ?? null,
+  online,
+})
 
 /** Names and values of an address, in order; what is as usual is left out. */
 export function addressEntries(question: Question, scope: Scope): [name: string, value: string][] {
-  const usual = parametersOf(EMPTY_QUESTION, { in: [], as: [], at: null })
+  const usual = parametersOf(EMPTY_QUESTION, NO_SCOPE)
   const entries = Object.entries({ ...parametersOf(question, scope), keep: question.kept })
   return entries.flatMap(([name, value]): [string, string][] => {
     if (Array.isArray(value)) return value.map((one) => [name, one])
@@ -121,4 +128,5 @@ export const scopeFromAddress = (address: AddressParameters): Scope => ({
   in: address.getAll('in'),
   as: address.getAll('as'),
   at: address.get('at'),
+  online: address.get('online') === 'true',
 })

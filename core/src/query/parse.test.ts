@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { initial } from '../text/index.ts'
 import { misprintIn } from './identifier.ts'
 import type { QueryNode } from './node.ts'
 import { parseQuery } from './parse.ts'
@@ -48,6 +49,20 @@ describe('the box', () => {
       }),
       { numRuns: 500 },
     )
+  })
+
+  const letter = (one: string): QueryNode => ({ kind: 'or', nodes: [word(one), word(initial(one))] })
+  it.each<[string, QueryNode]>([
+    ['brae, h.', { kind: 'and', nodes: [word('brae'), letter('h')] }],
+    ['Brae, H', { kind: 'and', nodes: [word('brae'), letter('h')] }],
+    ['h.g. brae', { kind: 'and', nodes: [letter('h'), letter('g'), word('brae')] }],
+    ['plan b', { kind: 'and', nodes: [word('plan'), word('b')] }],
+    ['brae, hugh', { kind: 'and', nodes: [word('brae'), word('hugh')] }],
+    ['brae, ho', { kind: 'and', nodes: [word('brae'), word('ho')] }],
+    ['海', { kind: 'prefix', prefix: '海' }],
+    ['海の道', { kind: 'phrase', words: ['海の', 'の道'] }],
+  ])('reads %s with its initials and signs', (text, node) => {
+    expect(parseQuery(text).node).toEqual(node)
   })
 
   it.each([

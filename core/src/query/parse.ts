@@ -3,7 +3,7 @@
  * a trailing *. Within its limits it never fails: whatever can't be an operator is a word, and unbalanced signs are closed
  * or ignored.
  */
-import { isArticle, wordsOf } from '../text/index.ts'
+import { initial, isArticle, isSingleSign, wordsOf } from '../text/index.ts'
 import { MOST_CHARACTERS } from './limits.ts'
 import { Depth, joined, withinLimits, type QueryNode } from './node.ts'
 
@@ -134,8 +134,22 @@ class Parser {
       return { kind: 'prefix', prefix: only }
     }
     this.note(token.kind === 'phrase' ? 'phrase' : 'word', token)
+    const initials = token.kind === 'word' ? this.initialsIn(token) : null
+    if (initials) return initials
+    if (words.length === 1 && isSingleSign(only)) return { kind: 'prefix', prefix: only }
     // "co-operative" typed as one word means those words side by side.
     return words.length === 1 ? { kind: 'word', word: only } : { kind: 'phrase', words }
+  }
+
+  /** "h.", "J.R.", or a letter behind a comma: the letter itself, or a name that begins with it. */
+  private initialsIn({ text }: Token): QueryNode | null {
+    const behindComma = this.tokens[this.at - 2]?.text.endsWith(',') === true
+    if (!(behindComma ? /^(?:\p{L}\.?){1,4},?$/u : /^(?:\p{L}\.){1,4},?$/u).test(text)) return null
+    if (behindComma && /^\p{L}{2,}/u.test(text)) return null
+    return joined(
+      'and',
+      wordsOf(text).map((letter) => joined('or', [{ kind: 'word', word: letter }, { kind: 'word', word: initial(letter) }])),
+    )
   }
 
   private operator(): void {

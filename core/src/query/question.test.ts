@@ -41,7 +41,7 @@ const question: fc.Arbitrary<Question> = fc.record({
   page: fc.integer({ min: 1, max: 900 }),
   size: fc.constantFrom(20 as const, 50 as const, 100 as const),
 })
-const scope: fc.Arbitrary<Scope> = fc.record({ in: values, as: values, at: fc.option(fc.string({ minLength: 1 })) })
+const scope: fc.Arbitrary<Scope> = fc.record({ in: values, as: values, at: fc.option(fc.string({ minLength: 1 })), online: fc.boolean() })
 
 /** An address as browsers have it, without their class. */
 function addressFrom(entries: [string, string][]) {
@@ -59,12 +59,15 @@ describe('a search as parameters', () => {
       }),
     )
     expect(addressEntries(EMPTY_QUESTION, NO_SCOPE)).toEqual([])
-    expect(addressEntries({ ...EMPTY_QUESTION, q: 'tide mill' }, { in: ['ferrygate'], as: ['print'], at: 'corrow' })).toEqual([
-      ['q', 'tide mill'],
-      ['in', 'ferrygate'],
-      ['as', 'print'],
-      ['at', 'corrow'],
-    ])
+    expect(addressEntries({ ...EMPTY_QUESTION, q: 'tide mill' }, { in: ['ferrygate'], as: ['print'], at: 'corrow', online: true })).toEqual(
+      [
+        ['q', 'tide mill'],
+        ['in', 'ferrygate'],
+        ['as', 'print'],
+        ['at', 'corrow'],
+        ['online', 'true'],
+      ],
+    )
   })
 
   it('says to the interface all but what is kept, which concerns the address alone', () => {

@@ -19,9 +19,11 @@ export interface Scope {
   as: readonly string[]
   /** Branch code of the pickup location; null where none is named. */
   at: string | null
+  /** Titles that are read online count, too, whoever has copies of them. */
+  online: boolean
 }
 
-export const NO_SCOPE: Scope = { in: [], as: [], at: null }
+export const NO_SCOPE: Scope = { in: [], as: [], at: null, online: false }
 
 export interface Question {
   q: string

@@ -57,6 +57,7 @@ const document = (recordId: number, workKey: string, texts: Texts, more: Partial
   filingTitle: texts.title?.[0] ?? '',
   title: texts.title?.[0] ?? '',
   filingPerson: '',
+  online: false,
   facets: NO_FACETS,
   language: 'eng',
   carrier: 'book',
@@ -81,6 +82,7 @@ const world = fc
   .array(
     fc.record({
       workKey: fc.constantFrom('w1', 'w2', 'w3', 'w4', 'w5'),
+      online: fc.boolean(),
       title: sentence,
       subject: sentence,
       publisher: sentence,
@@ -126,7 +128,12 @@ const question = fc.record({
     .map((parts) => parts.join(' ')),
   field: fc.constantFrom<SearchQuestion['field']>('anywhere', 'anywhere', 'title', 'subject', 'no-publisher'),
   narrowing: fc.record({
-    scope: fc.record({ in: someOf(PLACES.codes), as: someOf(['print', 'film', 'dvd']), at: fc.constantFrom('quay', 'isle') }),
+    scope: fc.record({
+      in: someOf(PLACES.codes),
+      as: someOf(['print', 'film', 'dvd']),
+      at: fc.constantFrom('quay', 'isle'),
+      online: fc.boolean(),
+    }),
     only: fc.record(values, { requiredKeys: [] }),
     not: fc.record(values, { requiredKeys: [] }),
     years: fc.record({ from: year, to: year }),
@@ -233,11 +240,12 @@ function bruteForce(
       (n.years.from === null || (d.year ?? 0) >= n.years.from) &&
       (n.years.to === null || (d.year ?? 0) <= n.years.to) &&
       !seen.some((h) => under(h.place, n.not.place ?? [])) &&
-      seen.some(
-        (h) =>
-          (!n.only.place?.length || under(h.place, n.only.place)) &&
-          (!asked || (copyFits(d, h) && inTime(h) && (!n.copies.includes('here') || under(h.place, [n.scope.at ?? ''])))),
-      )
+      ((n.scope.online && d.online && seen.length === 0 && !asked && !n.only.place?.length) ||
+        seen.some(
+          (h) =>
+            (!n.only.place?.length || under(h.place, n.only.place)) &&
+            (!asked || (copyFits(d, h) && inTime(h) && (!n.copies.includes('here') || under(h.place, [n.scope.at ?? ''])))),
+        ))
     )
   })
   return new Set(passes.map((d) => d.workKey))

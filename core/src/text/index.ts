@@ -2,4 +2,4 @@
 export { isArticle, withoutArticle } from './articles.ts'
 export { fold } from './fold.ts'
 export { spokenKey, spokenName } from './names.ts'
-export { plain, wordsOf } from './words.ts'
+export { initial, isSingleSign, plain, wordsOf } from './words.ts'

@@ -28,6 +28,10 @@ export interface Draft {
   summary: string | null
   notes: { tag: '500' | '504' | '508' | '511' | '538' | '546' | '586'; text: string }[]
   isbn: boolean
+  /** How title and author stand on the thing, where that is in another script. */
+  inScript: { title: string; author: string } | null
+  /** Where it is read online. */
+  online: { url: string; label: string } | null
   /** Class numbers, empty where the thing has none. */
   dewey: string
   lc: string
@@ -67,6 +71,8 @@ export function draft(given: Partial<Draft> & Pick<Draft, 'title' | 'publisher' 
     summary: null,
     notes: [],
     isbn: true,
+    inScript: null,
+    online: null,
     dewey: '',
     lc: '',
     shelves: 'public',

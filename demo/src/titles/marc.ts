@@ -61,7 +61,19 @@ export function marcFrom(controlNumber: string, draft: Draft, copies: readonly C
     ['040', '  ', 'a', 'PSL', 'b', 'eng', 'e', 'rda', 'c', 'PSL'],
     ...(draft.originalLanguage ? [['041', '1 ', 'a', draft.language, 'h', draft.originalLanguage]] : []),
     ...(draft.author
-      ? [['100', '1 ', 'a', `${draft.author.filed},`, 'd', lifeOf(draft.author), 'e', isMusic(draft) ? 'composer.' : 'author.']]
+      ? [
+          [
+            '100',
+            '1 ',
+            ...linked(draft, 1),
+            'a',
+            `${draft.author.filed},`,
+            'd',
+            lifeOf(draft.author),
+            'e',
+            isMusic(draft) ? 'composer.' : 'author.',
+          ],
+        ]
       : []),
     ...(draft.uniformTitle ? [['240', '10', 'a', `${draft.uniformTitle}.`, 'l', 'English']] : []),
     titleField(draft),
@@ -89,9 +101,22 @@ export function marcFrom(controlNumber: string, draft: Draft, copies: readonly C
     ...draft.genres.map((genre) => ['655', ' 4', 'a', `${genre}.`]),
     ...draft.others.map(({ person, role }) => ['700', '1 ', 'a', `${person.filed},`, 'd', lifeOf(person), 'e', `${role}.`]),
     ...(draft.series ? [['830', ' 0', 'a', `${draft.series.title} ;`, 'v', draft.series.volume]] : []),
+    ...(draft.online ? [['856', '40', 'u', draft.online.url, 'y', draft.online.label]] : []),
+    ...scriptFields(draft),
     ...copies.flatMap(holdingFields),
   ]
   return { leader: leaderFor(draft), fields }
+}
+
+/** $6, first in its field, to the 880 that says the same in another script. */
+const linked = ({ inScript }: Draft, number: number): string[] => (inScript ? ['6', `880-0${String(number)}`] : [])
+
+function scriptFields({ inScript, author }: Draft): Fields {
+  if (!inScript) return []
+  return [
+    ...(author ? [['880', '1 ', '6', '100-01', 'a', `${inScript.author},`, 'd', lifeOf(author)]] : []),
+    ['880', `${author ? '1' : '0'}0`, '6', '245-02', 'a', `${inScript.title}.`],
+  ]
 }
 
 const isMusic = (draft: Draft): boolean => ['printed-score', 'score-and-parts', 'music-disc', 'music-record'].includes(draft.carrier)
@@ -109,6 +134,7 @@ function titleField(draft: Draft): string[] {
   return [
     '245',
     `${draft.author ? '1' : '0'}${String(draft.nonFiling)}`,
+    ...linked(draft, 2),
     'a',
     draft.title + ending,
     ...(draft.remainder ? ['b', draft.remainder + (names.length > 0 ? ' /' : '.')] : []),
@@ -134,7 +160,7 @@ const AUDIENCES = { children: 'j', teenagers: 'd', adults: 'e' }
 function fixedField(draft: Draft, enteredOn: string): string {
   const entered = enteredOn.slice(2).replaceAll('-', '')
   const audience = draft.audience ? AUDIENCES[draft.audience] : ' '
-  const form = draft.carrier === 'large-print-book' ? 'd' : ' '
+  const form = draft.carrier === 'large-print-book' ? 'd' : draft.carrier === 'online-resource' ? 'o' : ' '
   const type = TYPES[draft.carrier] ?? 'a'
   const byType: Record<string, string> = {
     a:

@@ -2,26 +2,10 @@
  * The titles that documentation and tests point at: one for each situation a reader can meet. Written by hand, always
  * the first records of the file, with the copies that the situation needs.
  */
-import type { CopyWish } from '../holdings/copies.ts'
-import { publisherNamed, type PersonName } from '../vocabulary/names.ts'
+import { publisherNamed } from '../vocabulary/names.ts'
 import { draft, type Draft } from './draft.ts'
-
-export interface Story {
-  draft: Draft
-  copies: CopyWish[]
-  /** Readers who wait in line, by pickup location; the demo's own readers are added in the world's holds. */
-  waiting?: string[]
-}
-
-const person = (given: string, family: string, born: number, died: number | null = null): PersonName => ({
-  filed: `${family}, ${given}`,
-  spoken: `${given} ${family}`,
-  born,
-  died,
-})
-const at = (branches: string, more: Partial<CopyWish> = {}): CopyWish[] => branches.split(' ').map((branch) => ({ branch, ...more }))
-const out = (branches: string, ...dueIn: number[]): CopyWish[] =>
-  branches.split(' ').map((branch, i) => ({ branch, dueIn: dueIn[i % dueIn.length] }))
+import { onlineTitles, otherScripts } from './scriptStories.ts'
+import { at, one, out, person, type Story } from './story.ts'
 
 const ORRICK = person('Tamsin', 'Orrick', 1961)
 const VARRIK = person('Odd', 'Varrik', 1958)
@@ -304,11 +288,6 @@ function seaAndCoast(): Story[] {
 
 /** One of each hard case. */
 function singleCases(): Story[] {
-  const one = (given: Partial<Draft> & Pick<Draft, 'title' | 'publisher' | 'year'>, copies: CopyWish[], waiting?: string[]): Story => ({
-    draft: draft(given),
-    copies,
-    ...(waiting ? { waiting } : {}),
-  })
   return [
     one(
       {
@@ -628,4 +607,6 @@ export const storyTitles = (): Story[] => [
   ...seaAndCoast(),
   ...singleCases(),
   ...awkwardCallNumbers(),
+  ...otherScripts(),
+  ...onlineTitles(),
 ]

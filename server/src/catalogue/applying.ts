@@ -26,17 +26,18 @@ export async function dropUnchanged(write: Write): Promise<number> {
 
 /**
  * Inside the transaction.
- * @param whole whether what was loaded is the whole catalogue: what it lacks is withdrawn then
+ * @param lacking which records the catalogue has no more: those that the files lack, where they are the whole catalogue, or
+ *   those with these numbers
  */
-export async function applyStaged(write: Write, whole: boolean, unchanged: number): Promise<Applied> {
+export async function applyStaged(write: Write, lacking: 'whole' | readonly string[], unchanged: number): Promise<Applied> {
   const staged = await write.read<{ controlNumber: string; known: number }>(
     'SELECT controlNumber, EXISTS (SELECT 1 FROM records AS r WHERE r.controlNumber = s.controlNumber AND r.withdrawn = 0) AS known FROM stagedRecords AS s',
   )
-  const gone = whole
-    ? await write.read<{ id: number; controlNumber: string }>(
-        'SELECT id, controlNumber FROM records WHERE withdrawn = 0 AND controlNumber NOT IN (SELECT controlNumber FROM seenNumbers)',
-      )
-    : []
+  const gone = await write.read<{ id: number; controlNumber: string }>(
+    `SELECT id, controlNumber FROM records WHERE withdrawn = 0 AND controlNumber NOT IN (SELECT controlNumber FROM seenNumbers)
+     ${lacking === 'whole' ? '' : 'AND controlNumber IN (SELECT value FROM json_each($numbers))'}`,
+    lacking === 'whole' ? {} : { numbers: JSON.stringify(lacking) },
+  )
   const copiesWithdrawn = await withdrawCopies(write, gone)
   await withdrawRecords(write, gone)
   await upsertStaged(write)

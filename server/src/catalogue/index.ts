@@ -31,11 +31,15 @@ export interface StoredCopy {
   enumeration: string | null
   copy: string | null
   note: string | null
+  /** The status in the library's own words. */
+  statusText: string | null
+  /** ISO date on which the library got it. */
+  acquired: string | null
 }
 
 /** Columns of a copy joined with its record. */
 export const COPY_COLUMNS =
-  'copies.barcode, recordId, controlNumber, carrier, system, branch, collection, useRule, copies.status, callText, spine, sortKey, enumeration, copy, note'
+  'copies.barcode, recordId, controlNumber, carrier, system, branch, collection, useRule, copies.status, callText, spine, sortKey, enumeration, copy, note, statusText, acquired'
 
 interface RecordRow {
   id: number

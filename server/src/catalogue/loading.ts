@@ -1,33 +1,23 @@
-/** Loads MARC files: streamed, in batches, with a report of every record that could not be read and why. */
-import { authorityFromMarc, BadRecord, controlField, isAuthority, type Authority, type RecordFault } from '@catalex/core/catalogue'
+/** Loads MARC files: streamed, in batches, with a report of what could not be read, what was odd, and why. */
+import {
+  authorityFromMarc,
+  BadRecord,
+  controlField,
+  controlNumberOf,
+  isAuthority,
+  isDeleted,
+  type Authority,
+} from '@catalex/core/catalogue'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { applyStaged, dropUnchanged, type Applied } from './applying.ts'
 import { storeAuthorities } from './authorities.ts'
-import { recordsIn } from './marcFiles.ts'
+import { recordsIn, type ReadRecord } from './marcFiles.ts'
 import { prepare, type PreparedRecord } from './preparing.ts'
+import { Report, type LoadReport } from './report.ts'
 import { dropStaged, Store } from './storing.ts'
 
-export interface LoadReport {
-  read: number
-  added: number
-  replaced: number
-  unchanged: number
-  withdrawn: number
-  copies: number
-  /** Authority records: headings with their other names. */
-  headings: number
-  /** Call numbers that are kept as they are since their scheme can't read them; they sort last. */
-  unreadCallNumbers: number
-  faults: LoadFault[]
-}
-
-export interface LoadFault extends RecordFault {
-  file: string
-  /** Place in the file, from 1. */
-  record: number
-  controlNumber: string | null
-}
+export type { LoadFault, LoadReport } from './report.ts'
 
 type Progress = (read: number) => void
 
@@ -38,13 +28,11 @@ export async function loadWholeCatalogue(
   files: readonly string[],
   progress: Progress,
 ): Promise<LoadReport> {
-  // prettier-ignore
   const store = new Store('catalogue', true)
   await database.write((write) => store.open(write))
   const { report, authorities } = await readAll(libraries, files, progress, (batch) => database.write((write) => store.put(write, batch)))
   await database.write((write) => storeAuthorities(write, authorities, true))
-  report.added = report.read - report.faults.length - authorities.length
-  return report
+  return report.done({ added: report.stored })
 }
 
 export interface Update {
@@ -64,18 +52,21 @@ export async function loadMarc(
 ): Promise<LoadReport> {
   const store = new Store('staging', whole)
   await database.maintain((write) => store.open(write))
-  const { report, authorities } = await readAll(libraries, files, progress, (batch) =>
+  const { report, authorities, deleted } = await readAll(libraries, files, progress, (batch) =>
     database.maintain((write) => store.put(write, batch)),
   )
   const unchanged = await database.maintain(dropUnchanged)
   const applied = await database.write(async (write) => {
-    const done = await applyStaged(write, whole, unchanged)
+    const done = await applyStaged(write, whole ? 'whole' : deleted, unchanged)
     await storeAuthorities(write, authorities, whole)
     await alongside(write, done)
     return done
   })
   await database.maintain(dropStaged)
-  return { ...report, unchanged, added: applied.added.length, replaced: applied.changed.length, withdrawn: applied.withdrawn.length }
+  const withdrawn = new Set(applied.withdrawn)
+  // A whole load has no need of what it deletes: what it lacks is gone.
+  if (!whole) for (const one of deleted) if (!withdrawn.has(one)) report.warn('nothing-to-delete', one)
+  return report.done({ unchanged, added: applied.added.length, replaced: applied.changed.length, withdrawn: applied.withdrawn.length })
 }
 
 const BATCH = 1000
@@ -84,33 +75,38 @@ type Put = (batch: readonly PreparedRecord[]) => ReturnType<Store['put']>
 
 /** While one batch is being stored, the next is read. */
 async function readAll(libraries: Libraries, files: readonly string[], progress: Progress, put: Put) {
-  const report: LoadReport = { read: 0, added: 0, replaced: 0, unchanged: 0, withdrawn: 0, copies: 0, headings: 0, unreadCallNumbers: 0, faults: [] } // prettier-ignore
+  const report = new Report(files)
   const authorities: Authority[] = []
+  const deleted: string[] = []
   let storing: Promise<void> = Promise.resolve()
   const flush = async (file: string, batch: readonly PreparedRecord[]) => {
     await storing
     storing = put(batch).then(({ refused, good }) => {
-      report.copies += good.reduce((sum, { copies }) => sum + copies.length, 0)
-      report.unreadCallNumbers += good.reduce((sum, { unreadCallNumbers }) => sum + unreadCallNumbers, 0)
-      for (const { record, fault } of refused) report.faults.push({ file, record: record.number, controlNumber: record.record.controlNumber, ...fault }) // prettier-ignore
+      for (const one of good) report.take(file, one)
+      for (const { record, fault } of refused) report.refuse(file, record.number, record.record.controlNumber, fault)
       progress(report.read)
     })
     // A failure is met where it is awaited.
     storing.catch(() => undefined)
   }
+  const sort = (file: string, read: Extract<ReadRecord, { record: unknown }>): PreparedRecord[] => {
+    if (isAuthority(read.record)) authorities.push(authorityFromMarc(read.record))
+    else if (isDeleted(read.record)) deleted.push(controlNumberOf(read.record))
+    else return [prepare(read.number, read.record, libraries, read.warnings)]
+    report.warnAll(file, read.number, controlField(read.record, '001')?.trim() ?? null, read.warnings)
+    return []
+  }
   for (const file of files) {
     let batch: PreparedRecord[] = []
     for await (const read of recordsIn(file)) {
       report.read += 1
-      if ('fault' in read) report.faults.push({ file, record: read.number, controlNumber: null, ...read.fault })
+      if ('fault' in read) report.refuse(file, read.number, null, read.fault)
       else
         try {
-          if (isAuthority(read.record)) authorities.push(authorityFromMarc(read.record))
-          else batch.push(prepare(read.number, read.record, libraries))
+          batch.push(...sort(file, read))
         } catch (error) {
           if (!(error instanceof BadRecord)) throw error
-          const controlNumber = controlField(read.record, '001')?.trim() ?? null
-          report.faults.push({ file, record: read.number, controlNumber, ...error.fault })
+          report.refuse(file, read.number, controlField(read.record, '001')?.trim() ?? null, error.fault)
         }
       if (batch.length === BATCH) {
         await flush(file, batch)
@@ -121,6 +117,6 @@ async function readAll(libraries: Libraries, files: readonly string[], progress:
     await storing
   }
   report.headings = authorities.length
-  report.faults.sort((a, b) => files.indexOf(a.file) - files.indexOf(b.file) || a.record - b.record)
-  return { report, authorities }
+  report.deleted = deleted.length
+  return { report, authorities, deleted }
 }

@@ -1,40 +1,68 @@
 /**
- * Records from a file, one at a time and in constant memory: ISO 2709 or MARCXML, told apart by the first character.
+ * Records from a file, one at a time and in constant memory: ISO 2709 or MARCXML, told apart by how it begins.
  * What can't be read is handed on as a fault, and reading goes on behind it.
  */
 import { createReadStream } from 'node:fs'
-import { BadRecord, MarcXmlReader, readIso2709, type MarcRecord, type RecordFault } from '@catalex/core/catalogue'
+import {
+  BadRecord,
+  beginsAsMarcXml,
+  MarcXmlReader,
+  readIso2709,
+  warnings,
+  type MarcRecord,
+  type ReadMarc,
+  type RecordFault,
+} from '@catalex/core/catalogue'
 
-export type ReadRecord = { number: number; record: MarcRecord } | { number: number; fault: RecordFault }
+export type ReadRecord = { number: number; record: MarcRecord; warnings: RecordFault[] } | { number: number; fault: RecordFault }
+
+const NOT_MARC: RecordFault = { field: null, code: 'not-marc', facts: {} }
 
 export async function* recordsIn(file: string): AsyncGenerator<ReadRecord> {
-  const xml = await beginsWithMarkup(file)
+  const start = await beginningOf(file)
+  const markup = start.startsWith('<')
+  if (markup && !beginsAsMarcXml(start)) return yield { number: 1, fault: NOT_MARC }
   let number = 0
-  for await (const read of xml ? xmlRecords(file) : isoRecords(file)) {
+  let likely = markup
+  const faults: ReadRecord[] = []
+  for await (const read of markup ? xmlRecords(file) : isoRecords(file)) {
     number += 1
-    yield 'code' in read ? { number, fault: read } : { number, record: read }
+    const one: ReadRecord = 'code' in read ? { number, fault: read } : { number, ...read }
+    // Until something has looked like a record, the file may be anything.
+    likely ||= !('fault' in one) || !SHAPELESS.has(one.fault.code)
+    if (!likely) {
+      if (faults.length < MOST_SHAPELESS) faults.push(one)
+      continue
+    }
+    yield* faults.splice(0)
+    yield one
   }
+  if (!likely) yield { number: 1, fault: NOT_MARC }
 }
 
-async function beginsWithMarkup(file: string): Promise<boolean> {
-  for await (const chunk of createReadStream(file, { end: 63 }))
-    return (chunk as Buffer)
-      .toString('utf8')
-      .replace(/^\ufeff/, '')
-      .trimStart()
-      .startsWith('<')
-  return false
+/** What is said of a piece that has nothing of a record. */
+const SHAPELESS: ReadonlySet<RecordFault['code']> = new Set(['too-short', 'no-leader'])
+const MOST_SHAPELESS = 1000
+
+/** As much as tells what a file is. */
+const BEGINNING = 4096
+
+async function beginningOf(file: string): Promise<string> {
+  for await (const chunk of createReadStream(file, { end: BEGINNING }))
+    return (chunk as Buffer).toString('utf8').replace(/^\ufeff/, '').trimStart() // prettier-ignore
+  return ''
 }
 
-async function* isoRecords(file: string): AsyncGenerator<MarcRecord | RecordFault> {
+async function* isoRecords(file: string): AsyncGenerator<ReadMarc> {
   for await (const bytes of piecesOf(file)) {
     for (const piece of resynchronised(bytes)) yield readOne(piece)
   }
 }
 
-function readOne(bytes: Uint8Array): MarcRecord | RecordFault {
+function readOne(bytes: Uint8Array): ReadMarc {
+  const { warn, found } = warnings()
   try {
-    return readIso2709(bytes)
+    return { record: readIso2709(bytes, warn), warnings: found }
   } catch (error) {
     if (error instanceof BadRecord) return error.fault
     throw error
@@ -84,21 +112,17 @@ function withoutLineEnds(bytes: Buffer): Buffer {
  */
 function resynchronised(bytes: Buffer): Buffer[] {
   if (Number(bytes.toString('latin1', 0, 5)) === bytes.length) return [bytes]
-  for (let at = 1; at + 26 < Math.min(bytes.length, 2 * LONGEST_RECORD); at += 1) {
-    const leader = bytes.toString('latin1', at, at + 24)
-    if (/^\d{5}.{5}22\d{5}.{3}45/.test(leader) && Number(leader.slice(0, 5)) === bytes.length - at)
-      return [bytes.subarray(0, at), bytes.subarray(at)]
+  for (let at = bytes.indexOf('22', 11, 'latin1'); at > 10 && at < 2 * LONGEST_RECORD; at = bytes.indexOf('22', at + 1, 'latin1')) {
+    const start = at - 10
+    const leader = bytes.toString('latin1', start, start + 24)
+    if (/^\d{5}.{5}22\d{5}.{3}45/.test(leader) && Number(leader.slice(0, 5)) === bytes.length - start)
+      return [bytes.subarray(0, start), bytes.subarray(start)]
   }
   return [bytes]
 }
 
-async function* xmlRecords(file: string): AsyncGenerator<MarcRecord | RecordFault> {
+async function* xmlRecords(file: string): AsyncGenerator<ReadMarc> {
   const reader = new MarcXmlReader()
-  for await (const chunk of createReadStream(file, { encoding: 'utf8' })) {
-    const records = reader.read(chunk as string)
-    yield* records
-    // Behind a place where the XML breaks off nothing can be read.
-    if (records.some((record) => 'code' in record && record.code === 'xml-breaks-off')) return
-  }
+  for await (const chunk of createReadStream(file, { encoding: 'utf8' })) yield* reader.read(chunk as string)
   yield* reader.end()
 }

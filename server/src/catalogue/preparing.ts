@@ -1,12 +1,20 @@
 /** From a MARC record to what is stored of it: the record as it was read, its copies, its numbers. */
 import { createHash } from 'node:crypto'
 import { readCallNumber } from '@catalex/core/callnumber'
-import { BadRecord, copiesIn, recordFromMarc, type BibRecord, type DescribedCopy, type MarcRecord } from '@catalex/core/catalogue'
+import {
+  copiesIn,
+  recordFromMarc,
+  type BibRecord,
+  type DescribedCopy,
+  type MarcRecord,
+  type RecordFault,
+  type Warn,
+} from '@catalex/core/catalogue'
 import type { Libraries } from '../libraries/index.ts'
 
 /** Values of a row of `copies` but for its record, in the order of COPY_ROW. */
 export type CopyRow = readonly (string | null)[]
-export const COPY_ROW = ['barcode', 'system', 'branch', 'collection', 'useRule', 'status', 'callText', 'spine', 'sortKey', 'enumeration', 'copy', 'note'] as const // prettier-ignore
+export const COPY_ROW = ['barcode', 'system', 'branch', 'collection', 'useRule', 'status', 'callText', 'spine', 'sortKey', 'enumeration', 'copy', 'note', 'statusText', 'acquired'] as const // prettier-ignore
 
 export interface PreparedRecord {
   /** Place in its file, from 1. */
@@ -16,22 +24,26 @@ export interface PreparedRecord {
   copies: { barcode: string; row: CopyRow }[]
   /** Of everything that is stored: two records with one hash are stored alike. */
   hash: string
+  /** What was odd about it. */
+  warnings: RecordFault[]
   /** Call numbers that their scheme could not read. */
   unreadCallNumbers: number
 }
 
 /** @throws BadRecord */
-export function prepare(number: number, marc: MarcRecord, libraries: Libraries): PreparedRecord {
-  const record = recordFromMarc(marc)
-  const described = copiesIn(marc)
-  checkCopies(described, libraries)
-  const read = described.map((copy) => ({ copy, call: readCallNumber(copy) }))
+export function prepare(number: number, marc: MarcRecord, libraries: Libraries, found: RecordFault[] = []): PreparedRecord {
+  const warn: Warn = (code, field = null, facts = {}) => {
+    found.push({ code, field, facts })
+  }
+  const record = recordFromMarc(marc, warn)
+  const read = placed(copiesIn(marc, warn), libraries, warn).map((copy) => ({ copy, call: readCallNumber(copy) }))
   const copies = read.map(({ copy, call }) => ({ barcode: copy.barcode, row: copyRow(copy, call) }))
   return {
     number,
     record,
     marc,
     copies,
+    warnings: found,
     hash: createHash('sha1')
       .update(JSON.stringify([record, marc, copies]))
       .digest('base64'),
@@ -39,18 +51,35 @@ export function prepare(number: number, marc: MarcRecord, libraries: Libraries):
   }
 }
 
-function checkCopies(copies: readonly DescribedCopy[], libraries: Libraries): void {
+/** Copies by the library's own codes and words; one at a place that the library does not have is lost, and that is told. */
+function placed(copies: readonly DescribedCopy[], libraries: Libraries, warn: Warn): DescribedCopy[] {
   const barcodes = new Set<string>()
-  for (const { barcode, system, branch, collection } of copies) {
-    if (libraries.systemOf(branch) !== system) throw new BadRecord('no-branch', '852', { branch, system })
-    if (!libraries.collection(branch, collection)) throw new BadRecord('no-collection', '852', { branch, collection })
-    if (barcodes.has(barcode)) throw new BadRecord('barcode-twice', '852', { barcode })
+  return copies.flatMap((copy) => {
+    const { barcode, system, branch, collection } = copy
+    const place = libraries.placeOf(system, branch, collection)
+    if (!place) {
+      if (libraries.placeOf(system, branch, null)) warn('no-collection', '852', { branch, collection })
+      else warn('no-branch', '852', { branch, system })
+      return []
+    }
+    if (barcodes.has(barcode)) {
+      warn('barcode-twice', '852', { barcode })
+      return []
+    }
     barcodes.add(barcode)
-  }
+    return [{ ...copy, ...place, ...statusOf(copy, libraries) }]
+  })
+}
+
+/** The library's own words for a status stand for ours where its policies say so. */
+function statusOf({ status, statusText }: DescribedCopy, libraries: Libraries): Pick<DescribedCopy, 'status' | 'statusText'> {
+  const ours = statusText === null ? undefined : libraries.statusNamed(statusText)
+  return ours === undefined ? { status, statusText } : { status: ours, statusText: null }
 }
 
 function copyRow(copy: DescribedCopy, call: ReturnType<typeof readCallNumber>): CopyRow {
-  const { barcode, system, branch, collection, use, status, enumeration, publicNote } = copy
+  const { barcode, system, branch, collection, use, status, enumeration, publicNote, statusText, acquired } = copy
   const { text, spine, sortKey } = call
-  return [barcode, system, branch, collection, use, status, text, JSON.stringify(spine), sortKey, enumeration, copy.copy, publicNote]
+  const label = [text, JSON.stringify(spine), sortKey, enumeration, copy.copy]
+  return [barcode, system, branch, collection, use, status, ...label, publicNote, statusText, acquired]
 }

@@ -47,15 +47,16 @@ export class Store {
     const taken = this.whole ? new Map<string, string>() : await takenBarcodes(write, batch)
     const refused: Refused[] = []
     const good: PreparedRecord[] = []
-    for (const record of batch) {
-      const fault = this.faultIn(record, taken)
-      if (fault) {
-        refused.push({ record, fault })
+    for (const one of batch) {
+      const { controlNumber } = one.record
+      if (this.loadedNow.has(controlNumber)) {
+        refused.push({ record: one, fault: { field: '001', code: 'record-twice', facts: { controlNumber } } })
         continue
       }
+      const record = this.withoutTaken(one, taken)
       good.push(record)
-      this.loadedNow.add(record.record.controlNumber)
-      for (const { barcode } of record.copies) this.barcodes.set(barcode, record.record.controlNumber)
+      this.loadedNow.add(controlNumber)
+      for (const { barcode } of record.copies) this.barcodes.set(barcode, controlNumber)
     }
     await insertAll(
       write,
@@ -65,11 +66,14 @@ export class Store {
     return { refused, good }
   }
 
-  private faultIn({ record: { controlNumber }, copies }: PreparedRecord, taken: ReadonlyMap<string, string>): RecordFault | null {
-    if (this.loadedNow.has(controlNumber)) return { field: '001', code: 'record-twice', facts: { controlNumber } }
+  /** A copy whose barcode belongs to another record is lost; the record is not. */
+  private withoutTaken(record: PreparedRecord, taken: ReadonlyMap<string, string>): PreparedRecord {
+    const { controlNumber } = record.record
     const ownerOf = (barcode: string) => this.barcodes.get(barcode) ?? taken.get(barcode) ?? controlNumber
-    const clash = copies.find(({ barcode }) => ownerOf(barcode) !== controlNumber)
-    return clash ? { field: '852', code: 'barcode-taken', facts: { barcode: clash.barcode, owner: ownerOf(clash.barcode) } } : null
+    const lost = record.copies.filter(({ barcode }) => ownerOf(barcode) !== controlNumber)
+    if (lost.length === 0) return record
+    const told = lost.map(({ barcode }): RecordFault => ({ field: '852', code: 'barcode-taken', facts: { barcode, owner: ownerOf(barcode) } })) // prettier-ignore
+    return { ...record, copies: record.copies.filter((copy) => !lost.includes(copy)), warnings: [...record.warnings, ...told] }
   }
 }
 

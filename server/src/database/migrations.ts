@@ -128,6 +128,9 @@ const NUMBERS = [
   `CREATE INDEX copiesByBarcodeKey ON copies(upper(replace(replace(barcode, '-', ''), ' ', '')))`,
 ]
 
+/** What a library says of a copy in its own words, and since when it has it. */
+const OWN_WORDS = [`ALTER TABLE copies ADD COLUMN statusText TEXT`, `ALTER TABLE copies ADD COLUMN acquired TEXT`]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -139,6 +142,7 @@ const STEPS: Record<string, string[]> = {
   '008-trust': TRUST,
   '009-messages': MESSAGES,
   '010-numbers': NUMBERS,
+  '011-own-words': OWN_WORDS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

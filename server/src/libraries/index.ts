@@ -2,6 +2,7 @@
 import { libraryFileSchema, policiesFileSchema, type LibraryFile, type PoliciesFile } from '@catalex/contract/files'
 import type { Branch, Collection } from '@catalex/contract/libraries'
 import { checked } from '@catalex/contract/schema'
+import type { RecordedStatus } from '@catalex/core/catalogue'
 import type { Visit } from '@catalex/core/card'
 import { defaultPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
@@ -19,6 +20,8 @@ const VERSION = 'librariesVersion'
 
 export class Libraries {
   private branches = new Map<string, Branch>()
+  private places = new Map<string, { system: string; branch: string; collection: string }>()
+  private statuses = new Map<string, RecordedStatus>()
 
   constructor(
     private documents: { library: LibraryFile; policies: PoliciesFile },
@@ -30,6 +33,15 @@ export class Libraries {
   private take(documents: { library: LibraryFile; policies: PoliciesFile }): void {
     this.documents = documents
     this.branches = new Map(documents.library.branches.map((branch) => [branch.code, branch]))
+    this.places = new Map(
+      documents.library.branches.flatMap(({ system, code, collections }) =>
+        [null, ...collections.map((collection) => collection.code)].map((collection) => [
+          [system, code, ...(collection === null ? [] : [collection])].join('/').toLowerCase(),
+          { system, branch: code, collection: collection ?? '' },
+        ]),
+      ),
+    )
+    this.statuses = new Map(Object.entries(documents.policies.statuses ?? {}).map(([words, status]) => [words.toLowerCase(), status]))
   }
 
   static async load(source: Queryable): Promise<Libraries> {
@@ -95,6 +107,16 @@ export class Libraries {
 
   collection(branch: string, collection: string): Collection | undefined {
     return this.branches.get(branch)?.collections.find((candidate) => candidate.code === collection)
+  }
+
+  /** By codes in any case, the place as the library writes it; with no collection, any of the branch. */
+  placeOf(system: string, branch: string, collection: string | null): { system: string; branch: string; collection: string } | undefined {
+    return this.places.get([system, branch, ...(collection === null ? [] : [collection])].join('/').toLowerCase())
+  }
+
+  /** What a status in the library's own words means, where its policies say so. */
+  statusNamed(words: string): RecordedStatus | undefined {
+    return this.statuses.get(words.toLowerCase())
   }
 
   floorName(branch: string, collection: string): string {

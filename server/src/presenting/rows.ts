@@ -4,7 +4,6 @@ import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
 import type { Availability, QueryNode } from '@catalex/core/query'
 import { facetValuesOf, languageOf, otherNamesIn, textsOf, whyMatched, type OtherNames, type SearchRow } from '@catalex/core/search'
-import { spokenName } from '@catalex/core/text'
 import { otherNamesOf, recordsById, type StoredRecord } from '../catalogue/index.ts'
 import { copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
@@ -68,6 +67,8 @@ function rowFrom(own: StoredRecord, editions: readonly StoredRecord[], { whose, 
     who: whoOf(record),
     year: record.year,
     series: record.series[0] ?? null,
+    titleInScript: record.titleInScript,
+    online: editions.flatMap((edition) => edition.record.online).at(0) ?? null,
     editions: editions.map((edition) => editionLine(edition, all, whose.scope)),
     why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node, otherNamesIn(record, otherNames)),
     nearest: nearestOf((copies.get(controlNumber) ?? []).filter(meets), whose),
@@ -87,5 +88,5 @@ function nearestOf(copies: readonly CopyNow[], whose: Whose): ResultRow['nearest
 function whoOf({ people }: BibRecord): string[] {
   const main = people.filter((person) => person.main)
   const shown = main.length > 0 ? main : people.slice(0, 2)
-  return shown.map((person) => (person.kind === 'person' ? spokenName(person.name) : person.name))
+  return shown.map(({ spoken }) => spoken)
 }

@@ -1,6 +1,7 @@
 /** Browsing: the headings of the catalogue, and among them the other names by which they are sought. */
 import type { BrowseAnswer, BrowseQuery } from '@catalex/contract/search'
 import { shelfKeyFrom } from '@catalex/core/callnumber'
+import type { NarrowingParameters } from '@catalex/core/query'
 import type { Heading, NarrowingChoice } from '@catalex/core/search'
 import { callTextsOf, keyOf, referencesBetween, shelfHeads, type HeadingReference } from '../catalogue/index.ts'
 import type { Queryable } from '../database/index.ts'
@@ -11,27 +12,24 @@ type Line = BrowseAnswer['headings'][number]
 export async function browse(
   database: Queryable,
   engine: Engine,
-  query: Pick<BrowseQuery, 'kind' | 'from' | 'position' | 'size'>,
+  query: Omit<BrowseQuery, keyof NarrowingParameters>,
   choice: NarrowingChoice,
   asking?: Asking,
 ): Promise<BrowseAnswer> {
-  const start = query.position ?? (query.kind === 'call-number' ? shelfKeyFrom(query.from, await shelfHeads(database)) : query.from)
-  // One more than asked for: where the next page begins, this one's references end.
-  const { headings, position, total } = await engine.ask('browse', { kind: query.kind, start, most: query.size + 1, choice }, asking)
-  const page = headings.slice(0, query.size)
-  if (query.kind === 'call-number') return { position, total, headings: await shelfLines(database, page) }
+  const { kind, size: most, until, empty } = query
+  const start = query.position ?? (kind === 'call-number' ? shelfKeyFrom(query.from, await shelfHeads(database)) : query.from)
+  const browsing = { kind, start, ...(until === undefined ? {} : { until }), most, empty, choice }
+  const { headings, first, behind, ...places } = await engine.ask('browse', browsing, asking)
+  if (kind === 'call-number') return { ...places, headings: await shelfLines(database, headings) }
   // Titles have no other names, and behind the last heading stands nothing.
-  if (query.kind === 'title' || (page.length === 0 && query.position !== undefined))
-    return { position, total, headings: merged(page, [], new Map()) }
-  const end = headings.at(query.size)
-  const from = query.position === undefined ? keyOf(query.from) : position === 0 ? '' : keyOf(page.at(0)?.label ?? '')
-  const references = await referencesBetween(database, query.kind, from, end ? keyOf(end.label) : null)
+  if (kind === 'title' || (first === null && query.position !== undefined)) return { ...places, headings: merged(headings, [], new Map()) }
+  const from = query.position === undefined ? keyOf(query.from) : places.position === 0 ? '' : keyOf(first ?? '')
+  const references = await referencesBetween(database, kind, from, behind === null ? null : keyOf(behind))
   const labels = [...new Set(references.map(({ target }) => target))]
-  const counts = new Map(
-    (await engine.ask('headings', { kind: query.kind, labels, choice }, asking)).map(({ label, count }) => [label, count]),
-  )
-  // A reference to a heading that the catalogue does not have leads nowhere.
-  return { position, total, headings: merged(page, references.filter(({ target }) => counts.has(target)), counts) } // prettier-ignore
+  const counts = new Map((await engine.ask('headings', { kind, labels, choice }, asking)).map(({ label, count }) => [label, count]))
+  // A reference to a heading that the catalogue does not have leads nowhere; to an empty one, nowhere that is asked for.
+  const leads = ({ target }: HeadingReference) => counts.has(target) && (empty || counts.get(target) !== 0)
+  return { ...places, headings: merged(headings, references.filter(leads), counts) }
 }
 
 function merged(page: readonly Heading[], references: readonly HeadingReference[], counts: ReadonlyMap<string, number>): Line[] {

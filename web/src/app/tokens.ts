@@ -48,7 +48,10 @@ export const LIGHT: Tokens = {
     kit: '#7B6A2C',
     thing: '#6B5B4B',
     microform: '#55606B',
+    picture: '#5F5B8A',
+    computer: '#3E6A62',
     online: '#4A6A8A',
+    unknown: '#5F646B',
   },
 }
 
@@ -82,7 +85,10 @@ export const DARK: Tokens = {
     kit: '#CDB96A',
     thing: '#C0AE9A',
     microform: '#A7B3BF',
+    picture: '#B0ACDC',
+    computer: '#8CC2B8',
     online: '#8FB2D6',
+    unknown: '#B4B9BF',
   },
 }
 

@@ -67,7 +67,7 @@ test.each(['//elsewhere.example', '/\\\\elsewhere.example', 'https://elsewhere.e
   async (about) => {
     const { user } = open(`/ask?about=${encodeURIComponent(about)}`, { places, sendMessage: { reference: 'ACD347' } })
     await user.type(await screen.findByLabelText('Your question'), 'Is there a lift?')
-    expect(screen.queryByRole('checkbox')).toBeNull()
+    expect(screen.queryByRole('checkbox', { name: /Send along where I was/ })).toBeNull()
     await user.click(screen.getByRole('button', { name: 'Send the message' }))
     expect(await screen.findByRole('link', { name: 'Back to where you were' })).toHaveAttribute('href', '/?at=quay')
   },

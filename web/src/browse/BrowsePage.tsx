@@ -1,6 +1,8 @@
 /** Headings in alphabetical order and call numbers in shelf order, from any letters on, forwards and back. */
 import { HEADING_KINDS, type HeadingKind } from '@catalex/core/query'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
 import Skeleton from '@mui/material/Skeleton'
 import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
@@ -25,7 +27,8 @@ export default function BrowsePage() {
   const { chosen: scope } = useScope()
   const kind: HeadingKind = HEADING_KINDS.find((known) => known === parameters.kind) ?? 'person'
   const from = address.get('from') ?? ''
-  const headings = useHeadings(kind, from, links.kept, scope)
+  const [empty, setEmpty] = useState(false)
+  const headings = useHeadings(kind, from, links.kept, scope, empty)
   return (
     <Page width={860} title={t(`browse.of.${kind}`)} view={`browse ${kind} ${from}`}>
       <nav aria-label={t('browse.heading')}>
@@ -51,9 +54,21 @@ export default function BrowsePage() {
         hint={t(kind === 'call-number' ? 'browse.fromCallNumber' : 'browse.from')}
         onGo={(letters) => void navigate(links.browse(kind, letters))}
       />
+      <FormControlLabel
+        control={
+          <Checkbox
+            size="small"
+            checked={empty}
+            onChange={(_, checked) => {
+              setEmpty(checked)
+            }}
+          />
+        }
+        label={t('browse.empty')}
+      />
       {headings.error && <Trouble error={headings.error} onRetry={() => void headings.refetch()} />}
       {headings.isPending && <Skeleton variant="rectangular" height={320} />}
-      {headings.data && <HeadingList key={`list ${kind} ${from}`} kind={kind} letters={from} headings={headings} />}
+      {headings.data && <HeadingList key={`list ${kind} ${from} ${String(empty)}`} kind={kind} letters={from} headings={headings} />}
     </Page>
   )
 }

@@ -8,10 +8,14 @@ const names = Array.from({ length: 100 }, (_, i) => `Name ${String(i).padStart(3
 const line = (label: string, see: string | null = null) => ({ label, count: see === null ? 2 : 0, see, also: [] })
 const part = (position: number, size: number): BrowseAnswer => ({
   position,
+  next: Math.min(position + size, names.length),
   total: names.length,
   headings: names.slice(position, position + size).flatMap((name) => (name === names[40] ? [line('Nahme, A.', names[7]), line(name)] : [line(name)])),
 }) // prettier-ignore
-const browse = ({ query }: { query: URLSearchParams }) => part(Number(query.get('position') ?? 40), Number(query.get('size')))
+const browse = ({ query }: { query: URLSearchParams }) => {
+  const position = Number(query.get('position') ?? 40)
+  return part(position, query.has('until') ? Number(query.get('until')) - position : Number(query.get('size')))
+}
 
 /** Edges of the list come into sight when a test says so. */
 let sights: (() => void)[] = []
@@ -69,7 +73,7 @@ test('headings begin at the letters, go on and back, each once and in order, wit
 
 test('keys begin at the letters and go from heading to heading; Enter leads to its titles', async () => {
   const { user } = open('/browse/person?from=name+040', {
-    browse: { position: 40, total: 43, headings: ['a', 'b', 'c'].map((name) => line(name)) },
+    browse: { position: 40, next: 43, total: 43, headings: ['a', 'b', 'c'].map((name) => line(name)) },
   })
   await list()
   await user.keyboard('j')
@@ -81,7 +85,7 @@ test('keys begin at the letters and go from heading to heading; Enter leads to i
 })
 
 test('other kinds and other letters are a press away, and the place line goes along', async () => {
-  const { server, user } = open('/browse/person?in=quay', { browse: { position: 0, total: 1, headings: [line('Ashdown, Vera')] } })
+  const { server, user } = open('/browse/person?in=quay', { browse: { position: 0, next: 1, total: 1, headings: [line('Ashdown, Vera')] } })
   await list()
   expect(screen.getByRole('link', { name: 'People' })).toHaveAttribute('aria-current', 'page')
   await user.click(screen.getByRole('link', { name: 'Call numbers' }))

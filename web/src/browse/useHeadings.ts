@@ -6,24 +6,24 @@ import { useMemo } from 'react'
 import { call } from '../shared/api.ts'
 
 export type HeadingLine = BrowseAnswer['headings'][number]
-type Start = { from: string } | { position: number; size: number }
+type Start = { from: string } | { position: number; until?: number }
 
 const PAGE = 40
 const startAt = (from: string): Start => ({ from })
 
-/** @param kept what is narrowed to wherever a heading leads: its count is of that */
-export function useHeadings(kind: HeadingKind, letters: string, kept: Question, scope: Scope) {
+/**
+ * @param kept what is narrowed to wherever a heading leads: its count is of that
+ * @param empty whether headings without a title in these places come, too
+ */
+export function useHeadings(kind: HeadingKind, letters: string, kept: Question, scope: Scope, empty: boolean) {
   const narrowing = narrowingParametersOf(kept, scope)
   const query = useInfiniteQuery({
-    queryKey: ['browse', kind, letters, narrowing],
-    queryFn: ({ pageParam, signal }) => call('browse', { query: { kind, size: PAGE, ...pageParam, ...narrowing } }, { signal }),
+    queryKey: ['browse', kind, letters, empty, narrowing],
+    queryFn: ({ pageParam, signal }) => call('browse', { query: { kind, size: PAGE, empty, ...pageParam, ...narrowing } }, { signal }),
     initialPageParam: startAt(letters),
-    getNextPageParam: (last): Start | undefined => {
-      const next = endOf(last)
-      return next < last.total ? { position: next, size: PAGE } : undefined
-    },
+    getNextPageParam: ({ next, total }): Start | undefined => (next < total ? { position: next } : undefined),
     getPreviousPageParam: ({ position }): Start | undefined =>
-      position > 0 ? { position: Math.max(0, position - PAGE), size: Math.min(PAGE, position) } : undefined,
+      position > 0 ? { position: Math.max(0, position - PAGE), until: position } : undefined,
   })
   const pages = useMemo(() => query.data?.pages.map(withoutNext) ?? [], [query.data])
   const lines = useMemo(() => pages.flat(), [pages])
@@ -42,6 +42,3 @@ function withoutNext({ headings }: BrowseAnswer, at: number, pages: readonly Bro
   )
   return headings.filter(({ label, see }) => see === null || !next.has(label))
 }
-
-/** Other names have no place in the order. */
-const endOf = ({ position, headings }: BrowseAnswer): number => position + headings.filter(({ see }) => see === null).length

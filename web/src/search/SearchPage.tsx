@@ -1,6 +1,6 @@
 /** The search: Narrowing at the left, the list in the middle, the ways to get the title in focus at the right. */
 import type { SearchAnswer } from '@catalex/contract/search'
-import { questionFromAddress, type Question } from '@catalex/core/query'
+import { NO_SCOPE, questionFromAddress, type Question } from '@catalex/core/query'
 import Skeleton from '@mui/material/Skeleton'
 import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
@@ -133,7 +133,7 @@ export function SearchPage() {
                 question={question}
                 answer={data}
                 onChange={go}
-                onWider={() => void navigate(links.search(question, { in: [], as: [], at: scope.at }))}
+                onWider={() => void navigate(links.search(question, { ...NO_SCOPE, at: scope.at, online: scope.online }))}
               />
             ) : (
               drawn && (

@@ -40,7 +40,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     const said = scopeFromAddress(parameters)
     const at = said.at !== null && filled().includes(said.at) ? null : said.at
     // A search without places is one everywhere; other pages may leave the scope out.
-    const says = searching || said.in.length > 0 || said.as.length > 0 || said.at !== null
+    const says = searching || said.in.length > 0 || said.as.length > 0 || said.at !== null || said.online
     const asked: Scope = says ? { ...said, at: at ?? kept.at } : kept
     return { chosen: asked, scope: { ...asked, at: asked.at ?? reader?.homeBranch ?? defaultPickup(all.branches) ?? '' } }
   }, [kept, parameters, searching, reader, all])
@@ -84,13 +84,14 @@ export function useScope(): ScopeContext {
   return context
 }
 
-const isSame = (a: Scope, b: Scope): boolean => a.at === b.at && [a.in, a.as].join('|') === [b.in, b.as].join('|')
+const isSame = (a: Scope, b: Scope): boolean => a.at === b.at && a.online === b.online && [a.in, a.as].join('|') === [b.in, b.as].join('|')
 
 function withScope(address: URLSearchParams, scope: Scope): URLSearchParams {
-  for (const name of ['in', 'as', 'at']) address.delete(name)
+  for (const name of ['in', 'as', 'at', 'online']) address.delete(name)
   for (const code of scope.in) address.append('in', code)
   for (const code of scope.as) address.append('as', code)
   if (scope.at !== null) address.set('at', scope.at)
+  if (scope.online) address.set('online', 'true')
   return address
 }
 

@@ -111,7 +111,7 @@ test('links: a new page keeps scope and kept narrowings, and nothing else of the
   const before = questionFromAddress(
     new URLSearchParams('q=salt&field=title&format=print&language=eng&keep=language&sort=newest&page=3&size=50'),
   )
-  const links = linksWith(before, { in: ['quay'], as: [], at: 'hill' })
+  const links = linksWith(before, { in: ['quay'], as: [], at: 'hill', online: false })
   const parts = (link: string) => Object.fromEntries(new URL(link, 'http://catalex.test').searchParams)
   const kept = { language: 'eng', keep: 'language', in: 'quay', at: 'hill' }
   for (const link of [links.home, links.card, links.title('p1'), links.browse()]) expect(parts(link)).toEqual(kept)

@@ -201,7 +201,7 @@ function Line({ copy, family, onHold }: LinesProps & { copy: CopyLine }) {
       </div>
       <div className={styles.state}>
         <Hint text={t(`status.explain.${copy.status}`)}>
-          <b data-state={state}>{t(`status.${copy.status}`)}</b>
+          <b data-state={state}>{copy.statusText ?? t(`status.${copy.status}`)}</b>
         </Hint>
         {copy.due && (
           <span className={styles.soft}>

@@ -14,6 +14,8 @@ export function Description({ description: d }: { description: Described }) {
   const languages =
     d.languages.map(languageInWords).join(', ') +
     (d.originalLanguage ? `, ${t('title.translated', { language: languageInWords(d.originalLanguage) })}` : '')
+  // Titles and people in another script stand beside their own.
+  const others = d.otherScripts.flatMap(({ field, text }) => (field === 'title' || field === 'person' ? [] : [text]))
   return (
     <section aria-labelledby="description-heading">
       <div className={styles.sectionHead}>
@@ -52,6 +54,7 @@ export function Description({ description: d }: { description: Described }) {
             {note.text}
           </Fact>
         ))}
+        <Fact label={t('title.fields.otherScripts')}>{others.length > 0 && <bdi>{others.join(' · ')}</bdi>}</Fact>
         {d.identifiers.map((identifier) => (
           <Fact key={identifier.value} label={t(`title.fields.${identifier.kind}`)}>
             <span className={styles.number}>{identifier.value}</span>

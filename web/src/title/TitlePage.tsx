@@ -1,7 +1,6 @@
 /** One title: what it is, its editions, where every copy stands, and the ways to it. */
 import type { CopyLine, Description as Described } from '@catalex/contract/title'
-import { familyOf, personLabel } from '@catalex/core/catalogue'
-import { spokenName } from '@catalex/core/text'
+import { familyOf } from '@catalex/core/catalogue'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
@@ -24,6 +23,7 @@ import { Trouble } from '../ui/Trouble.tsx'
 import { Copies } from './Copies.tsx'
 import { Description, Related } from './Description.tsx'
 import { Editions } from './Editions.tsx'
+import { OnlineLink } from '../ui/OnlineLink.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { Words } from '../ui/Words.tsx'
 import styles from './title.module.css'
@@ -87,9 +87,23 @@ export default function TitlePage() {
               </span>
             )}
           </h1>
+          {description.titleInScript && (
+            <p className={styles.script} dir="auto" lang={language}>
+              {description.titleInScript}
+            </p>
+          )}
           <p>
             <People people={description.people} />
           </p>
+          {description.online.length > 0 && (
+            <ul className={styles.onlines}>
+              {description.online.map((version) => (
+                <li key={version.url}>
+                  <OnlineLink version={version} title={description.title} />
+                </li>
+              ))}
+            </ul>
+          )}
           <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
           {description.summary && (
             <p className={styles.summary} dir="auto">
@@ -166,14 +180,20 @@ function People({ people }: { people: Described['people'] }) {
   const shown = all ? people : people.slice(0, MOST_PEOPLE)
   return (
     <>
-      {shown.map(({ name, dates, roles: every, kind }, i) => {
+      {shown.map(({ spoken, heading, inScript, roles: every }, i) => {
         const roles = every.filter((role) => role !== 'author')
         return (
-          <span key={`${name} ${dates ?? ''} ${String(i)}`}>
+          <span key={`${heading} ${String(i)}`}>
             {i > 0 && ' · '}
-            <Link to={links.heading('person', personLabel({ name, dates }))}>
-              <Words>{kind === 'person' ? spokenName(name) : name}</Words>
+            <Link to={links.heading('person', heading)}>
+              <Words>{spoken}</Words>
             </Link>
+            {inScript && (
+              <span className={styles.soft} dir="auto">
+                {' '}
+                {inScript}
+              </span>
+            )}
             {roles.length > 0 && ` (${roles.join(', ')})`}
           </span>
         )

@@ -12,6 +12,9 @@ import JournalIcon from '@mui/icons-material/AutoStoriesOutlined'
 import KitIcon from '@mui/icons-material/CasinoOutlined'
 import ThingIcon from '@mui/icons-material/HandymanOutlined'
 import MicroformIcon from '@mui/icons-material/CameraRollOutlined'
+import PictureIcon from '@mui/icons-material/ImageOutlined'
+import ComputerIcon from '@mui/icons-material/ComputerOutlined'
+import UnknownIcon from '@mui/icons-material/HelpOutlineOutlined'
 import OnlineIcon from '@mui/icons-material/LinkOutlined'
 import type { SvgIconComponent } from '@mui/icons-material'
 import type { Family } from '@catalex/core/catalogue'
@@ -31,7 +34,10 @@ const ICONS: Record<Family, SvgIconComponent> = {
   kit: KitIcon,
   thing: ThingIcon,
   microform: MicroformIcon,
+  picture: PictureIcon,
+  computer: ComputerIcon,
   online: OnlineIcon,
+  unknown: UnknownIcon,
 }
 
 export function FormatMark({ family, label }: { family: Family; label: string }) {

@@ -2,25 +2,33 @@
 
 export const FAULT_CODES = [
   // ISO 2709 and MARCXML
-  'directory-entry',
-  'field-length',
-  'no-indicators',
+  'not-marc',
   'too-short',
   'no-leader',
   'cut-off',
-  'wrong-length',
   'no-base-address',
+  'wrong-length',
+  'directory-entry',
+  'field-length',
+  'no-indicators',
+  'control-signs',
   'not-utf8',
-  'marc8-set',
-  'marc8-octet',
+  'is-utf8',
+  'is-marc8',
+  'marc8-unknown',
   'no-xml-leader',
   'xml-breaks-off',
   // What makes a record a record
   'no-control-number',
+  'other-control-number',
   'no-title',
+  'title-elsewhere',
   'several-titles',
   'title-indicators',
   'no-heading',
+  'is-holdings',
+  'nothing-to-delete',
+  'unknown-language',
   // Copies
   'copy-lacks',
   'unknown-scheme',
@@ -34,7 +42,7 @@ export const FAULT_CODES = [
 export type FaultCode = (typeof FAULT_CODES)[number]
 
 export interface RecordFault {
-  /** Tag of the field, null where it is the whole record. */
+  /** Tag of the field; null where it is the whole record. */
   field: string | null
   code: FaultCode
   /** What the sentence names: a value, a number of octets. */
@@ -50,3 +58,19 @@ export class BadRecord extends Error {
     this.fault = { field, code, facts }
   }
 }
+
+/** Takes what was odd about a record that is read all the same. */
+export type Warn = (code: FaultCode, field?: string | null, facts?: RecordFault['facts']) => void
+
+/** Keeps warnings, each code of a field once. */
+export function warnings(): { warn: Warn; found: RecordFault[] } {
+  const found: RecordFault[] = []
+  const warn: Warn = (code, field = null, facts = {}) => {
+    const same = found.find((one) => one.code === code && one.field === field)
+    if (!same) found.push({ field, code, facts })
+  }
+  return { warn, found }
+}
+
+/** For reading whose oddities nobody asks for. */
+export const SILENTLY: Warn = () => undefined

@@ -1,103 +1,80 @@
 /**
- * MARC-8, Basic and Extended Latin (ANSI/NISO Z39.47, the default sets G0 and G1 of a record whose leader/09 is blank).
- * Combining marks stand before their letter there and after it in Unicode. Other sets are refused, not guessed at.
+ * MARC-8 (ANSI/NISO Z39.47; MARC 21 Specifications, Character Sets and Encoding Options, part 3): Latin, Greek, Cyrillic,
+ * Hebrew, Arabic, sub- and superscripts, and Unicode characters as numeric references. Combining marks stand before their
+ * letter there and after it in Unicode. What no set has, and East Asian characters, become U+FFFD.
  */
-import { BadRecord } from './faults.ts'
-
-const SINGLE: Record<number, string> = {
-  0xa1: 'Ł',
-  0xa2: 'Ø',
-  0xa3: 'Đ',
-  0xa4: 'Þ',
-  0xa5: 'Æ',
-  0xa6: 'Œ',
-  0xa7: 'ʹ',
-  0xa8: '·',
-  0xa9: '♭',
-  0xaa: '®',
-  0xab: '±',
-  0xac: 'Ơ',
-  0xad: 'Ư',
-  0xae: 'ʼ',
-  0xb0: 'ʻ',
-  0xb1: 'ł',
-  0xb2: 'ø',
-  0xb3: 'đ',
-  0xb4: 'þ',
-  0xb5: 'æ',
-  0xb6: 'œ',
-  0xb7: 'ʺ',
-  0xb8: 'ı',
-  0xb9: '£',
-  0xba: 'ð',
-  0xbc: 'ơ',
-  0xbd: 'ư',
-  0xc0: '°',
-  0xc1: 'ℓ',
-  0xc2: '℗',
-  0xc3: '©',
-  0xc4: '♯',
-  0xc5: '¿',
-  0xc6: '¡',
-  0xc7: 'ß',
-  0xc8: '€',
-  0x88: '',
-  0x89: '',
-  0x8d: '\u200d',
-  0x8e: '\u200c',
-}
-
-const COMBINING: Record<number, string> = {
-  0xe0: '\u0309',
-  0xe1: '\u0300',
-  0xe2: '\u0301',
-  0xe3: '\u0302',
-  0xe4: '\u0303',
-  0xe5: '\u0304',
-  0xe6: '\u0306',
-  0xe7: '\u0307',
-  0xe8: '\u0308',
-  0xe9: '\u030c',
-  0xea: '\u030a',
-  0xeb: '\ufe20',
-  0xec: '\ufe21',
-  0xed: '\u0315',
-  0xee: '\u030b',
-  0xef: '\u0310',
-  0xf0: '\u0327',
-  0xf1: '\u0328',
-  0xf2: '\u0323',
-  0xf3: '\u0324',
-  0xf4: '\u0325',
-  0xf5: '\u0333',
-  0xf6: '\u0332',
-  0xf7: '\u0326',
-  0xf8: '\u031c',
-  0xf9: '\u032e',
-  0xfa: '\ufe22',
-  0xfb: '\ufe23',
-  0xfe: '\u0313',
-}
+import { SETS, SHORT_SETS } from './marc8Sets.ts'
 
 const ESCAPE = 0x1b
+const UNKNOWN = '\ufffd'
+/** Second halves of marks over two letters say nothing more; signs that say where filing begins are no text. */
+const SILENT = new Set([0xec, 0xfb, 0x88, 0x89])
+const JOINERS: Readonly<Record<number, string>> = { 0x8d: '\u200d', 0x8e: '\u200c' }
+/** Octets of one East Asian character. */
+const EAST_ASIAN = 3
+
+interface State {
+  lower: string
+  upper: string
+  /** Whether the lower half holds East Asian characters, three octets each. */
+  wide: boolean
+}
 
 /**
- * @returns the text in Unicode, composed (NFC)
- * @throws BadRecord for another character set or an octet that the set leaves open
+ * @param bytes one field
+ * @returns the text in Unicode, composed (NFC), and how many characters could not be read
  */
-export function decodeMarc8(bytes: Uint8Array, tag: string | null = null): string {
-  let text = ''
+export function decodeMarc8(bytes: Uint8Array): { text: string; unknown: number } {
+  const state: State = { lower: SETS.B ?? '', upper: SETS.E ?? '', wide: false }
+  const pieces: string[] = []
   let marks = ''
-  for (const octet of bytes) {
-    if (octet === ESCAPE) throw new BadRecord('marc8-set', tag)
-    if (Object.hasOwn(COMBINING, octet)) {
-      marks += COMBINING[octet]
+  let unknown = 0
+  for (let at = 0; at < bytes.length; at += 1) {
+    const octet = bytes[at] ?? 0
+    if (octet === ESCAPE) {
+      at += escaped(bytes, at, state)
       continue
     }
-    const letter = octet < 0x80 ? String.fromCharCode(octet) : SINGLE[octet]
-    if (letter === undefined) throw new BadRecord('marc8-octet', tag, { octet: octet.toString(16) })
-    text += letter + marks
+    if (SILENT.has(octet) && octet >= 0x88) continue
+    const sign = state.wide && octet >= 0x21 && octet < 0x7f ? UNKNOWN : signOf(octet, state)
+    if (state.wide && octet >= 0x21 && octet < 0x7f) at += EAST_ASIAN - 1
+    if (sign === UNKNOWN) unknown += 1
+    if (isMark(sign)) {
+      marks += sign
+      continue
+    }
+    pieces.push(sign, marks)
     marks = ''
   }
-  return (text + marks).normalize('NFC')
+  return { text: pieces.join('') + marks, unknown }
+}
+
+function signOf(octet: number, { lower, upper }: State): string {
+  if (octet <= 0x20 || octet === 0x7f) return String.fromCharCode(octet)
+  if (octet < 0x7f) return lower.charAt(octet - 0x21)
+  return JOINERS[octet] ?? (octet > 0xa0 && octet < 0xff ? upper.charAt(octet - 0xa1) : UNKNOWN)
+}
+
+const isMark = (sign: string): boolean => /^\p{Mn}$/u.test(sign)
+
+/** Reads an escape sequence into the state. @returns its octets after the first */
+function escaped(bytes: Uint8Array, at: number, state: State): number {
+  const sign = (k: number) => String.fromCharCode(bytes[at + k] ?? 0)
+  const short = SHORT_SETS[sign(1)]
+  if (short !== undefined) {
+    Object.assign(state, { lower: short, wide: false })
+    return 1
+  }
+  const wide = sign(1) === '$'
+  let k = wide ? 2 : 1
+  const half = '(,'.includes(sign(k)) ? 'lower' : ')-'.includes(sign(k)) ? 'upper' : null
+  if (half !== null) k += 1
+  else if (!wide) return 0
+  if (sign(k) === '!') k += 1
+  if (wide) state.wide = half !== 'upper'
+  else {
+    state[half ?? 'lower'] = SETS[sign(k)] ?? UNKNOWN.repeat(94)
+    if (half === 'lower') state.wide = false
+  }
+  return k
 }

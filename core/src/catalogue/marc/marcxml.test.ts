@@ -1,13 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { MarcXmlReader, type MarcRecord } from '../index.ts'
-import { decodeMarc8 } from './marc8.ts'
 
 const LEADER = '00000nam a2200000 i 4500'
 const read = (pieces: readonly string[]) => {
   const reader = new MarcXmlReader()
   return [...pieces.flatMap((piece) => reader.read(piece)), ...reader.end()]
 }
+const good = (record: MarcRecord) => ({ record, warnings: [] })
+const composed = (record: MarcRecord): MarcRecord => ({ ...record, fields: record.fields.map((field) => field.map((part) => part.normalize('NFC'))) }) // prettier-ignore
 const escape = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;')
 
 /** As the MARC 21 XML schema says it; `prefix` names the namespace. */
@@ -51,48 +52,36 @@ describe('MARCXML', () => {
           const xml = collection(records.map((one) => xmlOf(one, prefix)).join('\n'), prefix)
           const ends = [...new Set(cuts.map((cut) => cut % xml.length))].sort((a, b) => a - b)
           const pieces = [0, ...ends].map((from, i) => xml.slice(from, ends[i] ?? xml.length))
-          expect(read(pieces)).toEqual(records)
+          expect(read(pieces)).toEqual(records.map((one) => good(composed(one))))
         },
       ),
     )
   })
-  it('one record without a good leader is a fault, and the others are read', () => {
-    const good = { leader: LEADER, fields: [['001', 'p1']] } as unknown as MarcRecord
-    const found = read([collection(`${xmlOf(good)}${xmlOf({ ...good, leader: 'short' })}${xmlOf(good)}`)])
-    expect(found).toEqual([good, { field: null, code: 'no-xml-leader', facts: {} }, good])
+  const one = { leader: LEADER, fields: [['001', 'p1']] } as unknown as MarcRecord
+  it('one record without a leader is a fault, one with a short leader is told, and the others are read', () => {
+    const found = read([
+      collection(`${xmlOf(one)}${xmlOf({ ...one, leader: 'short' })}${xmlOf({ ...one, leader: LEADER.trimEnd().slice(0, 20) })}`),
+    ])
+    expect(found).toEqual([
+      good(one),
+      { field: null, code: 'no-xml-leader', facts: {} },
+      { record: { ...one, leader: '00000nam a2200000 i  '.padEnd(24) }, warnings: [{ field: null, code: 'no-xml-leader', facts: {} }] },
+    ])
   })
-  it('what breaks off is a fault that says where; what was read before stays read', () => {
-    const good = { leader: LEADER, fields: [['001', 'p1']] } as unknown as MarcRecord
-    const [first, fault] = read([`<collection>${xmlOf(good)}<record><leader>`])
-    expect(first).toEqual(good)
-    expect(fault).toMatchObject({ code: 'xml-breaks-off', field: null })
-    expect(read(['no XML at all'])[0]).toMatchObject({ code: 'xml-breaks-off' })
+  it('what breaks off is a fault that says where, and takes nothing else with it', () => {
+    const broken = { code: 'xml-breaks-off', field: null, facts: { where: expect.any(String) as string } }
+    const lost = '<m:record><m:leader>a & b</m:leader></m:record><m:record><m:leader>never ends'
+    expect(
+      read([`<m:collection>${xmlOf(one, 'm:')}${lost}<m:rec`, `ord>${xmlOf(one, 'm:').slice('<m:record>'.length)}</m:collection>`]),
+    ).toEqual([good(one), broken, broken, good(one)])
+    expect(read([`<collection>${xmlOf(one)}<record><leader>`])).toEqual([good(one), broken])
+  })
+  it('CDATA is text, and indicators left out are blank', () => {
+    const xml = `<record><leader>${LEADER}</leader><datafield tag="245" ind1="1"><subfield code="a"><![CDATA[Salt & <tide>]]></subfield></datafield></record>`
+    expect(read([collection(xml)])).toEqual([good({ leader: LEADER, fields: [['245', '1 ', 'a', 'Salt & <tide>']] })])
   })
   it('entities of its own are no way to make much of little', () => {
     const bomb = `<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;">]><collection><record><leader>&b;</leader></record></collection>`
     expect(JSON.stringify(read([bomb])).length).toBeLessThan(1000)
-  })
-})
-
-describe('MARC-8', () => {
-  const octets = (...codes: (number | string)[]) =>
-    Uint8Array.from(codes.flatMap((code) => (typeof code === 'number' ? [code] : [...code].map((sign) => sign.charCodeAt(0)))))
-  it.each<[string, Uint8Array, string]>([
-    ['plain letters', octets('Salt & tide'), 'Salt & tide'],
-    ['a mark before its letter stands after it', octets('M', 0xe2, 'arta'), 'Márta'],
-    ['two marks on one letter', octets(0xe2, 0xf2, 'e'), 'e\u0301\u0323'],
-    ['letters of their own', octets(0xb2, 0xb5, 0xc7, 0xa1), 'øæßŁ'],
-    ['signs that say where filing begins are left out', octets(0x88, 'The ', 0x89, 'tide'), 'The tide'],
-    ['a mark at the end, without a letter', octets('a', 0xe2), 'a\u0301'],
-  ])('%s', (_, bytes, expected) => {
-    expect(decodeMarc8(bytes, '245').normalize('NFC')).toBe(expected.normalize('NFC'))
-  })
-  it.each<[string, Uint8Array, string]>([
-    ['another set', octets(0x1b, '(N'), 'marc8-set'],
-    ['an octet that means nothing', octets(0xff), 'marc8-octet'],
-  ])('%s is refused', (_, bytes, code) => {
-    expect(() => decodeMarc8(bytes, '245')).toThrow(
-      expect.objectContaining({ fault: expect.objectContaining({ code, field: '245' }) as object }),
-    )
   })
 })

@@ -17,6 +17,9 @@ export function controlField(record: MarcRecord, tag: string): string | undefine
   return record.fields.find((field) => field[0] === tag)?.[1]
 }
 
+export const controlFields = (record: MarcRecord, tag: string): string[] =>
+  record.fields.flatMap((field) => (field[0] === tag ? [field[1] ?? ''] : []))
+
 export function fieldsOf(record: MarcRecord, ...tags: string[]): MarcField[] {
   return record.fields.filter((field) => tags.includes(tagOf(field)))
 }
@@ -41,7 +44,8 @@ export function subfields(field: MarcField, codes: string): string[] {
 /** A value without the punctuation that the cataloguing rules put between fields. */
 export function trimmed(value: string): string {
   const given = value.trim()
-  const bare = /[/:;,=]$/.test(given) ? given.slice(0, -1).trim() : given
+  // A reference to a character ends with a semicolon of its own.
+  const bare = /[/:;,=]$/.test(given) && !/&#?\w{1,31};$/.test(given) ? given.slice(0, -1).trim() : given
   // A closing full stop goes, but not that of an initial ("Holt, M.") or of an abbreviation with inner stops ("n.d.").
   return /[\p{Ll}\p{N})\]]{2}\.$|\)\.$/u.test(bare) && !/\.\p{L}+\.$/u.test(bare) ? bare.slice(0, -1) : bare
 }

@@ -4,8 +4,8 @@
  */
 import { BadRecord } from '../marc/faults.ts'
 import { controlField, subfields, tagOf, trimmed, type MarcField, type MarcRecord } from '../marc/record.ts'
-import { nameIn, subjectIn } from './fromMarc.ts'
-import { personLabel } from './record.ts'
+import { subjectIn } from './fromMarc.ts'
+import { personIn } from './people.ts'
 
 export type AuthorizedKind = 'person' | 'subject' | 'series'
 
@@ -53,5 +53,5 @@ function headingIn(field: MarcField): string {
   const kind = tagOf(field).slice(1)
   if (kind === '50' || kind === '51') return subjectIn(field)
   if (kind === '30') return trimmed(subfields(field, 'a').join(' '))
-  return personLabel(nameIn(field, kind === '00' ? 'person' : kind === '10' ? 'body' : 'meeting'))
+  return personIn(field).heading
 }

@@ -34,16 +34,31 @@ describe('the carrier of a record', () => {
     ['online by its 007', record('a', [physical('cr')]), 'online-resource'],
     ['microfilm', record('a', [], { fixed: { 23: 'a' } }), 'microfilm'],
     ['microfiche', record('a', [physical('he')]), 'microfiche'],
-    ['a spoken disc', record('i'), 'spoken-disc'],
+    ['a microfilm by its words', record('a', [extent('2 microfilm reels')]), 'microfilm'],
+    ['a microfilm reel by its carrier type', record('a', [carrierType('hd')]), 'microfilm'],
+    ['an aperture card', record('e', [carrierType('ha')]), 'microfiche'],
+    ['a second 007 speaks, too', record('a', [physical('tu'), physical('hd')]), 'microfilm'],
+    ['a spoken disc', record('i', [carrierType('sd')]), 'spoken-disc'],
+    ['a spoken disc by its words', record('i', [extent('5 audio discs (6 hr.)')]), 'spoken-disc'],
+    ['spoken words of which no carrier is said', record('i'), 'spoken-recording'],
+    ['a tape reel', record('i', [physical('st'), extent('1 audiotape reel')]), 'spoken-recording'],
+    ['a wax cylinder', record('j', [carrierType('se')]), 'music-recording'],
     ['a spoken cassette by its 007', record('i', [physical('ss')]), 'spoken-cassette'],
     ['a spoken cassette by its words', record('i', [extent('4 audio cassettes')]), 'spoken-cassette'],
     ['a player', record('i', [extent('1 preloaded audio player')]), 'preloaded-player'],
     ['a player the other way round', record('i', [note('One player, preloaded.')]), 'preloaded-player'],
-    ['a music disc', record('j'), 'music-disc'],
+    ['a music disc', record('j', [physical('sd fsngnn')]), 'music-disc'],
+    ['music of which no carrier is said', record('j'), 'music-recording'],
     ['a record by its speed', record('j', [physical('sd b')]), 'music-record'],
     ['a record by its words', record('j', [extent('1 audio disc : 33 1/3 rpm')]), 'music-record'],
     ['a music cassette', record('j', [carrierType('ss')]), 'music-cassette'],
-    ['a film', record('g'), 'dvd'],
+    ['a film of which no carrier is said', record('g'), 'moving-image'],
+    ['a video disc', record('g', [carrierType('vd')]), 'dvd'],
+    ['a 16 mm film by its words', record('g', [extent('1 reel (24 min.) ; 16 mm')]), 'film-reel'],
+    ['a film reel by its carrier type', record('g', [carrierType('mr')]), 'film-reel'],
+    ['a video tape on a reel', record('g', [carrierType('vr'), extent('1 videoreel')]), 'moving-image'],
+    ['slides', record('g', [physical('gs'), extent('24 slides')]), 'slide'],
+    ['a filmstrip by the kind of visual material', record('g', [], { fixed: { 33: 'f' } }), 'slide'],
     ['a film by its 007', record('g', [physical('vd cvaizq')]), 'dvd'],
     ['Blu-ray by its 007', record('g', [physical('vd csaizq')]), 'blu-ray'],
     ['Blu-ray by its words', record('g', [note('Blu-ray disc.')]), 'blu-ray'],
@@ -60,6 +75,13 @@ describe('the carrier of a record', () => {
     ['a kit', record('o'), 'mixed-kit'],
     ['a game', record('r', [extent('1 game (64 cards)')]), 'board-game'],
     ['a thing', record('r'), 'object'],
+    ['a game by the kind of visual material', record('r', [], { fixed: { 33: 'g' } }), 'board-game'],
+    ['a poster', record('k'), 'sheet-picture'],
+    ['a computer disc', record('m', [physical('co cga')]), 'computer-disc'],
+    ['a program of which no carrier is said', record('m'), 'unknown-kind'],
+    ['a book with a disc is a book', record('a', [extent('210 pages + 1 CD-ROM')]), 'book'],
+    ['papers of all kinds', record('p'), 'unknown-kind'],
+    ['a type that the standard does not have', record('9'), 'unknown-kind'],
   ] as const)('%s', (_, marc, carrier) => {
     expect(carrierOf(marc)).toBe(carrier)
   })
@@ -71,7 +93,7 @@ describe('families', () => {
     for (const family of FAMILY_CODES) for (const carrier of FAMILIES[family]) expect(familyOf(carrier)).toBe(family)
   })
   it('and carriers stand for themselves, an unknown code for nothing', () => {
-    expect(carriersOf('film')).toEqual(['dvd', 'blu-ray', 'video-cassette', 'laser-disc', 'film-reel'])
+    expect(carriersOf('film')).toEqual(['dvd', 'blu-ray', 'video-cassette', 'laser-disc', 'film-reel', 'moving-image'])
     expect(carriersOf('dvd')).toEqual(['dvd'])
     expect([carriersOf('wax'), carriersOf('constructor'), isFamily('toString')]).toEqual([[], [], false])
   })

@@ -1,24 +1,29 @@
 /** From a MARC 21 record to a title record. Field numbers are those of MARC 21 Format for Bibliographic Data. */
-import { BadRecord } from '../marc/faults.ts'
+import { BadRecord, SILENTLY, type Warn } from '../marc/faults.ts'
+import { controlField, fieldsOf, indicator, subfield, subfields, tagOf, trimmed, type MarcField, type MarcRecord } from '../marc/record.ts'
 import { carrierOf } from './formats.ts'
 import { identifiersOf } from './identifiers.ts'
-import { controlField, fieldsOf, indicator, subfield, subfields, tagOf, trimmed, type MarcField, type MarcRecord } from '../marc/record.ts'
-import type { Audience, Note, Person, SeriesEntry, Subject, BibRecord } from './record.ts'
+import { languagesOf } from './languages.ts'
+import { otherScriptsOf, partnerOf } from './otherScripts.ts'
+import { peopleOf } from './people.ts'
+import { UNTITLED, type Audience, type BibRecord, type Note, type OnlineVersion, type SeriesEntry, type Subject } from './record.ts'
 
-/** @throws BadRecord when what makes a record a record is missing or contradicts itself */
-export function recordFromMarc(record: MarcRecord): BibRecord {
-  const controlNumber = controlField(record, '001')?.trim()
-  if (!controlNumber) throw new BadRecord('no-control-number', '001')
-  const heading = theOnlyTitleField(record)
+/**
+ * What can be used of a record is used; what is odd is told.
+ * @throws BadRecord where it has no number of its own, or is no title record at all
+ */
+export function recordFromMarc(record: MarcRecord, warn: Warn = SILENTLY): BibRecord {
+  if (isHoldings(record)) throw new BadRecord('is-holdings')
   const fixed = controlField(record, '008') ?? ''
   const genres = fieldsOf(record, '655').flatMap((f) => subfields(f, 'a').map(trimmed))
-  const languages = languagesOf(record, fixed)
   return {
-    controlNumber,
+    controlNumber: controlNumberOf(record, warn),
     carrier: carrierOf(record),
-    ...titleProper(heading),
+    ...titleOf(record, warn),
     uniformTitle: firstOf(record, ['130', '240'], 'adfgklmnoprs'),
-    variantTitles: fieldsOf(record, '246', '740').map((f) => trimmed(subfields(f, 'abnp').join(' '))),
+    variantTitles: fieldsOf(record, '246', '740')
+      .map((f) => trimmed(subfields(f, 'abnp').join(' ')))
+      .filter(Boolean),
     people: peopleOf(record),
     edition: firstOf(record, ['250'], 'ab'),
     ...imprintOf(record, fixed),
@@ -28,11 +33,7 @@ export function recordFromMarc(record: MarcRecord): BibRecord {
     genres: [...new Set(genres)],
     audience: audienceOf(record, fixed),
     fiction: fictionOf(record, fixed, genres),
-    languages,
-    originalLanguage:
-      fieldsOf(record, '041')
-        .flatMap((f) => subfields(f, 'h'))
-        .find((code) => !languages.includes(code)) ?? null,
+    ...languagesOf(record, fixed, warn),
     contents: contentsOf(record),
     summary:
       fieldsOf(record, '520')
@@ -40,25 +41,59 @@ export function recordFromMarc(record: MarcRecord): BibRecord {
         .join(' ') || null,
     notes: notesOf(record),
     identifiers: identifiersOf(record),
+    otherScripts: otherScriptsOf(record),
+    online: onlineOf(record),
   }
 }
 
-function theOnlyTitleField(record: MarcRecord): MarcField {
+/** Leader/06: holdings records are of copies, not of titles. */
+const isHoldings = ({ leader }: MarcRecord): boolean => 'uvxy'.includes(leader.charAt(6))
+
+/** Leader/05: the library no longer has the record. */
+export const isDeleted = ({ leader }: MarcRecord): boolean => leader.charAt(5) === 'd'
+
+/**
+ * 001; where that is missing, the number by which another system knows the record (035).
+ * @throws BadRecord
+ */
+export function controlNumberOf(record: MarcRecord, warn: Warn = SILENTLY): string {
+  const own = controlField(record, '001')?.trim()
+  if (own) return own
+  const other = fieldsOf(record, '035')
+    .map((field) => (subfield(field, 'a') ?? '').replace(/^\([^)]*\)/, '').trim())
+    .find(Boolean)
+  if (other === undefined) throw new BadRecord('no-control-number', '001')
+  warn('other-control-number', '001', { number: other })
+  return other
+}
+
+type TitleParts = Pick<BibRecord, 'title' | 'remainder' | 'responsibility' | 'nonFiling' | 'titleInScript'>
+
+/** 245, of several the first; where it says nothing, the title from 130, 240 or 246; else that there is none. */
+function titleOf(record: MarcRecord, warn: Warn): TitleParts {
   const fields = fieldsOf(record, '245')
-  const [field] = fields
-  if (fields.length > 1) throw new BadRecord('several-titles', '245', { count: fields.length })
-  if (!field || trimmed(subfields(field, 'a').join(' ')) === '') throw new BadRecord('no-title', '245')
-  const [, indicators = ''] = field
-  if (!/^[01 ][0-9 ]$/.test(indicators)) throw new BadRecord('title-indicators', '245', { indicators })
-  return field
+  if (fields.length > 1) warn('several-titles', '245', { count: fields.length })
+  const field = fields.find((one) => titleProper(one).title !== '')
+  if (field) {
+    if (!/^[01 ][0-9 ]$/.test(field[1] ?? '')) warn('title-indicators', '245', { indicators: field[1] ?? '' })
+    const partner = partnerOf(record, field)
+    const script = partner ? titleProper(partner) : null
+    return { ...titleProper(field), titleInScript: script ? [script.title, script.remainder].filter(Boolean).join(' : ') || null : null }
+  }
+  const elsewhere = fieldsOf(record, '130', '240', '246').find((one) => trimmed(subfield(one, 'a') ?? '') !== '')
+  if (elsewhere) warn('title-elsewhere', '245', { tag: tagOf(elsewhere) })
+  else warn('no-title', '245')
+  const title = elsewhere ? trimmed(subfields(elsewhere, 'anp').map(trimmed).join('. ')) : UNTITLED
+  return { title, remainder: null, responsibility: null, nonFiling: 0, titleInScript: null }
 }
 
 function titleProper(field: MarcField) {
+  const skipped = indicator(field, 2)
   return {
     title: trimmed(subfields(field, 'anp').map(trimmed).join('. ')),
     remainder: trimmed(subfields(field, 'b').join(' ')) || null,
     responsibility: trimmed(subfields(field, 'c').join(' ')) || null,
-    nonFiling: Number(indicator(field, 2)) || 0,
+    nonFiling: /\d/.test(skipped) ? Number(skipped) : 0,
   }
 }
 
@@ -75,31 +110,6 @@ function imprintOf(record: MarcRecord, fixed: string): { place: string | null; p
   const coded = /^\d{4}$/.test(fixed.slice(7, 11)) ? Number(fixed.slice(7, 11)) : null
   const text = (code: string) => (imprint ? trimmed(subfield(imprint, code) ?? '').replace(/\s*:$/, '') || null : null)
   return { place: text('a'), publisher: text('b'), year: coded ?? (spoken ? Number(spoken[0]) : null) }
-}
-
-/** 100/110/111 and 700/710/711; an added entry with a title ($t) names a contained work and is not a role of its own. */
-function peopleOf(record: MarcRecord): Person[] {
-  const people: Person[] = []
-  for (const field of fieldsOf(record, '100', '110', '111', '700', '710', '711')) {
-    const kind = tagOf(field).endsWith('00') ? 'person' : tagOf(field).endsWith('10') ? 'body' : 'meeting'
-    const { name, dates } = nameIn(field, kind)
-    if (name === '') continue
-    const roles = subfields(field, 'e').map(trimmed)
-    const same = people.find((p) => p.name === name && p.dates === dates)
-    if (same) same.roles = [...new Set([...same.roles, ...roles])]
-    else people.push({ name, dates, kind, roles, main: tagOf(field).startsWith('1') })
-  }
-  return people
-}
-
-/** A name as it is filed, and the dates that part it from others; X00, X10 and X11 have the same subfields everywhere. */
-export function nameIn(field: MarcField, kind: Person['kind']): Pick<Person, 'name' | 'dates'> {
-  const name = trimmed(
-    subfields(field, kind === 'person' ? 'abcq' : 'abn')
-      .map(trimmed)
-      .join(kind === 'person' ? ' ' : '. '),
-  )
-  return { name, dates: kind === 'person' ? trimmed(subfield(field, 'd') ?? '') || null : null }
 }
 
 /** A subject heading, its parts joined the way they are read aloud. */
@@ -171,10 +181,17 @@ function fictionOf(record: MarcRecord, fixed: string, genres: string[]): boolean
   return fixed[33] !== undefined && '1dfjp'.includes(fixed[33]) ? true : null
 }
 
-function languagesOf(record: MarcRecord, fixed: string): string[] {
-  const main = fixed.slice(35, 38)
-  const more = fieldsOf(record, '041').flatMap((f) => subfields(f, 'ad'))
-  return [...new Set([main, ...more])].filter((code) => /^[a-z]{3}$/.test(code) && !['zxx', 'und', 'mul'].includes(code))
+/** 856 of the thing itself or a version of it; second indicator 2 is something related. */
+function onlineOf(record: MarcRecord): OnlineVersion[] {
+  return fieldsOf(record, '856')
+    .filter((field) => indicator(field, 2) !== '2')
+    .flatMap((field) => {
+      const label = trimmed(subfield(field, 'y') ?? subfield(field, '3') ?? subfield(field, 'z') ?? '') || null
+      return subfields(field, 'u')
+        .map((url) => url.trim())
+        .filter((url) => /^https?:\/\/[^\s<>"]{3,1990}$/i.test(url))
+        .map((url) => ({ url, label }))
+    })
 }
 
 /** 505 in basic form is parted at " -- "; in enhanced form each $t opens a part. */

@@ -1,10 +1,12 @@
 /**
- * Copies from the holdings inside a bibliographic record: 852 (location, call number, barcode in $p), joined by barcode
- * to 876 (item information: $h use restriction, $j status), as MARC 21 Format for Holdings Data embeds them.
+ * Copies from the holdings inside a bibliographic record, as MARC 21 Format for Holdings Data embeds them: 852 (location,
+ * call number), 876 to 878 (item information: $p barcode, $h use restriction, $j status, $d date acquired, $t copy), joined
+ * by barcode or by the link in $8; 863 to 865 (volume and year of what is linked so), with their captions in 853 to 855.
  */
-import { BadRecord } from '../marc/faults.ts'
 import { fieldsOf, indicator, subfield, type MarcField, type MarcRecord } from '../marc/record.ts'
+import { SILENTLY, type Warn } from '../marc/faults.ts'
 import type { CallNumberScheme } from '../../callnumber/index.ts'
+import { enumerationOf, linkOf } from './enumeration.ts'
 import { RECORDED_STATUSES, USE_RULES, type DescribedCopy } from './record.ts'
 
 const SCHEMES: Record<string, CallNumberScheme> = {
@@ -18,55 +20,97 @@ const SCHEMES: Record<string, CallNumberScheme> = {
   '3': 'other',
   '6': 'other',
 }
-const NAMED_SCHEMES: Record<string, CallNumberScheme> = { author: 'author', title: 'title', accession: 'accession' }
+const NAMED_SCHEMES: Record<string, CallNumberScheme> = {
+  author: 'author',
+  title: 'title',
+  accession: 'accession',
+  ddc: 'dewey',
+  lcc: 'lc',
+  nlm: 'nlm',
+}
 
-/** @throws BadRecord for an 852 that does not say where the copy is, or whose first indicator is none of the standard's */
-export function copiesIn(record: MarcRecord): DescribedCopy[] {
-  const details = new Map(fieldsOf(record, '876').map((field) => [subfield(field, 'p')?.trim() ?? '', field]))
-  return fieldsOf(record, '852').map((field) => {
-    const barcode = needed(field, 'p', 'barcode')
-    const detail = details.get(barcode)
-    return {
-      barcode,
-      system: needed(field, 'a', 'system'),
-      branch: needed(field, 'b', 'branch'),
-      collection: needed(field, 'c', 'collection'),
-      scheme: schemeOf(field),
-      prefix: text(field, 'k'),
-      classPart: text(field, 'h') ?? '',
-      itemPart: text(field, 'i'),
-      suffix: text(field, 'm'),
-      copy: text(field, 't'),
-      enumeration: text(field, '3'),
-      publicNote: text(field, 'z'),
-      use: oneOf(USE_RULES, detail, 'h', 'use'),
-      status: oneOf(RECORDED_STATUSES, detail, 'j', 'status') ?? 'on shelf',
+/** An 852 that does not say where a copy is, or which, loses its copies, and that is told; the others are read. */
+export function copiesIn(record: MarcRecord, warn: Warn = SILENTLY): DescribedCopy[] {
+  const items = fieldsOf(record, '876', '877', '878')
+  const places = fieldsOf(record, '852')
+  return places.flatMap((place) => {
+    const lacks = (['a', 'b', 'c'] as const).find((code) => text(place, code) === null)
+    if (lacks !== undefined) {
+      warn('copy-lacks', '852', { what: WHAT[lacks], subfield: lacks })
+      return []
     }
+    const own = itemsAt(place, items, places.length === 1)
+    if (own.length === 0) warn('copy-lacks', '852', { what: 'barcode', subfield: 'p' })
+    return own.map(({ barcode, item }) => copyFrom(record, place, barcode, item, warn))
   })
+}
+
+const WHAT = { a: 'system', b: 'branch', c: 'collection' } as const
+
+interface Item {
+  barcode: string
+  item: MarcField | undefined
+}
+
+/** The barcode of the 852 itself, else the items linked to it; a single 852 needs no link. */
+function itemsAt(place: MarcField, items: readonly MarcField[], single: boolean): Item[] {
+  const barcode = text(place, 'p')
+  if (barcode !== null) return [{ barcode, item: items.find((item) => text(item, 'p') === barcode) }]
+  const link = linkOf(place)?.number
+  return items
+    .filter((item) => (link !== undefined && linkOf(item)?.number === link) || (single && linkOf(item) === null))
+    .flatMap((item) => {
+      const its = text(item, 'p')
+      return its === null ? [] : [{ barcode: its, item }]
+    })
+}
+
+function copyFrom(record: MarcRecord, place: MarcField, barcode: string, item: MarcField | undefined, warn: Warn): DescribedCopy {
+  const said = (code: string) => (item ? text(item, code) : null)
+  const status = said('j')
+  const known = RECORDED_STATUSES.find((word) => word === status?.toLowerCase())
+  return {
+    barcode,
+    system: text(place, 'a') ?? '',
+    branch: text(place, 'b') ?? '',
+    collection: text(place, 'c') ?? '',
+    scheme: schemeOf(place, warn),
+    prefix: text(place, 'k'),
+    classPart: text(place, 'h') ?? '',
+    itemPart: text(place, 'i'),
+    suffix: text(place, 'm'),
+    copy: text(place, 't') ?? said('t'),
+    enumeration: text(place, '3') ?? said('3') ?? (item ? enumerationOf(record, item) : null),
+    publicNote: text(place, 'z') ?? said('z'),
+    use: useOf(said('h'), warn),
+    status: status === null ? 'on shelf' : (known ?? 'other'),
+    statusText: status === null || known !== undefined ? null : status,
+    acquired: dateIn(said('d')),
+  }
 }
 
 function text(field: MarcField, code: string): string | null {
   return subfield(field, code)?.trim() || null
 }
 
-function needed(field: MarcField, code: string, what: string): string {
-  const value = text(field, code)
-  if (value === null) throw new BadRecord('copy-lacks', '852', { what, subfield: code })
-  return value
-}
-
-function schemeOf(field: MarcField): CallNumberScheme {
+function schemeOf(field: MarcField, warn: Warn): CallNumberScheme {
   const first = indicator(field, 1)
   if (first === '7') return NAMED_SCHEMES[text(field, '2') ?? ''] ?? 'other'
   const scheme = SCHEMES[first]
-  if (!scheme) throw new BadRecord('unknown-scheme', '852', { indicator: first })
-  return scheme
+  if (!scheme) warn('unknown-scheme', '852', { indicator: first })
+  return scheme ?? 'other'
 }
 
-function oneOf<T extends string>(known: readonly T[], field: MarcField | undefined, code: string, what: string): T | null {
-  const value = field ? text(field, code) : null
-  if (value === null) return null
-  const found = known.find((word) => word === value.toLowerCase())
-  if (!found) throw new BadRecord('unknown-word', '876', { value, what, subfield: code })
-  return found
+/** What the collection implies counts where a word says nothing that is known here. */
+function useOf(said: string | null, warn: Warn): DescribedCopy['use'] {
+  if (said === null) return null
+  const found = USE_RULES.find((word) => word === said.toLowerCase())
+  if (!found) warn('unknown-word', '876', { value: said, what: 'use', subfield: 'h' })
+  return found ?? null
+}
+
+/** "20240131" or "2024-01-31" as an ISO date. */
+function dateIn(said: string | null): string | null {
+  const [, year, month, day] = /^(\d{4})-?(0[1-9]|1[0-2])-?(0[1-9]|[12]\d|3[01])$/.exec(said ?? '') ?? []
+  return year === undefined ? null : [year, month, day].join('-')
 }

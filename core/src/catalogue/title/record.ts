@@ -33,7 +33,30 @@ export interface BibRecord {
   summary: string | null
   notes: Note[]
   identifiers: Identifier[]
+  /** The title in the script in which it stands on the thing (880 beside 245); null where it is the one above. */
+  titleInScript: string | null
+  /** Whatever else stands in another script (880), by the field in which it is searched. */
+  otherScripts: OtherScript[]
+  /** Versions of the same thing that are read online (856): never copies. */
+  online: OnlineVersion[]
 }
+
+export interface OtherScript {
+  field: OtherScriptField
+  text: string
+}
+export const OTHER_SCRIPT_FIELDS = ['title', 'person', 'subject', 'series', 'contents', 'summary', 'publisher', 'notes'] as const
+export type OtherScriptField = (typeof OTHER_SCRIPT_FIELDS)[number]
+
+export interface OnlineVersion {
+  /** http or https. */
+  url: string
+  /** What the library says of it; null where it says nothing. */
+  label: string | null
+}
+
+/** Stands in the place of a title where a record has none, as cataloguers write it. */
+export const UNTITLED = '[untitled]'
 
 export const AUDIENCES = ['children', 'teenagers', 'adults'] as const
 export type Audience = (typeof AUDIENCES)[number]
@@ -44,18 +67,21 @@ export const NOTE_KINDS = ['general', 'technical', 'language', 'award', 'credits
 export const IDENTIFIER_KINDS = ['isbn', 'issn', 'publisher number', 'other'] as const
 
 export interface Person {
-  /** As filed: "Varrik, Odd". */
+  /** The name alone, as filed: "Varrik, Odd", "John Paul II". */
   name: string
+  /** The name as it is spoken: "Odd Varrik". */
+  spoken: string
+  /** The whole heading in its own order, dates and titles included: "John Paul II, Pope, 1920-2005". */
+  heading: string
   dates: string | null
   kind: (typeof PERSON_KINDS)[number]
   /** Roles in words ("translator"), empty for an author. */
   roles: string[]
   /** The main entry (1xx). */
   main: boolean
+  /** The name in another script (880); null where there is none. */
+  inScript: string | null
 }
-
-/** A name as a heading: dates part people of one name. */
-export const personLabel = ({ name, dates }: Pick<Person, 'name' | 'dates'>): string => [name, dates].filter(Boolean).join(', ')
 
 export interface SeriesEntry {
   title: string
@@ -96,11 +122,15 @@ export interface DescribedCopy {
   publicNote: string | null
   use: UseRule | null
   status: RecordedStatus
+  /** The status in the library's own words, where they are none of ours. */
+  statusText: string | null
+  /** ISO date on which the library got it, where it says so. */
+  acquired: string | null
 }
 
 export const USE_RULES = ['loan', 'short loan', 'here only', 'fetched on request'] as const
 export type UseRule = (typeof USE_RULES)[number]
 
-/** What a copy is according to its record, when no loan, hold or journey says otherwise. */
-export const RECORDED_STATUSES = ['on shelf', 'being prepared', 'on order', 'at the binder', 'missing', 'withdrawn'] as const
+/** What a copy is according to its record, when no loan, hold or journey says otherwise; "other" is not in now, and says in its own words what it is. */
+export const RECORDED_STATUSES = ['on shelf', 'being prepared', 'on order', 'at the binder', 'missing', 'withdrawn', 'other'] as const
 export type RecordedStatus = (typeof RECORDED_STATUSES)[number]

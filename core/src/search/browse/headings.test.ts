@@ -8,9 +8,10 @@ import {
   offersFor,
   search,
   suggestionsFor,
+  type NarrowingChoice,
   type SearchQuestion,
 } from '../index.ts'
-import { hintIn, NO_SCOPE, parseQuery, type FieldName } from '../../query/index.ts'
+import { hintIn, NO_SCOPE, parseQuery, type FieldName, type HeadingKind } from '../../query/index.ts'
 import { recordFromMarc, type MarcRecord } from '../../catalogue/index.ts'
 
 const PLACES = facetTree([
@@ -46,16 +47,26 @@ const ALL = { ...UNNARROWED, scope: NO_SCOPE, sends: null }
 const suggested = (field: FieldName, typed: string) =>
   suggestionsFor(index, { typed, field, most: 5 }, ALL).flatMap(({ headings }) => headings.map(({ label }) => label))
 
+const browse = (kind: HeadingKind, start: string | number, most: number, choice: NarrowingChoice = ALL, empty = false) =>
+  browseHeadings(index, kind, { start, most, empty }, choice)
+
 describe('headings', () => {
   it('stand in alphabetical order, namesakes apart, with their works in the places at hand', () => {
-    expect(browseHeadings(index, 'person', 'lund', 3, ALL).headings).toEqual([
+    expect(browse('person', 'lund', 3).headings).toEqual([
       { label: 'Lund, Marta, 1931-', count: 1 },
       { label: 'Lund, Marta, 1984-', count: 1 },
       { label: 'Orrick, Tamsin', count: 2 },
     ])
-    expect(browseHeadings(index, 'person', 2, 1, { ...ALL, scope: { ...NO_SCOPE, in: ['uni'] } }).headings).toEqual([
+    expect(browse('person', 2, 1, { ...ALL, scope: { ...NO_SCOPE, in: ['uni'] } }).headings).toEqual([
       { label: 'Orrick, Tamsin', count: 1 },
     ])
+  })
+  it('end where they are told, and say where to go on', () => {
+    const all = browse('person', 0, 100, ALL, true)
+    expect(all).toMatchObject({ position: 0, next: all.total, behind: null })
+    const some = browseHeadings(index, 'person', { start: 0, until: 1, most: 100, empty: true }, ALL)
+    expect([...some.headings, ...browse('person', some.next, 100, ALL, true).headings]).toEqual(all.headings)
+    expect(some.behind).toBe(all.headings[1]?.label)
   })
   it('come up while typing, in either order of a name and without the article', () => {
     expect(suggested('person', 'tams')).toEqual(['Orrick, Tamsin'])
@@ -73,10 +84,11 @@ describe('headings', () => {
   })
   it('count what the search finds to which they lead, with what is kept', () => {
     const kept = { ...ALL, only: { subject: ['Harbors'] } }
-    expect(browseHeadings(index, 'title', 'l', 1, kept).headings).toEqual([{ label: 'Letters from a dry dock', count: 0 }])
-    expect(browseHeadings(index, 'title', 'n', 1, kept).headings).toEqual([{ label: 'Nine knots', count: 1 }])
+    expect(browse('title', 'l', 1, kept, true).headings).toEqual([{ label: 'Letters from a dry dock', count: 0 }])
+    expect(browse('title', 'l', 1, kept)).toMatchObject({ headings: [{ label: 'Nine knots', count: 1 }], first: 'Letters from a dry dock' })
+    expect(browse('title', 'n', 1, kept).headings).toEqual([{ label: 'Nine knots', count: 1 }])
     // Of its own facet a heading is all that is chosen.
-    expect(browseHeadings(index, 'subject', 'h', 1, { ...ALL, only: { subject: ['Knots'] } }).headings[0]?.count).toBe(2)
+    expect(browse('subject', 'h', 1, { ...ALL, only: { subject: ['Knots'] } }).headings[0]?.count).toBe(2)
   })
 })
 

@@ -49,23 +49,50 @@ function shelfOf(segment: Segment, kind: HeadingKind): Shelf {
   }
 }
 
-/** Headings from some letters on, or from a place in the order; `start` is a sort key where call numbers are browsed. */
+export interface Browsing {
+  /** Letters, or a place in the order; a sort key where call numbers are browsed. */
+  start: string | number
+  /** Place before which to end. */
+  until?: number
+  most: number
+  /** Headings without a work that passes, too. */
+  empty: boolean
+}
+
+/** Of a narrow choice nearly all headings may be empty: so many are looked at, and whoever wants more asks again. */
+const MOST_LOOKED_AT = 2000
+
+export interface Browsed {
+  position: number
+  /** The place behind the last that was looked at. */
+  next: number
+  total: number
+  /** The headings that stand at these two places, empty or not; null behind the last. */
+  first: string | null
+  behind: string | null
+  headings: Heading[]
+}
+
+/** Headings from a place in the order on. */
 export function browseHeadings(
   segments: Segments,
   kind: HeadingKind,
-  start: string | number,
-  most: number,
+  { start, until, most, empty }: Browsing,
   choice: NarrowingChoice,
-): { position: number; total: number; headings: Heading[] } {
+): Browsed {
   const order = new Order(segments, kind)
   const position = typeof start === 'number' ? Math.min(start, order.total) : order.placeOf(keyOf(kind, start))
+  const end = Math.min(until ?? order.total, order.total, position + MOST_LOOKED_AT)
   const count = counter(segments, kind, choice)
   const headings: Heading[] = []
-  for (let at = position; at < Math.min(position + most, order.total); at += 1) {
-    const { label, standings } = order.at(at)
-    headings.push({ label, count: count(label, standings) })
+  let next = position
+  for (; next < end && headings.length < most; next += 1) {
+    const { label, standings } = order.at(next)
+    const heading = { label, count: count(label, standings) }
+    if (empty || heading.count > 0) headings.push(heading)
   }
-  return { position, total: order.total, headings }
+  const labelAt = (place: number) => (place < order.total ? order.at(place).label : null)
+  return { position, next, total: order.total, first: labelAt(position), behind: labelAt(next), headings }
 }
 
 type Standing = [Shelf, number]

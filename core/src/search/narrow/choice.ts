@@ -30,4 +30,4 @@ export const UNNARROWED = {
 } satisfies Partial<NarrowingChoice>
 
 /** In all places and formats, with the same pickup location. */
-export const everywhere = ({ at }: Scope): Scope => ({ in: [], as: [], at })
+export const everywhere = ({ at, online }: Scope): Scope => ({ in: [], as: [], at, online })

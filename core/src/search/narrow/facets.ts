@@ -1,6 +1,6 @@
 /** The values of facets, and what is known of copies, as the index keeps them. */
 import type { ListedFacet } from '../../query/index.ts'
-import { FAMILY_CODES, personLabel, type BibRecord } from '../../catalogue/index.ts'
+import { FAMILY_CODES, type BibRecord } from '../../catalogue/index.ts'
 
 export const USE_BITS = { loan: 1, 'short loan': 2, 'here only': 4, 'fetched on request': 8 } as const
 /** Uses that let a copy leave the building for longer than some hours. */
@@ -14,7 +14,7 @@ export function facetValuesOf(title: BibRecord): Record<ListedFacet, string[]> {
     audience: title.audience ? [title.audience] : [],
     form: title.fiction === null ? [] : [title.fiction ? 'fiction' : 'non-fiction'],
     genre: title.genres,
-    person: [...new Set(title.people.map(personLabel))],
+    person: [...new Set(title.people.map(({ heading }) => heading))],
     subject: title.subjects.map((subject) => subject.heading),
     series: [...new Set(title.series.map((entry) => entry.title))],
   }

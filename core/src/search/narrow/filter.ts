@@ -7,7 +7,7 @@ import { CARRIER_CODES, FAMILY_CODES, familyOf } from '../../catalogue/index.ts'
 import { availabilityTable, HERE_BIT, SEND_SHIFT, type AvailabilityTable } from './availability.ts'
 import type { NarrowingChoice } from './choice.ts'
 import type { SearchIndex } from '../store/columns.ts'
-import { formatOf, heldFrom, heldTo, placeOfHeld, usesOfHeld, valueFrom, valueTo, yearOf } from '../store/rows.ts'
+import { formatOf, heldFrom, heldTo, isOnline, placeOfHeld, usesOfHeld, valueFrom, valueTo, yearOf } from '../store/rows.ts'
 import { chosenNodes, rootsOf } from '../store/tree.ts'
 import { valueNumber } from './values.ts'
 
@@ -56,6 +56,11 @@ export class DocumentFilter {
   private readonly from: number
   private readonly to: number
   private readonly placeCount: number
+  /** Titles that are read online are in the scope without a copy there. */
+  private readonly online: boolean
+  /** Whether a choice of places or something asked of copies leaves only what has copies. */
+  private readonly needsCopy: boolean
+  private readonly needsPlace: boolean
 
   constructor(
     private readonly index: SearchIndex,
@@ -65,6 +70,9 @@ export class DocumentFilter {
     // Only a copy that is in now has a time at which it is in hand.
     this.table = availabilityTable(choice.inHand === null ? choice.copies : [...choice.copies, 'inNow'])
     this.placeCount = placeTree.codes.length
+    this.online = choice.scope.online
+    this.needsPlace = (choice.only.place ?? []).length > 0
+    this.needsCopy = this.needsPlace || choice.copies.length > 0 || choice.inHand !== null
     this.met = new Uint16Array(this.placeCount)
     this.places = placeFlags(index, choice)
     this.tableAt = tableOffsets(index, choice)
@@ -112,12 +120,20 @@ export class DocumentFilter {
       inNow |= use
     }
     this.metCount = metCount
-    if (flags === 0) return OUTSIDE
+    if (flags === 0) return this.lookAtOnline(doc)
     const barred = (flags & BARRED) !== 0
     this.passesUnasked = !barred && (flags & CHOSEN) !== 0
     this.inNowThere = !barred && inNow > 15
     this.more = barred ? 0 : passing >> 1
     return !barred && (passing & 1) === 1 ? 0 : PLACE
+  }
+
+  private lookAtOnline(doc: number): number {
+    if (!this.online || !isOnline(this.index, doc)) return OUTSIDE
+    this.passesUnasked = !this.needsPlace
+    this.inNowThere = false
+    this.more = 0
+    return this.needsCopy ? PLACE : 0
   }
 
   private lookAtValues(doc: number, marks: Uint16Array): number {

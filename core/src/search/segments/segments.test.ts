@@ -18,6 +18,7 @@ const document = (recordId: number, workKey: string): SearchDocument => ({
   title: workKey,
   filingPerson: '',
   carrier: 'book',
+  online: false,
   year: 2000,
   holdings: [],
 })

@@ -40,6 +40,7 @@ export class IndexBuilder {
     person: new GrowingArray(),
     format: new GrowingArray(),
     year: new GrowingArray(),
+    online: new GrowingArray(),
     language: new GrowingArray(),
     titleLength: new GrowingArray(),
     firstWord: new GrowingArray(),
@@ -61,6 +62,7 @@ export class IndexBuilder {
     columns.person.push(this.people.of(document.filingPerson))
     columns.format.push(FORMAT_NODE.get(document.carrier) ?? 0)
     columns.year.push(document.year ?? 0)
+    columns.online.push(document.online ? 1 : 0)
     columns.language.push(languageNumber(document.language))
     this.addTokens(document)
     for (const { place, uses, usesIn, callKey } of document.holdings) this.held.push(heldEntry(place, uses, usesIn), this.calls.of(callKey))
@@ -151,6 +153,7 @@ export class IndexBuilder {
         heldStart,
         valueStart,
         format: from(columns.format),
+        online: from(columns.online),
         year: from(columns.year),
       }),
       ...this.furtherTitles(order),

@@ -1,7 +1,7 @@
 /** What the index takes in for one record. */
-import type { AuthorizedKind, Carrier, BibRecord } from '../../catalogue/index.ts'
+import type { AuthorizedKind, BibRecord, Carrier, OtherScriptField, Person } from '../../catalogue/index.ts'
 import { filingTitle, workKey } from '../../catalogue/index.ts'
-import { spokenName, withoutArticle, wordsOf } from '../../text/index.ts'
+import { initial, spokenName, withoutArticle, wordsOf } from '../../text/index.ts'
 import { namesOfCarrier, type ListedFacet } from '../../query/index.ts'
 import { facetValuesOf } from '../narrow/facets.ts'
 import type { SearchField } from '../../query/index.ts'
@@ -24,6 +24,8 @@ export interface SearchDocument {
   facets: Record<ListedFacet, string[]>
   carrier: Carrier
   year: number | null
+  /** Whether it is read online, too. */
+  online: boolean
   /** Copies by place. */
   holdings: HeldAt[]
 }
@@ -46,34 +48,50 @@ const NO_OTHERS: OtherNames = () => []
 export function documentOf(recordId: number, title: BibRecord, holdings: HeldAt[], otherNames = NO_OTHERS): SearchDocument {
   return {
     recordId,
-    texts: withOtherNames(textsOf(title), title, otherNames),
+    texts: withInitials(withOtherNames(textsOf(title), title, otherNames), title),
     wholeTitles: [...new Set([title.title, ...wholeTitles(title)].map(titleWords))],
     language: languageOf(title),
     workKey: workKey(title),
     filingTitle: filingTitle(title),
     title: title.title,
-    filingPerson: wordsOf((title.people.find((person) => person.main) ?? title.people.at(0))?.name ?? '').join(' ') || '\uffff',
+    filingPerson: wordsOf((title.people.find((person) => person.main) ?? title.people.at(0))?.heading ?? '').join(' ') || '\uffff',
     facets: facetValuesOf(title),
     carrier: title.carrier,
     year: title.year,
+    online: title.online.length > 0 || title.carrier === 'online-resource',
     holdings,
   }
 }
 
 /** The texts of a record by the field in which they are searched. */
 export function textsOf(title: BibRecord): Record<SearchField, string[]> {
+  const inScript = (field: OtherScriptField) => title.otherScripts.flatMap((other) => (other.field === field ? [other.text] : []))
   return {
-    title: [...wholeTitles(title), ...(title.uniformTitle ? [title.uniformTitle] : [])],
-    person: [...title.people.flatMap((person) => bothOrders(person.name)), ...(title.responsibility ? [title.responsibility] : [])],
-    subject: [...title.subjects.map((subject) => subject.heading), ...title.genres],
-    series: title.series.map((entry) => [entry.title, entry.volume].filter(Boolean).join(' ')),
-    contents: title.contents,
-    notes: title.notes.map((note) => note.text),
-    publisher: [title.publisher, title.place, title.year?.toString(), title.extent, ...namesOfCarrier(title.carrier)].filter(
-      (text) => typeof text === 'string',
-    ),
-    summary: title.summary ? [title.summary] : [],
+    title: [...wholeTitles(title), ...(title.uniformTitle ? [title.uniformTitle] : []), ...inScript('title')],
+    person: [...new Set(title.people.flatMap(namesOf)), ...inScript('person'), ...(title.responsibility ? [title.responsibility] : [])],
+    subject: [...title.subjects.map((subject) => subject.heading), ...title.genres, ...inScript('subject')],
+    series: [...title.series.map((entry) => [entry.title, entry.volume].filter(Boolean).join(' ')), ...inScript('series')],
+    contents: [...title.contents, ...inScript('contents')],
+    notes: [...title.notes.map((note) => note.text), ...inScript('notes')],
+    publisher: [
+      ...inScript('publisher'),
+      title.publisher,
+      title.place,
+      title.year?.toString(),
+      title.extent,
+      ...namesOfCarrier(title.carrier),
+    ].filter((text) => typeof text === 'string'),
+    summary: [...(title.summary ? [title.summary] : []), ...inScript('summary')],
   }
+}
+
+/** "Brae, Hugh" is asked for as "Brae, H.", too. */
+function withInitials(texts: Record<SearchField, string[]>, title: BibRecord): Record<SearchField, string[]> {
+  const initials = title.people.flatMap(({ kind, spoken }) => {
+    const given = kind === 'person' ? wordsOf(spoken).slice(0, -1) : []
+    return given.length > 0 ? [given.map((word) => initial([...word][0] ?? '')).join(' ')] : []
+  })
+  return { ...texts, person: [...texts.person, ...new Set(initials)] }
 }
 
 function withOtherNames(texts: Record<SearchField, string[]>, title: BibRecord, otherNames: OtherNames): Record<SearchField, string[]> {
@@ -99,10 +117,21 @@ export function otherNamesIn(title: BibRecord, otherNames: OtherNames): { field:
 export const languageOf = (title: BibRecord): string => title.languages.at(0) ?? 'eng'
 
 function wholeTitles(title: BibRecord): string[] {
-  return [title.remainder ? `${title.title} ${title.remainder}` : title.title, ...title.variantTitles]
+  return [
+    title.remainder ? `${title.title} ${title.remainder}` : title.title,
+    ...title.variantTitles,
+    ...(title.titleInScript ? [title.titleInScript] : []),
+  ]
 }
 
 const titleWords = (text: string): string => withoutArticle(wordsOf(text)).join(' ')
+
+/** A name as it is filed and as it is spoken, with what its heading adds but dates. */
+const namesOf = ({ name, spoken, heading, dates }: Person): string[] => [
+  name,
+  spoken,
+  dates === null ? heading : heading.replace(dates, ''),
+]
 
 /** "Varrik, Odd" is asked for as "Odd Varrik" too. */
 function bothOrders(name: string): string[] {

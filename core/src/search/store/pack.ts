@@ -39,7 +39,7 @@ const textParts = (name: Text) => [`${name}.bytes`, `${name}.starts`] as const
 const ORDER: readonly string[] = [...Object.keys(COLUMNS), ...TEXTS.flatMap(textParts)]
 
 /** Stands for the way in which an index is laid out: memory written by another way can't be read. */
-export const LAYOUT = hashOf(JSON.stringify([COLUMNS, TEXTS, FIELDS, LISTED_FACETS, FORMAT_TREE.codes, STEMMED_LANGUAGES, 2])).toString(16)
+export const LAYOUT = hashOf(JSON.stringify([COLUMNS, TEXTS, FIELDS, LISTED_FACETS, FORMAT_TREE.codes, STEMMED_LANGUAGES, 3])).toString(16)
 
 /** Copies an index into one stretch of shared memory. */
 export function pack(index: SearchIndex): PackedIndex {

@@ -22,7 +22,10 @@ export const valueTo = ({ rows }: Rows, doc: number): number => rows[doc * ROW +
 /** Node of the carrier in the format tree. */
 export const formatOf = ({ rows }: Rows, doc: number): number => rows[doc * ROW + FORMAT_AND_YEAR] & 255
 /** 0 where the record names none. */
-export const yearOf = ({ rows }: Rows, doc: number): number => rows[doc * ROW + FORMAT_AND_YEAR] >>> 8
+export const yearOf = ({ rows }: Rows, doc: number): number => (rows[doc * ROW + FORMAT_AND_YEAR] >>> 8) & 0x3fff
+
+/** Whether it is read online, too. */
+export const isOnline = ({ rows }: Rows, doc: number): boolean => rows[doc * ROW + FORMAT_AND_YEAR] >>> 31 === 1
 
 interface Parts {
   work: ArrayLike<number>
@@ -30,12 +33,14 @@ interface Parts {
   valueStart: ArrayLike<number>
   format: ArrayLike<number>
   year: ArrayLike<number>
+  online: ArrayLike<number>
 }
 
-export function rowsFrom(docCount: number, { work, heldStart, valueStart, format, year }: Parts): Uint32Array {
+export function rowsFrom(docCount: number, { work, heldStart, valueStart, format, year, online }: Parts): Uint32Array {
   const rows = new Uint32Array((docCount + 1) * ROW)
   for (let doc = 0; doc <= docCount; doc += 1) {
-    const row = [work[doc] ?? 0, heldStart[doc], valueStart[doc], (format[doc] ?? 0) | ((year[doc] ?? 0) << 8)]
+    const facts = (format[doc] ?? 0) | ((year[doc] ?? 0) << 8) | ((online[doc] ?? 0) << 31)
+    const row = [work[doc] ?? 0, heldStart[doc], valueStart[doc], facts]
     rows.set(row, doc * ROW)
   }
   return rows

@@ -2,7 +2,7 @@
 import { FIELDS, LISTED_FACETS } from '../../query/index.ts'
 import { wordsOf } from '../../text/index.ts'
 import type { SearchDocument } from './document.ts'
-import { formatOf, heldEntry, heldFrom, heldTo, valueFrom, valueTo, yearOf } from './rows.ts'
+import { formatOf, heldEntry, heldFrom, heldTo, isOnline, valueFrom, valueTo, yearOf } from './rows.ts'
 import { maskOf } from './fields.ts'
 import { FORMAT_NODE } from './formats.ts'
 import { Cursor } from './postings.ts'
@@ -23,6 +23,7 @@ export function differencesIn(segments: Segments, document: SearchDocument): str
   expect('filing person', index.personKeys.at(index.personOf[doc]) === document.filingPerson)
   expect('format', formatOf(index, doc) === FORMAT_NODE.get(document.carrier))
   expect('year', yearOf(index, doc) === (document.year ?? 0))
+  expect('being online', isOnline(index, doc) === document.online)
   expect('language of its words', index.language[doc] === languageNumber(document.language))
   for (const [word, mask] of fieldsByWord(document)) {
     const term = index.terms.find(word)

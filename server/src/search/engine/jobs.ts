@@ -19,6 +19,8 @@ import {
   unpack,
   withDelta,
   type FacetTree,
+  type Browsed,
+  type Browsing,
   type Heading,
   type Offer,
   type Offers,
@@ -73,8 +75,8 @@ export interface Jobs {
     answer: { value: string; count: number }[]
   }
   browse: {
-    request: { kind: HeadingKind; start: string | number; most: number; choice: NarrowingChoice }
-    answer: { position: number; total: number; headings: Heading[] }
+    request: Browsing & { kind: HeadingKind; choice: NarrowingChoice }
+    answer: Browsed
   }
   headings: { request: { kind: HeadingKind; labels: readonly string[]; choice: NarrowingChoice }; answer: Heading[] }
   suggest: { request: { typed: string; field: FieldName; most: number; choice: NarrowingChoice }; answer: Suggestion[] }
@@ -144,7 +146,7 @@ const WORK: Work = {
     holdOptions(database, libraries, reader, { records, barcode }, at),
   count: ({ segments }, { question }, wanted) => countOf(segments, question, wanted),
   values: ({ segments }, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),
-  browse: ({ segments }, { kind, start, most, choice }) => browseHeadings(segments, kind, start, most, choice),
+  browse: ({ segments }, { kind, choice, ...browsing }) => browseHeadings(segments, kind, browsing, choice),
   headings: ({ segments }, { kind, labels, choice }) => headingsNamed(segments, kind, labels, choice),
   suggest: ({ segments }, { choice, ...asked }) => suggestionsFor(segments, asked, choice),
   delta: (_at, { placeTree, documents }) => pack(buildDelta(placeTree, documents)),

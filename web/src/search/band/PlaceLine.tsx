@@ -2,6 +2,8 @@
 import { FAMILY_CODES } from '@catalex/core/catalogue'
 import ExpandIcon from '@mui/icons-material/ArrowDropDown'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
 import Skeleton from '@mui/material/Skeleton'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
@@ -70,6 +72,19 @@ export function PlaceLine({ before }: { before: ReactNode }) {
             members: [],
           })),
         }}
+      />
+      <FormControlLabel
+        className={styles.online}
+        control={
+          <Checkbox
+            size="small"
+            checked={scope.online}
+            onChange={(_, online) => {
+              setScope({ online })
+            }}
+          />
+        }
+        label={t('band.online')}
       />
       <span>{t('band.at')}</span>
       <Part

@@ -14,6 +14,7 @@ import { usePlaces } from '../../shared/places.tsx'
 import type { FullScope } from '../../shared/scope.tsx'
 import { FormatMark } from '../../ui/FormatMark.tsx'
 import { Hint } from '../../ui/Hint.tsx'
+import { OnlineLink } from '../../ui/OnlineLink.tsx'
 import { OwnMark } from '../../ui/OwnMark.tsx'
 import { SpineLabel } from '../../ui/SpineLabel.tsx'
 import { Words } from '../../ui/Words.tsx'
@@ -62,6 +63,11 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
           {own && ' '}
           <OwnMark own={own} />
         </h2>
+        {row.titleInScript && (
+          <p className={styles.script} dir="auto">
+            {row.titleInScript}
+          </p>
+        )}
         <p className={styles.who}>
           {partsOf(row, edition, t('search.bookOf', { series: row.series?.title ?? '', volume: row.series?.volume ?? '' })).map(
             (part, i) => (
@@ -86,6 +92,7 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
             ))}
           </ul>
           <Nearest row={row} elsewhere={elsewhere} />
+          {row.online && <OnlineLink version={row.online} title={row.title} />}
           <span className={styles.ways} data-screen>
             {onRoutes && (
               <button

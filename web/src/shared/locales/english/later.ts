@@ -52,6 +52,7 @@ export const later = {
     total_one: '{{count}} heading in all. Scroll, or use the arrow keys.',
     total_other: '{{count, number}} headings in all. Scroll, or use the arrow keys.',
     none: 'none in these places',
+    empty: 'Also show headings without a title in these places',
     count_one: '{{count}} title',
     count_other: '{{count, number}} titles',
   },
@@ -84,6 +85,7 @@ export const later = {
       'at the binder': 'It is being bound and comes back in some weeks.',
       missing: 'It was not found in its place. It can’t be held until it turns up.',
       withdrawn: 'It has left the library.',
+      other: 'It is not on the shelf; the library says in its own words what is the matter.',
     },
   },
   title: {
@@ -120,6 +122,7 @@ export const later = {
     volumesShown_one: '{{count}} volume',
     volumesShown_other: '{{count}} volumes',
     fields: {
+      otherScripts: 'In its own script',
       responsibility: 'As on the title page',
       uniformTitle: 'Original title',
       variantTitles: 'Also called',

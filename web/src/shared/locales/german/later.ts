@@ -55,6 +55,7 @@ export const later: InOtherWords<typeof english> = {
     total_one: '{{count}} Eintrag. Blättern Sie, oder nehmen Sie die Pfeiltasten.',
     total_other: '{{count, number}} Einträge. Blättern Sie, oder nehmen Sie die Pfeiltasten.',
     none: 'an diesen Orten keiner',
+    empty: 'Auch Einträge ohne Titel an diesen Orten zeigen',
     count_one: '{{count}} Titel',
     count_other: '{{count, number}} Titel',
   },
@@ -87,6 +88,7 @@ export const later: InOtherWords<typeof english> = {
       'at the binder': 'Es wird gebunden und kommt in einigen Wochen zurück.',
       missing: 'Es war nicht an seinem Platz. Es kann nicht vorgemerkt werden, bis es wieder auftaucht.',
       withdrawn: 'Es gehört der Bibliothek nicht mehr.',
+      other: 'Es steht nicht im Regal; was los ist, sagt die Bibliothek in eigenen Worten.',
     },
   },
   title: {
@@ -123,6 +125,7 @@ export const later: InOtherWords<typeof english> = {
     volumesShown_one: '{{count}} Band',
     volumesShown_other: '{{count}} Bände',
     fields: {
+      otherScripts: 'In eigener Schrift',
       responsibility: 'Wie auf dem Titelblatt',
       uniformTitle: 'Originaltitel',
       variantTitles: 'Auch genannt',
