@@ -177,6 +177,7 @@ export const answer = (rows: ResultRow[], more: Partial<SearchAnswer> = {}): Sea
   weak: 0,
   meant: null,
   unnarrowed: rows.length,
+  online: null,
   wider: null,
   ...more,
 })

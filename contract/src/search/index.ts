@@ -136,6 +136,7 @@ export const searchAnswerSchema = shape({
   },
   offers: { ...list(offerSchema), description: 'Other readings of the query with what they would find.' },
   unnarrowed: { ...count, description: 'Titles with the same words in the same places and formats, without any narrowing.' },
+  online: { ...nullable('integer'), description: 'Titles found with those that are read online, where nothing is found without.' },
   wider: { ...nullable('integer'), description: 'Titles with the same words in all places and formats, where that is more.' },
 })
 

@@ -148,7 +148,12 @@ class Parser {
     if (behindComma && /^\p{L}{2,}/u.test(text)) return null
     return joined(
       'and',
-      wordsOf(text).map((letter) => joined('or', [{ kind: 'word', word: letter }, { kind: 'word', word: initial(letter) }])),
+      wordsOf(text).map((letter) =>
+        joined('or', [
+          { kind: 'word', word: letter },
+          { kind: 'word', word: initial(letter) },
+        ]),
+      ),
     )
   }
 

@@ -18,7 +18,8 @@ const PLAIN: Record<string, string> = {
 }
 
 /** Marks that readers leave out: Latin, Greek and Cyrillic diacritics, Hebrew points, Arabic vowels and the stretching stroke. */
-const MARKS = /[\u0300-\u036f\u0591-\u05bd\u05bf\u05c1\u05c2\u05c4\u05c5\u05c7\u0610-\u061a\u0640\u064b-\u065f\u0670\u06d6-\u06dc\u06df-\u06e8\u06ea-\u06ed]/g
+const MARKS =
+  /[\u0300-\u036f\u0591-\u05bd\u05bf\u05c1\u05c2\u05c4\u05c5\u05c7\u0610-\u061a\u0640\u064b-\u065f\u0670\u06d6-\u06dc\u06df-\u06e8\u06ea-\u06ed]/g
 
 /** Lower case, without diacritics: "Ærø Brønd" -> "aero brond". */
 export function fold(text: string): string {

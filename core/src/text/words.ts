@@ -21,7 +21,8 @@ export function wordsOf(text: string): string[] {
 }
 
 const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/u
-const RUNS = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\u30fc]+|[^\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\u30fc]+/gu
+const RUNS =
+  /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\u30fc]+|[^\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\u30fc]+/gu
 
 /** Scripts without blanks between words are read by pairs of signs, one overlapping the next; a single sign stands alone. */
 function inPairs(word: string): string[] {

@@ -170,7 +170,7 @@ export class SearchService {
       thisYear: Number(searcher.today.slice(0, 4)),
       viewing,
     }
-    const { result, rows, meant, offers, unnarrowed, wider } = await this.engine.ask('search', request, asking)
+    const { result, rows, meant, offers, unnarrowed, wider, online } = await this.engine.ask('search', request, asking)
     const { from, ...counted } = result
     return {
       ...counted,
@@ -182,6 +182,7 @@ export class SearchService {
       offers,
       unnarrowed,
       wider: wider !== null && wider > result.count ? wider : null,
+      online: online === 0 ? null : online,
     }
   }
 

@@ -133,6 +133,7 @@ export function SearchPage() {
                 question={question}
                 answer={data}
                 onChange={go}
+                onOnline={() => void navigate(links.search(question, { ...scope, online: true }))}
                 onWider={() => void navigate(links.search(question, { ...NO_SCOPE, at: scope.at, online: scope.online }))}
               />
             ) : (

@@ -55,5 +55,4 @@ const ENTITIES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', 
 
 /** Text for XML 1.0, without the signs that it can't hold. */
 export const escaped = (text: string): string =>
-   
   text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '').replace(/[&<>"]/g, (sign) => ENTITIES[sign] ?? '')

@@ -61,6 +61,8 @@ export interface Jobs {
       /** Titles without narrowings, and, where there is a scope, without that either. */
       unnarrowed: number
       wider: number | null
+      /** With titles that are read online, where nothing is found without. */
+      online: number | null
     }
   }
   title: { request: { controlNumber: string; asked: TitleQuestion; alsoGood: readonly string[] }; answer: TitlePage | null }
@@ -129,6 +131,7 @@ const WORK: Work = {
       unnarrowed: isNarrowed(narrowing) ? countWith(UNNARROWED) : result.count,
       wider:
         narrowing.scope.in.length + narrowing.scope.as.length > 0 ? countWith({ ...UNNARROWED, scope: everywhere(narrowing.scope) }) : null,
+      online: result.count === 0 && !narrowing.scope.online ? countWith({ scope: { ...narrowing.scope, online: true } }) : null,
       rows: await presentRows(database, libraries, rows, { ...viewing, node: question.query }),
     }
   },

@@ -12,6 +12,8 @@ interface Props {
   answer: SearchAnswer
   onChange(next: Question): void
   onWider(): void
+  /** With titles that are read online, too. */
+  onOnline(): void
 }
 
 interface WayOn {
@@ -19,10 +21,11 @@ interface WayOn {
   take(): void
 }
 
-export function Empty({ question, answer, onChange, onWider }: Props) {
+export function Empty({ question, answer, onChange, onWider, onOnline }: Props) {
   const { t } = useTranslation()
   const misprinted = answer.readback.some(({ kind }) => kind === 'isbn-misprint' || kind === 'issn-misprint')
   const ways: WayOn[] = [
+    ...(answer.online === null ? [] : [{ text: t('search.offer.online', { count: answer.online }), take: onOnline }]),
     ...(answer.wider === null ? [] : [{ text: t('search.offer.wider', { count: answer.wider }), take: onWider }]),
     ...NARROWINGS.filter((name) => isNarrowed(question, name) && (answer.without[name] ?? 0) > 0).map((name) => ({
       text: t('search.offer.drop', { what: t(`narrowing.names.${name}`), count: answer.without[name] ?? 0 }),

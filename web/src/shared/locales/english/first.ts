@@ -210,6 +210,8 @@ export const first = {
       'The last digit of this number is worked out from the others, and does not fit them: one of them is wrong. Look at it once more, or search by title or person.',
     emptyOffers: 'Try one of these',
     offer: {
+      online_one: 'Include titles that are read online: {{count}} title',
+      online_other: 'Include titles that are read online: {{count, number}} titles',
       wider_one: 'Search all libraries and formats: {{count}} title',
       wider_other: 'Search all libraries and formats: {{count, number}} titles',
       drop_one: 'Remove “{{what}}”: {{count}} title',

@@ -217,6 +217,8 @@ export const first: InOtherWords<typeof english> = {
       'Die letzte Ziffer dieser Nummer ergibt sich aus den anderen und passt nicht zu ihnen: Eine davon ist falsch. Sehen Sie noch einmal nach, oder suchen Sie nach Titel oder Person.',
     emptyOffers: 'Versuchen Sie eines davon',
     offer: {
+      online_one: 'Auch, was im Netz gelesen wird: {{count}} Titel',
+      online_other: 'Auch, was im Netz gelesen wird: {{count, number}} Titel',
       wider_one: 'In allen Bibliotheken und Formaten suchen: {{count}} Titel',
       wider_other: 'In allen Bibliotheken und Formaten suchen: {{count, number}} Titel',
       drop_one: '„{{what}}“ entfernen: {{count}} Titel',
