@@ -97,8 +97,21 @@ export const holdRowSchema = shape({
   collectBy: text,
 })
 
+/** A list of copies whose status has changed, a row. */
+export const statusRowSchema = shape({
+  barcode: { type: 'string', minLength: 1 },
+  status: {
+    type: 'string',
+    minLength: 1,
+    maxLength: 200,
+    description: '"on loan", one of the other statuses, or the library’s own words.',
+  },
+  due: { type: 'string', description: 'ISO date of a copy on loan; else empty.' },
+})
+
 export type LibraryFile = FromSchema<typeof libraryFileSchema>
 export type PoliciesFile = FromSchema<typeof policiesFileSchema>
 export type ReaderRow = FromSchema<typeof readerRowSchema>
 export type LoanRow = FromSchema<typeof loanRowSchema>
+export type StatusRow = FromSchema<typeof statusRowSchema>
 export type HoldRow = FromSchema<typeof holdRowSchema>

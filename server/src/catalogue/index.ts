@@ -5,7 +5,8 @@ import { QueryTooLarge, type IdentifierQuery } from '@catalex/core/query'
 import type { Queryable } from '../database/index.ts'
 
 export { keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
-export { loadMarc, loadWholeCatalogue, type LoadReport } from './loading.ts'
+export { recordsOfCopies, setCopyStatuses, type CopyStatusChange } from './statuses.ts'
+export { loadMarc, loadWholeCatalogue, type LoadFault, type LoadReport } from './loading.ts'
 
 export interface StoredRecord {
   id: number

@@ -19,7 +19,8 @@ import { dropStaged, Store } from './storing.ts'
 
 export type { LoadFault, LoadReport } from './report.ts'
 
-type Progress = (read: number) => void
+/** Told how many octets of the files have been read, and of how many records. */
+type Progress = (octets: number, said: string) => void
 
 /** Into a new, empty catalogue, which nobody uses yet. */
 export async function loadWholeCatalogue(
@@ -79,12 +80,14 @@ async function readAll(libraries: Libraries, files: readonly string[], progress:
   const authorities: Authority[] = []
   const deleted: string[] = []
   let storing: Promise<void> = Promise.resolve()
+  let octets = 0
+  const begun = performance.now()
   const flush = async (file: string, batch: readonly PreparedRecord[]) => {
     await storing
     storing = put(batch).then(({ refused, good }) => {
       for (const one of good) report.take(file, one)
       for (const { record, fault } of refused) report.refuse(file, record.number, record.record.controlNumber, fault)
-      progress(report.read)
+      progress(octets, `${String(report.read)} records, ${String(Math.round((1000 * report.read) / (performance.now() - begun)))} a second`)
     })
     // A failure is met where it is awaited.
     storing.catch(() => undefined)
@@ -98,7 +101,7 @@ async function readAll(libraries: Libraries, files: readonly string[], progress:
   }
   for (const file of files) {
     let batch: PreparedRecord[] = []
-    for await (const read of recordsIn(file)) {
+    for await (const read of recordsIn(file, (more) => (octets += more))) {
       report.read += 1
       if ('fault' in read) report.refuse(file, read.number, null, read.fault)
       else

@@ -18,14 +18,17 @@ export type ReadRecord = { number: number; record: MarcRecord; warnings: RecordF
 
 const NOT_MARC: RecordFault = { field: null, code: 'not-marc', facts: {} }
 
-export async function* recordsIn(file: string): AsyncGenerator<ReadRecord> {
+/** @param onOctets told of each stretch of the file that has been read */
+export async function* recordsIn(file: string, onOctets: (more: number) => void = () => undefined): AsyncGenerator<ReadRecord> {
   const start = await beginningOf(file)
-  const markup = start.startsWith('<')
-  if (markup && !beginsAsMarcXml(start)) return yield { number: 1, fault: NOT_MARC }
+  // Either may begin with damage that looks like the other.
+  const structured = start.includes(FIELD_END) && !start.includes('<leader') && !start.includes(':leader')
+  const markup = start.startsWith('<') && !structured && beginsAsMarcXml(start)
+  if (start.startsWith('<') && !structured && !markup) return yield { number: 1, fault: NOT_MARC }
   let number = 0
   let likely = markup
   const faults: ReadRecord[] = []
-  for await (const read of markup ? xmlRecords(file) : isoRecords(file)) {
+  for await (const read of markup ? xmlRecords(file, onOctets) : isoRecords(file, onOctets)) {
     number += 1
     const one: ReadRecord = 'code' in read ? { number, fault: read } : { number, ...read }
     // Until something has looked like a record, the file may be anything.
@@ -53,8 +56,8 @@ async function beginningOf(file: string): Promise<string> {
   return ''
 }
 
-async function* isoRecords(file: string): AsyncGenerator<ReadMarc> {
-  for await (const bytes of piecesOf(file)) {
+async function* isoRecords(file: string, onOctets: (more: number) => void): AsyncGenerator<ReadMarc> {
+  for await (const bytes of piecesOf(file, onOctets)) {
     for (const piece of resynchronised(bytes)) yield readOne(piece)
   }
 }
@@ -70,6 +73,7 @@ function readOne(bytes: Uint8Array): ReadMarc {
 }
 
 const RECORD_END = 0x1d
+const FIELD_END = '\u001e'
 
 /** Octets that a record may have (ISO 2709: its length has five digits). */
 const LONGEST_RECORD = 99_999
@@ -78,10 +82,11 @@ const LONGEST_RECORD = 99_999
  * The file cut behind each record terminator, line ends between records dropped. Of what is longer than any record only
  * the beginning is handed on, and reading goes on behind the next terminator.
  */
-async function* piecesOf(file: string): AsyncGenerator<Buffer> {
+async function* piecesOf(file: string, onOctets: (more: number) => void): AsyncGenerator<Buffer> {
   let rest = Buffer.alloc(0)
   let skipping = false
   for await (const chunk of createReadStream(file, { highWaterMark: 1 << 20 })) {
+    onOctets((chunk as Buffer).length)
     rest = Buffer.concat([rest, chunk as Buffer])
     let start = 0
     for (let end = rest.indexOf(RECORD_END); end >= 0; end = rest.indexOf(RECORD_END, start)) {
@@ -121,8 +126,11 @@ function resynchronised(bytes: Buffer): Buffer[] {
   return [bytes]
 }
 
-async function* xmlRecords(file: string): AsyncGenerator<ReadMarc> {
+async function* xmlRecords(file: string, onOctets: (more: number) => void): AsyncGenerator<ReadMarc> {
   const reader = new MarcXmlReader()
-  for await (const chunk of createReadStream(file, { encoding: 'utf8' })) yield* reader.read(chunk as string)
+  for await (const chunk of createReadStream(file, { encoding: 'utf8' })) {
+    onOctets(Buffer.byteLength(chunk as string))
+    yield* reader.read(chunk as string)
+  }
   yield* reader.end()
 }

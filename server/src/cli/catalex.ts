@@ -10,6 +10,7 @@ import { load } from './load.ts'
 import { errorInWords } from './sentences.ts'
 import { outbox } from './outbox.ts'
 import { serve } from './serve.ts'
+import { watch } from './watch.ts'
 import { works } from './works.ts'
 
 const { version } = JSON.parse(readFileSync(new URL('../../package.json', import.meta.url), 'utf8')) as { version: string }
@@ -17,12 +18,17 @@ const program = new Command('catalex').description('A catalogue of physical item
 
 program
   .command('load')
-  .description('Load MARC 21 records (ISO 2709 or MARCXML), or with --world everything that a library writes')
-  .argument('[files...]', 'MARC files')
+  .description('Load MARC 21 records (ISO 2709 or MARCXML) and lists of copies (CSV), or with --world everything that a library writes')
+  .argument('[files...]', 'MARC files; *.csv: barcode, status, due')
   .option('--world <folder>', 'folder with library.json, policies.json, readers.csv, loans.csv, holds.csv and *.mrc or *.xml')
   .option('--data <file>', 'database', 'var/catalex.sqlite')
   .option('--report <file>', 'write the full report as JSON')
-  .action(load)
+  .option('--strict', 'end with 2 where anything was refused or odd; else with 0, and with 1 where nothing could be read')
+  .option('--watch <folder>', 'take each file that comes into this folder, and move it to "done" or "refused"')
+  .action(async (files: string[], options: { data: string; watch?: string; world?: string; report?: string; strict?: boolean }) => {
+    if (options.watch === undefined) process.exitCode = await load(files, options)
+    else await watch(options.watch, options)
+  })
 
 program
   .command('index')

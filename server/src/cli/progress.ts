@@ -1,14 +1,16 @@
 /** A bar on a terminal; nothing where there is none. */
 import { SingleBar } from 'cli-progress'
 
-/** @param format as cli-progress has it: {value}, {total} */
-export async function withBar<T>(format: string, total: number, work: (tick: (done: number) => void) => Promise<T>): Promise<T> {
+export type Tick = (done: number, said?: string) => void
+
+/** @param format as cli-progress has it: {value}, {total}, {percentage}, {eta_formatted}, and {said} for words that go along */
+export async function withBar<T>(format: string, total: number, work: (tick: Tick) => Promise<T>): Promise<T> {
   if (!process.stdout.isTTY) return work(() => undefined)
-  const bar = new SingleBar({ format })
-  bar.start(total, 0)
+  const bar = new SingleBar({ format, etaBuffer: 50 })
+  bar.start(total, 0, { said: '' })
   try {
-    return await work((done) => {
-      bar.update(done)
+    return await work((done, said = '') => {
+      bar.update(done, { said })
     })
   } finally {
     bar.stop()

@@ -51,6 +51,7 @@ const ROW_FAULTS: Record<RowFault['code'], (value: string) => string> = {
   'no-copy': (value) => `No copy has the barcode ${value}.`,
   'no-reader': (value) => `No reader has the card ${value}.`,
   'no-record': (value) => `Not all of the records ${value} are there.`,
+  'no-due': (value) => `"${value}" is no day (2026-11-26) until which the copy is on loan.`,
   'no-pickup': (value) => `Nothing can be collected at "${value}".`,
 }
 

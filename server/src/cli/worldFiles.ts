@@ -7,11 +7,13 @@ import {
   loanRowSchema,
   policiesFileSchema,
   readerRowSchema,
+  statusRowSchema,
   type HoldRow,
   type LibraryFile,
   type LoanRow,
   type PoliciesFile,
   type ReaderRow,
+  type StatusRow,
 } from '@catalex/contract/files'
 import { checked, Invalid, type JSONSchema } from '@catalex/contract/schema'
 import { parse } from 'csv-parse/sync'
@@ -39,6 +41,9 @@ export function readWorldFiles(folder: string): WorldFiles {
       .map((name) => join(folder, name)),
   }
 }
+
+/** A list of copies whose status has changed. */
+export const readStatusList = (file: string): StatusRow[] => csv<StatusRow>(statusRowSchema, file)
 
 function json<T>(schema: JSONSchema, file: string): T {
   try {

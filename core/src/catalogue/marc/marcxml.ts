@@ -46,8 +46,7 @@ export class MarcXmlReader {
   }
 
   end(): ReadMarc[] {
-    START.lastIndex = 0
-    return START.test(this.text) ? [breaksOff('the file ends inside a record')] : []
+    return this.text.search(START) >= 0 ? [breaksOff('the file ends inside a record')] : []
   }
 }
 

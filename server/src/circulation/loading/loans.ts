@@ -7,7 +7,7 @@ import { LOANS } from '../tables.ts'
 /** A row that names what isn't there is left out and reported. */
 export interface RowFault {
   row: number
-  code: 'no-copy' | 'no-reader' | 'no-record' | 'no-pickup'
+  code: 'no-copy' | 'no-reader' | 'no-record' | 'no-pickup' | 'no-due'
   value: string
 }
 
