@@ -65,6 +65,7 @@ beforeAll(async () => {
       { kind: 'person', start: 'm', most: 5, empty: true, choice },
       { kind: 'call-number', start: 3, most: 5, empty: true, choice },
     ],
+    records: [{ query: parseQuery('tide').node, sort: [{ by: 'title', descending: true }], from: 1, size: 4 }],
     headings: [{ kind: 'subject', labels: ['Tides', 'Nothing'], choice }],
     suggest: [{ typed: 'a', field: 'anywhere', most: 4, choice }],
     delta: [{ placeTree, documents: documents.slice(3, 5) }],
@@ -75,7 +76,19 @@ afterAll(async () => {
   await catalogue.close()
 })
 
-const NAMES: JobName[] = ['search', 'title', 'copies', 'holdOptions', 'count', 'values', 'browse', 'headings', 'suggest', 'delta']
+const NAMES: JobName[] = [
+  'search',
+  'title',
+  'copies',
+  'holdOptions',
+  'count',
+  'values',
+  'browse',
+  'records',
+  'headings',
+  'suggest',
+  'delta',
+]
 it.each(NAMES)('%s', async (name) => {
   for (const request of cases[name]) {
     const [here, there] = await Promise.all([local.ask(name, request as never), pool.ask(name, request as never)])

@@ -4,6 +4,7 @@
  */
 import { withoutArticle, wordsOf } from '../text/index.ts'
 import { isbn13, issn, numberKey } from '../catalogue/index.ts'
+import { cqlIndexOf, CQL_SETS, SET_IDENTIFIERS, type CqlIndex, type CqlSet } from './cqlIndexes.ts'
 import type { SearchField } from './vocabulary.ts'
 import { Depth, joined, withinLimits, type QueryNode } from './node.ts'
 
@@ -20,6 +21,9 @@ export const CQL_FAULTS = [
   'relation-for-dates',
   'no-year',
   'relation-for-words',
+  'unknown-set',
+  'unknown-modifier',
+  'unknown-sort',
 ] as const
 
 /** What can't be read in a query: a code with what it speaks of, and the place in the text, from 0. */
@@ -41,36 +45,35 @@ const fail = (code: CqlFault['code'], at: number, what = ''): never => {
   throw new CqlError({ code, at, what })
 }
 
-const FIELDS: Record<string, SearchField | null> = {
-  anywhere: null,
-  'cql.anywhere': null,
-  'cql.serverchoice': null,
-  title: 'title',
-  name: 'person',
-  person: 'person',
-  creator: 'person',
-  subject: 'subject',
-  series: 'series',
-  note: 'notes',
-  notes: 'notes',
-  publisher: 'publisher',
-  contents: 'contents',
-  summary: 'summary',
-}
-const SPECIAL = ['isbn', 'issn', 'callnumber', 'barcode', 'date', 'year', 'language', 'format'] as const
-const RELATIONS = ['==', '=', '<>', '<=', '>=', '<', '>', 'any', 'all', 'adj', 'within', 'exact'] as const
+const RELATIONS = ['==', '=', '<>', '<=', '>=', '<', '>', 'any', 'all', 'adj', 'within', 'exact', 'scr'] as const
 type Relation = (typeof RELATIONS)[number]
 
-const indexName = (text: string): string => text.toLowerCase().replace(/^(dc|bib|rec)\./, '')
-const isIndex = (text: string): boolean =>
-  Object.hasOwn(FIELDS, indexName(text)) || (SPECIAL as readonly string[]).includes(indexName(text))
-const isRelation = (text: string): text is Relation => (RELATIONS as readonly string[]).includes(text.toLowerCase())
+const isRelation = (text: string): text is Relation => (RELATIONS as readonly string[]).includes(withoutCqlPrefix(text))
+/** "cql.any" is "any". */
+const withoutCqlPrefix = (text: string): string => text.toLowerCase().replace(/^cql\./, '')
+
+/** Modifiers that say what is done anyway. */
+const MODIFIERS = new Set(['stem', 'relevant', 'ignorecase', 'ignoreaccents', 'word', 'string', 'masked', 'isodate', 'number'])
 
 /** Whether the text is meant as CQL: it begins, perhaps behind brackets, with an index that is known and a relation. */
 export function isCql(text: string): boolean {
   const match = /^[\s(]*([\w.]+)\s*(==|<>|<=|>=|[=<>]|(?:any|all|adj|within|exact)\s)/i.exec(text)
-  return match !== null && isIndex(match[1] ?? '')
+  return match !== null && typeof cqlIndexOf(match[1] ?? '') === 'object'
 }
+
+export const CQL_SORTS = ['title', 'person', 'date', 'added'] as const
+export interface CqlSort {
+  by: (typeof CQL_SORTS)[number]
+  descending: boolean
+}
+
+/** What one may sort by, by the indexes that name it. */
+const SORTED: readonly [CqlSort['by'], (index: CqlIndex) => boolean][] = [
+  ['title', (index) => index.kind === 'words' && index.field === 'title'],
+  ['person', (index) => index.kind === 'words' && index.field === 'person'],
+  ['date', (index) => index.kind === 'years'],
+  ['added', (index) => index.kind === 'record'],
+]
 
 interface Token {
   text: string
@@ -79,13 +82,20 @@ interface Token {
 }
 
 /** @throws CqlError, QueryTooLarge */
-export function parseCql(text: string): QueryNode {
-  return withinLimits(new CqlParser(tokensOf(text), text.length).all())
+export const parseCql = (text: string): QueryNode => readCql(text).node
+
+/**
+ * A whole query: prefixes that it binds, what it asks, and in which order.
+ * @throws CqlError, QueryTooLarge
+ */
+export function readCql(text: string): { node: QueryNode; sort: CqlSort[] } {
+  const { node, sort } = new CqlParser(tokensOf(text), text.length).all()
+  return { node: withinLimits(node), sort }
 }
 
 function tokensOf(text: string): Token[] {
   const tokens: Token[] = []
-  const sign = /\s*(?:"((?:[^"\\]|\\.)*)"|(==|<>|<=|>=|[=<>()])|([^\s()=<>"]+)|("))/gy
+  const sign = /\s*(?:"((?:[^"\\]|\\.)*)"|(==|<>|<=|>=|[=<>()/])|([^\s()=<>"/]+)|("))/gy
   for (let match = sign.exec(text); match && match[0] !== ''; match = sign.exec(text)) {
     const at = match.index + match[0].length - match[0].trimStart().length
     if (match[4] !== undefined) fail('unclosed-quote', at)
@@ -101,17 +111,82 @@ function tokensOf(text: string): Token[] {
 class CqlParser {
   private next = 0
   private readonly depth = new Depth()
+  private readonly bound = new Map<string, CqlSet>()
 
   constructor(
     private readonly tokens: readonly Token[],
     private readonly end: number,
   ) {}
 
-  all(): QueryNode {
+  all(): { node: QueryNode; sort: CqlSort[] } {
+    while (this.isSign('>')) this.bind()
     const node = this.clauses()
+    const sort = this.isWord('sortby') ? this.sorting() : []
     const rest = this.tokens.at(this.next)
     if (this.next < this.tokens.length && rest) fail('unexpected', rest.at, rest.text)
-    return node
+    return { node, sort }
+  }
+
+  /** `> dc = "info:srw/cql-context-set/1/dc-v1.1"`, or without a name for the set that is meant where none is named. */
+  private bind(): void {
+    this.next += 1
+    const first = this.take()
+    const named = this.isSign('=')
+    if (named) this.next += 1
+    const identifier = named ? this.take() : first
+    const set = CQL_SETS.find((one) => SET_IDENTIFIERS[one].some((form) => form.test(identifier.text)))
+    if (set === undefined) return fail('unknown-set', identifier.at, identifier.text)
+    this.bound.set(named ? first.text.toLowerCase() : '', set)
+  }
+
+  /** `sortBy date/sort.descending title` */
+  private sorting(): CqlSort[] {
+    this.next += 1
+    const sort: CqlSort[] = []
+    do {
+      const token = this.take()
+      const index = this.indexOf(token)
+      const by = SORTED.find(([, fits]) => fits(index))?.[0]
+      if (by === undefined) return fail('unknown-sort', token.at, token.text)
+      let descending = false
+      while (this.isSign('/')) {
+        this.next += 1
+        const modifier = this.take()
+        const [, direction] = /^(?:sort\.)?(ascending|descending)$/i.exec(modifier.text) ?? []
+        if (direction === undefined && !/^(?:sort\.)?(ignorecase|ignoreaccents)$/i.test(modifier.text))
+          fail('unknown-modifier', modifier.at, modifier.text)
+        if (direction !== undefined) descending = direction.toLowerCase() === 'descending'
+      }
+      sort.push({ by, descending })
+    } while (this.next < this.tokens.length)
+    return sort
+  }
+
+  private indexOf(token: Token): CqlIndex {
+    const prefixed = token.text.includes('.') || !this.bound.has('') ? token.text : `.${token.text}`
+    const index = cqlIndexOf(prefixed, this.bound)
+    if (index === 'set') return fail('unknown-set', token.at, token.text)
+    if (index === 'index') return fail('unknown-index', token.at, token.text)
+    return index
+  }
+
+  private isSign(sign: string): boolean {
+    const token = this.peek()
+    return token !== undefined && !token.quoted && token.text === sign
+  }
+
+  private isWord(word: string): boolean {
+    const token = this.peek()
+    return token !== undefined && !token.quoted && token.text.toLowerCase() === word
+  }
+
+  /** `/stem`, `/rel.combine=sum`: what is done anyway is taken, anything else refused. */
+  private modifiers(known: ReadonlySet<string>): void {
+    while (this.isSign('/')) {
+      this.next += 1
+      const token = this.take()
+      if (!known.has(withoutCqlPrefix(token.text))) fail('unknown-modifier', token.at, token.text)
+    }
   }
 
   /** Booleans are of one rank and bind from the left. */
@@ -125,6 +200,7 @@ class CqlParser {
         return left
       }
       this.next += 1
+      this.modifiers(NO_MODIFIERS)
       const right = this.clause()
       const added: QueryNode = word === 'not' ? { kind: 'not', node: right } : right
       left = joined(word === 'or' ? 'or' : 'and', [left, added]) ?? left
@@ -141,11 +217,12 @@ class CqlParser {
     }
     const relation = this.peek()
     if (relation && !relation.quoted && isRelation(relation.text)) {
-      if (!isIndex(token.text)) fail('unknown-index', token.at, token.text)
+      const index = this.indexOf(token)
       this.next += 1
-      return nodeFor(indexName(token.text), relation.text.toLowerCase() as Relation, this.take(), relation.at)
+      this.modifiers(MODIFIERS)
+      return nodeFor(index, withoutCqlPrefix(relation.text) as Relation, this.take(), relation.at)
     }
-    if (!token.quoted && /^[()=<>]+$/.test(token.text)) fail('term-expected', token.at, token.text)
+    if (!token.quoted && /^[()=<>/]+$/.test(token.text)) fail('term-expected', token.at, token.text)
     return wordsNode(null, '=', token)
   }
 
@@ -161,17 +238,21 @@ class CqlParser {
   }
 }
 
-function nodeFor(index: string, relation: Relation, term: Token, at: number): QueryNode {
-  if (index === 'date' || index === 'year') return yearsNode(relation, term, at)
-  if (index === 'language' || index === 'format') return { kind: 'value', facet: index, value: term.text.toLowerCase() }
-  if (index === 'isbn' || index === 'issn') {
-    const value = index === 'isbn' ? isbn13(term.text) : issn(term.text)
+const NO_MODIFIERS: ReadonlySet<string> = new Set()
+
+function nodeFor(index: CqlIndex, relation: Relation, term: Token, at: number): QueryNode {
+  if (index.kind === 'words') return wordsNode(index.field, relation, term)
+  if (index.kind === 'years') return yearsNode(relation, term, at)
+  if (!['=', '==', 'exact', 'any', 'all', 'adj', 'scr'].includes(relation)) return fail('relation-for-dates', at, relation)
+  if (index.kind === 'everything') return { kind: 'everything' }
+  if (index.kind === 'value') return { kind: 'value', facet: index.facet, value: term.text.toLowerCase() }
+  if (index.kind === 'isbn' || index.kind === 'issn') {
+    const value = index.kind === 'isbn' ? isbn13(term.text) : issn(term.text)
     if (value === null) return fail('bad-number', term.at, term.text)
-    return { kind: 'number', number: index, value }
+    return { kind: 'number', number: index.kind, value }
   }
-  if (index === 'callnumber') return { kind: 'number', number: index, value: term.text }
-  if (index === 'barcode') return { kind: 'number', number: index, value: numberKey(term.text) }
-  return wordsNode(FIELDS[index] ?? null, relation, term)
+  const asTyped = index.kind === 'callnumber' || index.kind === 'record'
+  return { kind: 'number', number: index.kind, value: asTyped ? term.text : (isbn13(term.text) ?? numberKey(term.text)) }
 }
 
 function wordsNode(field: SearchField | null, relation: Relation, term: Token): QueryNode {

@@ -16,7 +16,7 @@ export type QueryNode =
   /** Records with a value of a facet: a language, a format, a person. */
   | { kind: 'value'; facet: ListedFacet | 'format'; value: string }
   /** A number that stands on the thing; whoever has the numbers puts its records here. */
-  | { kind: 'number'; number: 'isbn' | 'issn' | 'barcode' | 'callnumber'; value: string }
+  | { kind: 'number'; number: 'isbn' | 'issn' | 'barcode' | 'callnumber' | 'number' | 'record'; value: string }
   /** A whole title, without its leading article. */
   | { kind: 'whole title'; words: string[] }
   /** Words with which a title begins; the last may be unfinished. */

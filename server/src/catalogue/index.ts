@@ -4,6 +4,8 @@ import type { BibRecord, RecordedStatus, UseRule } from '@catalex/core/catalogue
 import { QueryTooLarge, type IdentifierQuery } from '@catalex/core/query'
 import type { Queryable } from '../database/index.ts'
 
+export { exportedAuthorities, exportedRecords, titleAddresses, titlePages } from './exporting.ts'
+export { marcOf, type StoredMarc } from './marc.ts'
 export { keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
 export { recordsOfCopies, setCopyStatuses, type CopyStatusChange } from './statuses.ts'
 export { loadMarc, loadWholeCatalogue, type LoadFault, type LoadReport } from './loading.ts'

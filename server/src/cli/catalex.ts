@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { Command } from 'commander'
 import { backup, restore } from './backup.ts'
 import { check } from './check.ts'
+import { exportRecords } from './export.ts'
 import { indexing } from './indexing.ts'
 import { load } from './load.ts'
 import { errorInWords } from './sentences.ts'
@@ -29,6 +30,14 @@ program
     if (options.watch === undefined) process.exitCode = await load(files, options)
     else await watch(options.watch, options)
   })
+
+program
+  .command('export')
+  .description('Write records into a file as they would be loaded again: ISO 2709, or MARCXML for *.xml')
+  .argument('<file>', 'where to')
+  .option('--cql <query>', 'only what this query in CQL finds, in its order')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .action(exportRecords)
 
 program
   .command('index')

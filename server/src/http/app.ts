@@ -10,6 +10,7 @@ import { bindCatalogue } from './catalogue.ts'
 import type { Context } from './context.ts'
 import { bindHolds } from './holds.ts'
 import { bindMessages } from './messages.ts'
+import { serveMachines } from './machines.ts'
 import { metricsOf } from './metrics.ts'
 import { servePages } from './pages.ts'
 import { HttpProblem, problemHandler } from './problems.ts'
@@ -60,6 +61,7 @@ export function createApp(context: Context): Express {
   app.use('/api', () => {
     throw new HttpProblem('no-such-address')
   })
+  serveMachines(app, context)
   if (context.pages !== null) servePages(app, context.pages)
   app.use(problemHandler(log))
   return app

@@ -12,7 +12,7 @@ import type {
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
 import type { Copies, CopiesQuery, TitlePage } from '@catalex/contract/title'
 import { verdictOn } from '@catalex/core/holds'
-import { narrowingsOf, NO_SCOPE, scopeOf, type NarrowingParameters } from '@catalex/core/query'
+import { narrowingsOf, NO_SCOPE, readCql, scopeOf, type NarrowingParameters } from '@catalex/core/query'
 import {
   liveRecordCount,
   pack,
@@ -30,7 +30,7 @@ import type { Reader } from '../readers/index.ts'
 import type { TitleQuestion } from '../presenting/index.ts'
 import { browse } from './browsing.ts'
 import { LocalEngine, type Asking, type Engine } from './engine/engine.ts'
-import { readbackOf, readQuery, type ReadQuery } from './query/readQuery.ts'
+import { readbackOf, readQuery, withRecords, type ReadQuery } from './query/readQuery.ts'
 import { buildIndex } from './upkeep/documents.ts'
 import { Follower } from './upkeep/follower.ts'
 import type { Snapshot } from './upkeep/snapshot.ts'
@@ -56,6 +56,8 @@ export interface Opening {
   /** A base segment that has been built anew since it was last asked; null for none. */
   newBase?(): Promise<Snapshot | null>
 }
+
+const BEST_FIRST = [{ by: 'relevance', descending: true }] as const
 
 export class SearchService {
   private sendTables = new Map<string, SendTable>()
@@ -189,6 +191,16 @@ export class SearchService {
   async count(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<number> {
     const question = this.questionFrom(query, await readQuery(this.database, query), searcher)
     return this.engine.ask('count', { question }, asking)
+  }
+
+  /**
+   * Every record that a query in CQL matches, as numbers of the database.
+   * @throws CqlError, QueryTooLarge
+   */
+  async records(cql: string, from: number, size: number, asking?: Asking): Promise<{ count: number; recordIds: number[] }> {
+    const { node, sort } = readCql(cql)
+    const query = await withRecords(this.database, node)
+    return this.engine.ask('records', { query, sort: sort.length > 0 ? sort : BEST_FIRST, from, size }, asking)
   }
 
   browse(query: BrowseQuery, searcher: Searcher, asking?: Asking): Promise<BrowseAnswer> {

@@ -12,6 +12,7 @@ import {
   headingsNamed,
   offersFor,
   pack,
+  recordsMatching,
   recordsOfWork,
   search,
   suggestionsFor,
@@ -22,6 +23,7 @@ import {
   type Browsed,
   type Browsing,
   type Heading,
+  type RecordsQuestion,
   type Offer,
   type Offers,
   type PackedIndex,
@@ -80,6 +82,7 @@ export interface Jobs {
     request: Browsing & { kind: HeadingKind; choice: NarrowingChoice }
     answer: Browsed
   }
+  records: { request: RecordsQuestion; answer: ReturnType<typeof recordsMatching> }
   headings: { request: { kind: HeadingKind; labels: readonly string[]; choice: NarrowingChoice }; answer: Heading[] }
   suggest: { request: { typed: string; field: FieldName; most: number; choice: NarrowingChoice }; answer: Suggestion[] }
   delta: { request: { placeTree: FacetTree; documents: SearchDocument[] }; answer: PackedIndex }
@@ -150,6 +153,7 @@ const WORK: Work = {
   count: ({ segments }, { question }, wanted) => countOf(segments, question, wanted),
   values: ({ segments }, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),
   browse: ({ segments }, { kind, choice, ...browsing }) => browseHeadings(segments, kind, browsing, choice),
+  records: ({ segments }, question) => recordsMatching(segments, question),
   headings: ({ segments }, { kind, labels, choice }) => headingsNamed(segments, kind, labels, choice),
   suggest: ({ segments }, { choice, ...asked }) => suggestionsFor(segments, asked, choice),
   delta: (_at, { placeTree, documents }) => pack(buildDelta(placeTree, documents)),

@@ -15,7 +15,7 @@ import {
 } from '@catalex/core/query'
 import type { SearchQuestion } from '@catalex/core/search'
 import { withoutArticle, wordsOf } from '@catalex/core/text'
-import { recordsByCallNumber, recordsByNumber } from '../../catalogue/index.ts'
+import { recordIdOf, recordsByCallNumber, recordsByNumber } from '../../catalogue/index.ts'
 import type { Queryable } from '../../database/index.ts'
 
 export interface ReadQuery {
@@ -87,15 +87,18 @@ async function numberIn(database: Queryable, q: string, numbersOnly: boolean): P
 /** No label has more. */
 const LONGEST_CALL_NUMBER = 100
 
+async function recordsNumbered(database: Queryable, { number, value }: Extract<QueryNode, { kind: 'number' }>): Promise<number[]> {
+  if (number === 'callnumber') return recordsByCallNumber(database, value.slice(0, LONGEST_CALL_NUMBER), 'beginning')
+  if (number !== 'record') return recordsByNumber(database, number, value)
+  const id = await recordIdOf(database, value)
+  return id === null ? [] : [id]
+}
+
 /** Puts the records in place of the numbers that stand in the query. */
-async function withRecords(database: Queryable, node: QueryNode): Promise<QueryNode> {
+export async function withRecords(database: Queryable, node: QueryNode): Promise<QueryNode> {
   if (node.kind === 'and' || node.kind === 'or')
     return { ...node, nodes: await Promise.all(node.nodes.map((inner) => withRecords(database, inner))) }
   if (node.kind === 'not' || node.kind === 'within') return { ...node, node: await withRecords(database, node.node) }
   if (node.kind !== 'number') return node
-  const recordIds =
-    node.number === 'callnumber'
-      ? await recordsByCallNumber(database, node.value.slice(0, LONGEST_CALL_NUMBER), 'beginning')
-      : await recordsByNumber(database, node.number, node.value)
-  return { kind: 'records', recordIds }
+  return { kind: 'records', recordIds: await recordsNumbered(database, node) }
 }
