@@ -43,7 +43,7 @@ beforeAll(async () => {
         asTyped: false,
         places: [],
         thisYear: 2026,
-        viewing: { ...whose, copies: [], category: 'adult', node: question(words).query, today: DAY },
+        viewing: { ...whose, copies: [], borrower: { category: 'adult', homeSystem: null }, node: question(words).query, today: DAY },
       })),
     ),
     title: [record!.controlNumber, 'nothing'].map((controlNumber) => ({

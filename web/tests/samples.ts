@@ -63,7 +63,7 @@ export const copy = (barcode: string, at: string, more: Partial<CopyLine> = {}):
   enumeration: null,
   copy: null,
   note: null,
-  loanDays: 28,
+  loan: { count: 28, unit: 'days' },
   hold: { allowed: true, cost: 0 },
   ...more,
 })

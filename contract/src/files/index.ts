@@ -7,9 +7,11 @@ import { count, date, flag, list, looseShape, moment, nullable, oneOf, shape, te
 /** Conditions of a rule; one that is left out holds always. */
 const conditions = {
   categories: list(text),
+  homes: { ...list(text), description: 'Home systems of readers; "owner" stands for the system that owns the copy.' },
   uses: list(oneOf(USE_RULES)),
   families: list(oneOf(FAMILY_CODES)),
   owners: list(text),
+  places: { ...list(text), description: 'Where the copy stands: branches, or "branch/collection".' },
 } as const
 
 export const libraryFileSchema = looseShape(['name', 'timeZone', 'systems', 'branches'], {
@@ -36,7 +38,18 @@ const holdRuleSchema = looseShape(['allow', 'cost', 'reason', 'remedy'], {
   remedy: nullable('string'),
 })
 
-const loanRuleSchema = looseShape(['days', 'renewals'], { ...conditions, days: { type: 'integer', minimum: 1 }, renewals: count })
+const loanRuleSchema = looseShape(['renewals'], {
+  ...conditions,
+  days: { type: 'integer', minimum: 1, description: 'Length of the loan; either days or hours.' },
+  hours: { type: 'integer', minimum: 1, maximum: 240 },
+  renewals: count,
+  renewedAtDesk: { ...flag, description: 'Renewed at a desk only.' },
+  overdue: {
+    ...shape({ amount: count, per: oneOf(['day', 'hour'] as const), ceiling: nullable('integer') }),
+    description: 'What a late copy costs, in hundredths, and the most that one loan costs; left out where it costs nothing.',
+  },
+  recalledAfter: { ...count, description: 'Days that a borrower keeps at least when it is recalled; left out where it is not recalled.' },
+})
 
 const minutes = { type: 'integer', minimum: 1, maximum: 1440 } as const
 

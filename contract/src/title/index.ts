@@ -60,7 +60,7 @@ export const copySchema = shape({
   enumeration: textOrNull,
   copy: textOrNull,
   note: textOrNull,
-  loanDays: nullable('integer'),
+  loan: { ...orNull(shape({ count, unit: oneOf(['days', 'hours'] as const) })), description: 'For how long this reader may have it.' },
   hold: verdictSchema,
 })
 

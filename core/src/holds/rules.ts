@@ -1,5 +1,5 @@
 /** Who may hold what: a table of rules, of which the first that fits decides and gives the reason. */
-import { conditionsHold, type RuleConditions, type RuledCopy } from '../policies/index.ts'
+import { conditionsHold, type Borrower, type RuleConditions, type RuledCopy } from '../policies/index.ts'
 import type { Refusal } from './refusals.ts'
 
 export interface HoldRule extends RuleConditions {
@@ -20,8 +20,12 @@ export interface PickupPlace {
   system: string
 }
 
-export function verdictOn(rules: readonly HoldRule[], category: string, copy: RuledCopy, pickup: PickupPlace): Verdict {
-  const rule = rules.find((candidate) => conditionsHold(candidate, category, copy) && pickupFits(candidate, copy, pickup))
+/** The line that decides; null where none fits. */
+export const holdRuleFor = (rules: readonly HoldRule[], borrower: Borrower, copy: RuledCopy, pickup: PickupPlace): HoldRule | null =>
+  rules.find((candidate) => conditionsHold(candidate, borrower, copy) && pickupFits(candidate, copy, pickup)) ?? null
+
+export function verdictOn(rules: readonly HoldRule[], borrower: Borrower, copy: RuledCopy, pickup: PickupPlace): Verdict {
+  const rule = holdRuleFor(rules, borrower, copy, pickup)
   if (!rule) return { allowed: false, refusal: { code: 'no-rule' } }
   if (rule.allow) return { allowed: true, cost: rule.cost }
   return {

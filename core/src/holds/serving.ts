@@ -1,14 +1,8 @@
 /** Which copy serves a hold, what it costs, and which may serve it later. */
 import { isInNow, isLost, type Copy } from '../copies/index.ts'
+import type { Borrower } from '../policies/index.ts'
 import type { Refusal } from './refusals.ts'
 import { verdictOn, type HoldRule, type PickupPlace, type Verdict } from './rules.ts'
-
-/** Who asks, as far as the rules look at it. */
-export interface Borrower {
-  category: string
-  /** System of the home branch; null for a guest. */
-  homeSystem: string | null
-}
 
 export interface HoldQuestion {
   rules: readonly HoldRule[]
@@ -48,7 +42,7 @@ export function servingOf(question: HoldQuestion): Serving | Refusal {
 export function verdictFor({ rules, borrower, pickup, selfServe }: HoldQuestion, copy: Copy): Verdict {
   const fetchable = copy.branch === pickup.branch && copy.collectionKind === 'open shelf' && isInNow(copy)
   if (fetchable && selfServe.has(copy.branch)) return { allowed: false, refusal: { code: 'fetch-yourself' } }
-  return verdictOn(rules, borrower.category, copy, pickup)
+  return verdictOn(rules, borrower, copy, pickup)
 }
 
 /** The copy at the pickup location first; then the cheapest, of equals that of the pickup's system, then of the reader's own. */

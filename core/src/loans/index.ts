@@ -1,16 +1,42 @@
 /** Loans: for how long a copy is lent, and when it is overdue. */
-import { conditionsHold, type RuleConditions, type RuledCopy } from '../policies/index.ts'
+import { conditionsHold, type Borrower, type RuleConditions, type RuledCopy } from '../policies/index.ts'
 
 export interface LoanRule extends RuleConditions {
-  /** Length of the loan in days. */
-  days: number
+  /** Length of the loan, in days or in hours: one of the two. */
+  days?: number
+  hours?: number
   renewals: number
+  /** Renewed at a desk only. */
+  renewedAtDesk?: boolean
+  /** What a late copy costs; where it is left out, nothing. */
+  overdue?: OverdueRate
+  /** Days that a borrower keeps at least when the copy is recalled; where it is left out, it is not recalled. */
+  recalledAfter?: number
 }
 
-/** Days of a loan to a reader of this category; null where it does not leave the building or no rule lends it. */
-export function loanDays(rules: readonly LoanRule[], category: string, copy: RuledCopy): number | null {
+export interface OverdueRate {
+  /** In hundredths of the currency. */
+  amount: number
+  per: 'day' | 'hour'
+  /** The most that one loan costs, in hundredths; null for no ceiling. */
+  ceiling: number | null
+}
+
+export interface LoanLength {
+  count: number
+  unit: 'days' | 'hours'
+}
+
+/** The line that decides about a loan; null where the copy does not leave the building or no line lends it. */
+export function loanRuleFor(rules: readonly LoanRule[], borrower: Borrower, copy: RuledCopy): LoanRule | null {
   if (copy.use === 'here only') return null
-  return rules.find((rule) => conditionsHold(rule, category, copy))?.days ?? null
+  return rules.find((rule) => conditionsHold(rule, borrower, copy)) ?? null
+}
+
+export function loanLength(rules: readonly LoanRule[], borrower: Borrower, copy: RuledCopy): LoanLength | null {
+  const rule = loanRuleFor(rules, borrower, copy)
+  if (rule === null) return null
+  return rule.hours === undefined ? { count: rule.days ?? 0, unit: 'days' } : { count: rule.hours, unit: 'hours' }
 }
 
 /** A loan is overdue from the day after its due date on. Both are ISO dates of the libraries' time zone. */

@@ -139,7 +139,7 @@ const question = fc.record({
     years: fc.record({ from: year, to: year }),
     copies: fc.subarray([...AVAILABILITY]),
     inHand: fc.option(fc.record({ arrivals: fc.array(fc.nat(5), { minLength: 9, maxLength: 9 }), by: fc.nat(5) }), { freq: 2 }),
-    sends: fc.uint8Array({ minLength: FAMILY_CODES.length * 2, maxLength: FAMILY_CODES.length * 2, max: 15 }),
+    sends: fc.uint8Array({ minLength: FAMILY_CODES.length * 9, maxLength: FAMILY_CODES.length * 9, max: 15 }),
   }),
 })
 
@@ -215,7 +215,7 @@ function bruteForce(
   const formatIn = (d: SearchDocument, codes: readonly string[] = []) => codes.flatMap(carriersOf).includes(d.carrier)
   const listed = (d: SearchDocument, facet: 'language' | 'person', codes: readonly string[] = []) =>
     codes.some((code) => d.facets[facet].includes(code))
-  const sends = (d: SearchDocument, place: number) => n.sends?.[FAMILY_CODES.indexOf(familyOf(d.carrier)) * 2 + (place < 6 ? 0 : 1)] ?? 0
+  const sends = (d: SearchDocument, place: number) => n.sends?.[FAMILY_CODES.indexOf(familyOf(d.carrier)) * 9 + place] ?? 0
   const copyFits = (d: SearchDocument, h: HeldAt) =>
     [1, 2, 4, 8].some((use) => {
       const onShelf = n.copies.includes('inNow') || n.copies.includes('sendable') || n.inHand !== null

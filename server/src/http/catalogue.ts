@@ -14,7 +14,7 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   const searcherOf = async (request: Request, at: string | undefined): Promise<Searcher> => {
     const reader = await readerOf(database, request)
     return {
-      category: borrowerOf(libraries, reader).category,
+      borrower: borrowerOf(libraries, reader),
       at: at ?? reader?.homeBranch ?? libraries.defaultPickup,
       today: momentOf(clock.now()).today,
     }

@@ -124,6 +124,12 @@ export class Libraries {
     return this.branches.get(branch)?.floors.find((candidate) => candidate.code === floor)?.name ?? ''
   }
 
+  /** Where the copies of a node of the place tree stand; of a system or a branch itself there are none. */
+  shelvesAt(code: string): { system: string; branch: string; collection: string } {
+    const [branch = '', collection = ''] = code.split('/')
+    return { system: this.systemOf(branch) ?? branch, branch, collection }
+  }
+
   /** The branches inside a scope of systems, branches or collections; all for an empty one. */
   branchesIn(scope: readonly string[]): string[] {
     const inside = (branch: Branch) =>

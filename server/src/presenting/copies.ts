@@ -3,7 +3,8 @@ import type { CopyLine, Edition, ShelfPlace } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
 import { isInNow, isLost } from '@catalex/core/copies'
 import { verdictOn } from '@catalex/core/holds'
-import { loanDays } from '@catalex/core/loans'
+import { loanLength } from '@catalex/core/loans'
+import type { Borrower } from '@catalex/core/policies'
 import type { Availability } from '@catalex/core/query'
 import { isForHome } from '@catalex/core/search'
 import type { StoredRecord } from '../catalogue/index.ts'
@@ -55,14 +56,14 @@ export interface Whose {
 export function meeting(
   libraries: Libraries,
   asked: readonly Availability[],
-  { category, at }: { category: string; at: string | null },
+  { borrower, at }: { borrower: Borrower; at: string | null },
 ): (copy: CopyNow) => boolean {
-  const place = at === null ? undefined : libraries.pickup(at, category)
+  const place = at === null ? undefined : libraries.pickup(at, borrower.category)
   const meets: Record<Availability, (copy: CopyNow) => boolean> = {
     here: (copy) => copy.branch === at,
     inNow: isInNow,
     takeHome: (copy) => isForHome(copy.use),
-    sendable: (copy) => isInNow(copy) && place !== undefined && verdictOn(libraries.holdRules, category, copy, place).allowed,
+    sendable: (copy) => isInNow(copy) && place !== undefined && verdictOn(libraries.holdRules, borrower, copy, place).allowed,
   }
   return (copy) => asked.every((name) => meets[name](copy))
 }
@@ -83,7 +84,7 @@ function placeRank({ libraries, scope, at }: Whose): (copy: CopyNow) => number {
 
 const ranked = (copies: readonly CopyNow[], rank: (copy: CopyNow) => number): CopyNow[] => [...copies].sort((a, b) => rank(a) - rank(b))
 
-export function copyLine(copy: CopyNow, libraries: Libraries, category: string, hold: CopyLine['hold']): CopyLine {
+export function copyLine(copy: CopyNow, libraries: Libraries, borrower: Borrower, hold: CopyLine['hold']): CopyLine {
   const { barcode, collectionKind, use, status, due, enumeration, stored } = copy
   return {
     barcode,
@@ -97,7 +98,7 @@ export function copyLine(copy: CopyNow, libraries: Libraries, category: string, 
     enumeration,
     copy: stored.copy,
     note: stored.note,
-    loanDays: loanDays(libraries.loanRules, category, copy),
+    loan: loanLength(libraries.loanRules, borrower, copy),
     hold,
   }
 }

@@ -2,6 +2,7 @@
 import type { ResultRow } from '@catalex/contract/search'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
+import type { Borrower } from '@catalex/core/policies'
 import type { Availability, QueryNode } from '@catalex/core/query'
 import { facetValuesOf, languageOf, otherNamesIn, textsOf, whyMatched, type OtherNames, type SearchRow } from '@catalex/core/search'
 import { otherNamesOf, recordsById, type StoredRecord } from '../catalogue/index.ts'
@@ -17,8 +18,7 @@ export interface Viewing {
   scope: readonly string[]
   /** What is asked of copies: the one that is named has to meet it. */
   copies: readonly Availability[]
-  /** Category of the reader. */
-  category: string
+  borrower: Borrower
   /** The query as it was read. */
   node: QueryNode
   /** Pickup location. */
@@ -30,7 +30,7 @@ export async function presentRows(
   database: Queryable,
   libraries: Libraries,
   rows: readonly SearchRow[],
-  { scope, copies: asked, category, node, at, today }: Viewing,
+  { scope, copies: asked, borrower, node, at, today }: Viewing,
 ): Promise<ResultRow[]> {
   const recordIds = rows.flatMap((row) => row.recordIds)
   const [records, copies] = await Promise.all([recordsById(database, recordIds), copiesOf(database, libraries, { recordIds }, today)])
@@ -38,7 +38,7 @@ export async function presentRows(
   const headings = [...facets.values()].flatMap((values) => Object.values(values).flat())
   const context = {
     whose: { libraries, scope, at },
-    meets: meeting(libraries, asked, { category, at }),
+    meets: meeting(libraries, asked, { borrower, at }),
     copies: grouped(copies, ({ controlNumber }) => controlNumber),
     node,
     otherNames: await otherNamesOf(database, headings),

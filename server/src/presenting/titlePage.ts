@@ -3,7 +3,8 @@ import type { Copies, CopiesQuery, CopyLine, Description, RouteLine, TitlePage }
 import type { OpeningHours } from '@catalex/core/calendar'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
-import { verdictFor, type Borrower, type PickupPlace } from '@catalex/core/holds'
+import { verdictFor, type PickupPlace } from '@catalex/core/holds'
+import type { Borrower } from '@catalex/core/policies'
 import { routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
 import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
@@ -123,7 +124,7 @@ function linesOf(libraries: Libraries, { borrower, pickup }: Asker, shown: reado
     pickup
       ? verdictFor({ rules: libraries.holdRules, borrower, pickup, selfServe: libraries.selfServe, copies: all }, copy)
       : { allowed: false, refusal }
-  return shown.map((copy) => copyLine(copy, libraries, borrower.category, verdict(copy)))
+  return shown.map((copy) => copyLine(copy, libraries, borrower, verdict(copy)))
 }
 
 function routesTo(

@@ -1,7 +1,7 @@
 /** Readers and their cards: who they are, signing in, and the sessions that remember it. */
 import type { SampleCards } from '@catalex/contract/card'
 import type { ReaderRow } from '@catalex/contract/files'
-import type { Borrower } from '@catalex/core/holds'
+import type { Borrower } from '@catalex/core/policies'
 import type { Reading, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { hashPin } from './pins.ts'

@@ -12,6 +12,7 @@ import type {
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
 import type { Copies, CopiesQuery, TitlePage } from '@catalex/contract/title'
 import { verdictOn } from '@catalex/core/holds'
+import type { Borrower } from '@catalex/core/policies'
 import { narrowingsOf, NO_SCOPE, readCql, scopeOf, type NarrowingParameters } from '@catalex/core/query'
 import {
   liveRecordCount,
@@ -38,7 +39,7 @@ import { stampOf } from './upkeep/stamp.ts'
 
 /** Who searches: for what can be sent to them, and which copies are named first. */
 export interface Searcher {
-  category: string
+  borrower: Borrower
   /** Pickup location. */
   at: string | null
   today: string
@@ -160,7 +161,7 @@ export class SearchService {
       scope: query.place.length > 0 ? query.place : query.in,
       copies: query.copies,
       node: read.node,
-      category: searcher.category,
+      borrower: searcher.borrower,
       at: searcher.at,
       today: searcher.today,
     }
@@ -233,16 +234,16 @@ export class SearchService {
   }
 
   /** What the rules let this reader have sent to their pickup location. */
-  private sendsTo({ category, at }: Searcher): SendTable | null {
-    const place = at === null ? undefined : this.libraries.pickup(at, category)
+  private sendsTo({ borrower, at }: Searcher): SendTable | null {
+    const place = at === null ? undefined : this.libraries.pickup(at, borrower.category)
     if (!place) return null
-    const key = `${category} ${place.system}`
+    const key = [borrower.category, borrower.homeSystem, place.system].join(' ')
     const known = this.sendTables.get(key)
     if (known) return known
-    const systems = this.libraries.library.systems.map((system) => system.code)
+    const { holdRules } = this.libraries
     const made = sendTable(
-      systems,
-      (family, system, use) => verdictOn(this.libraries.holdRules, category, { family, system, use }, place).allowed,
+      this.libraries.placeTree().codes.map((code) => this.libraries.shelvesAt(code)),
+      (family, shelves, use) => verdictOn(holdRules, borrower, { family, use, ...shelves }, place).allowed,
     )
     this.sendTables.set(key, made)
     return made

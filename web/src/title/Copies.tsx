@@ -216,7 +216,7 @@ function Line({ copy, family, onHold }: LinesProps & { copy: CopyLine }) {
       </div>
       <div className={styles.terms}>
         {copy.use !== 'loan' && <span>{t(`use.${copy.use}`)}</span>}
-        {copy.loanDays !== null && <span className={styles.soft}>{t('title.loanDays', { count: copy.loanDays })}</span>}
+        {copy.loan !== null && <span className={styles.soft}>{t(`title.loan.${copy.loan.unit}`, { count: copy.loan.count })}</span>}
         {onHold && copy.hold.allowed && (
           <Button
             size="small"

@@ -14,7 +14,7 @@ test('copies stand by branch with call number, status and terms; none at the own
     copies: [
       copy('b1', 'quay'),
       copy('b2', 'quay', { status: 'overdue', inNow: false, due: '2026-11-20' }),
-      copy('b3', 'wold', { use: 'here only', loanDays: null, hold: { allowed: false, refusal: { code: 'rule', reason: 'Read here.', remedy: 'Ask.' } } }),
+      copy('b3', 'wold', { use: 'here only', loan: null, hold: { allowed: false, refusal: { code: 'rule', reason: 'Read here.', remedy: 'Ask.' } } }),
       copy('b4', 'wold', { status: 'missing', inNow: false, note: 'last seen in May' }),
     ],
   }) // prettier-ignore

@@ -21,19 +21,19 @@ export function facetValuesOf(title: BibRecord): Record<ListedFacet, string[]> {
 }
 
 /**
- * Which uses of copies can be sent, by family and owning system: one octet of use bits each, systems within families.
- * Made by whoever knows the rules for a reader and a pickup location.
+ * Which uses of copies can be sent, by family and place: one octet of use bits each, nodes of the place tree within
+ * families. Made by whoever knows the rules for a reader and a pickup location.
  */
 export type SendTable = Uint8Array
 
-export function sendTable(
-  systems: readonly string[],
-  allowed: (family: (typeof FAMILY_CODES)[number], system: string, use: keyof typeof USE_BITS) => boolean,
+export function sendTable<Place>(
+  places: readonly Place[],
+  allowed: (family: (typeof FAMILY_CODES)[number], place: Place, use: keyof typeof USE_BITS) => boolean,
 ): SendTable {
   const uses = Object.keys(USE_BITS) as (keyof typeof USE_BITS)[]
   return Uint8Array.from(
     FAMILY_CODES.flatMap((family) =>
-      systems.map((system) => uses.reduce((bits, use) => bits | (allowed(family, system, use) ? USE_BITS[use] : 0), 0)),
+      places.map((place) => uses.reduce((bits, use) => bits | (allowed(family, place, use) ? USE_BITS[use] : 0), 0)),
     ),
   )
 }

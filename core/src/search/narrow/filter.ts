@@ -8,7 +8,7 @@ import { availabilityTable, HERE_BIT, SEND_SHIFT, type AvailabilityTable } from 
 import type { NarrowingChoice } from './choice.ts'
 import type { SearchIndex } from '../store/columns.ts'
 import { formatOf, heldFrom, heldTo, isOnline, placeOfHeld, usesOfHeld, valueFrom, valueTo, yearOf } from '../store/rows.ts'
-import { chosenNodes, rootsOf } from '../store/tree.ts'
+import { chosenNodes } from '../store/tree.ts'
 import { valueNumber } from './values.ts'
 
 /** What a document can fail; bit 2 + f stands for listed facet f. */
@@ -173,13 +173,12 @@ function placeFlags({ placeTree }: SearchIndex, choice: NarrowingChoice): Uint8A
 }
 
 function tableOffsets({ placeTree }: SearchIndex, { scope: { at }, sends }: NarrowingChoice): Uint16Array {
-  const { roots, count } = rootsOf(placeTree)
   const here = chosenNodes(placeTree, at === null ? [] : [at])
   const places = placeTree.codes.length
   const offsets = new Uint16Array(FAMILY_CODES.length * places)
   for (let family = 0; family < FAMILY_CODES.length; family += 1) {
     for (let place = 0; place < places; place += 1) {
-      const sendable = sends?.[family * count + roots[place]] ?? 0
+      const sendable = sends?.[family * places + place] ?? 0
       offsets[family * places + place] = (sendable << SEND_SHIFT) | (here?.[place] === 1 ? HERE_BIT : 0)
     }
   }

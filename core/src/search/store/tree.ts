@@ -31,11 +31,3 @@ export function chosenNodes(tree: FacetTree, codes: readonly string[]): Uint8Arr
   }
   return chosen
 }
-
-/** The top node above each node, as the number of that top among the tops. */
-export function rootsOf(tree: FacetTree): { roots: Int32Array; count: number } {
-  const roots = new Int32Array(tree.codes.length)
-  let count = 0
-  for (let node = 0; node < roots.length; node += 1) roots[node] = tree.parents[node] < 0 ? count++ : roots[tree.parents[node]]
-  return { roots, count }
-}

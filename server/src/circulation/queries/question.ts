@@ -1,6 +1,7 @@
 /** What core is asked about a hold. */
 import type { Copy } from '@catalex/core/copies'
-import type { Borrower, HoldQuestion, Refusal } from '@catalex/core/holds'
+import type { HoldQuestion, Refusal } from '@catalex/core/holds'
+import type { Borrower } from '@catalex/core/policies'
 import type { Libraries } from '../../libraries/index.ts'
 
 export function holdQuestion(libraries: Libraries, borrower: Borrower, pickup: string, copies: readonly Copy[]): HoldQuestion | Refusal {
