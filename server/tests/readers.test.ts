@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { SessionData } from 'express-session'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { readWorldFiles } from '../src/cli/worldFiles.ts'
+import { readWorldFiles } from '../src/world/index.ts'
 import { Database, migrate } from '../src/database/index.ts'
 import { Libraries } from '../src/libraries/index.ts'
 import { hashPin, pinMatches } from '../src/readers/pins.ts'
@@ -225,21 +225,22 @@ describe('files of a world', () => {
     expect(readWorldFiles(world({ 'loans.csv': csv })).loans).toEqual([{ barcode: 'b,1', card: '', due: '2026-12-01' }])
   })
   it.each([
-    ['library.json', '{', /library\.json can't be read: .*JSON/],
-    ['library.json', JSON.stringify({ ...LIBRARY, branches: [] }), /library\.json can't be read: branches minItems/],
+    ['library.json', '{', /library\.json, line 1: .*expected JSON/],
+    ['library.json', JSON.stringify({ ...LIBRARY, branches: [] }), /library\.json, branches: \[\]; expected minItems/],
     [
       'library.json',
       JSON.stringify({ ...LIBRARY, branches: [{ ...LIBRARY.branches[0], code: 'Quay Side' }] }),
-      /branches\.0\.code pattern/,
+      /branches\.0\.code: "Quay Side"; expected pattern/,
     ],
-    ['policies.json', JSON.stringify({ ...POLICIES, guest: 'x' }), /policies\.json can't be read: .*guest/],
-    ['loans.csv', 'barcode,card,due\nb1,,2026-12-01\nb2,,soon\n', /loans\.csv, row 2: due format/],
+    ['policies.json', JSON.stringify({ ...POLICIES, guest: 'x' }), /policies\.json: .*additionalProperties guest/],
+    ['loans.csv', 'barcode,card,due\nb1,,2026-12-01\nb2,,soon\n', /loans\.csv, line 3, due: "soon"; expected format date/],
+    ['loans.csv', 'barcode,card,due\nb1,,2026-12-01,more\n', /loans\.csv, line 2: .*expected as many columns/],
     [
       'holds.csv',
       'card,controlNumbers,barcode,pickup,asked,state,collectBy\n,p1,,quay,2026-11-01T09:00:00Z,lost,\n',
-      /holds\.csv, row 1: state enum/,
+      /holds\.csv, line 2, state: "lost"; expected enum/,
     ],
-    ['readers.csv', 'card,name\n1,Ines\n', /readers\.csv, row 1/],
+    ['readers.csv', 'card,name\n1,Ines\n', /readers\.csv, line 2/],
   ])('%s that does not fit is refused with its place', (name, text, message) => {
     expect(() => readWorldFiles(world({ [name]: text }))).toThrow(message)
   })

@@ -14,7 +14,11 @@ const conditions = {
   places: { ...list(text), description: 'Where the copy stands: branches, or "branch/collection".' },
 } as const
 
+/** Of the form of these files; without it, they are of the first. */
+const format = { enum: [1, 2] } as const
+
 export const libraryFileSchema = looseShape(['name', 'timeZone', 'systems', 'branches'], {
+  format,
   name: text,
   timeZone: { type: 'string', description: 'IANA name, such as "Etc/UTC".' },
   currency: currencySchema,
@@ -66,6 +70,7 @@ const sessionRulesSchema = looseShape([], {
 })
 
 export const policiesFileSchema = looseShape(['guestCategory', 'categories', 'holdRules', 'loanRules'], {
+  format,
   guestCategory: { type: 'string', description: 'Category by which routes are shown to somebody who has not signed in.' },
   categories: { ...list(categorySchema), minItems: 1 },
   holdRules: { ...list(holdRuleSchema), description: 'The first that fits decides.' },

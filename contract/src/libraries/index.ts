@@ -63,6 +63,7 @@ export const systemSchema = shape({ code: { ...code, description: '852 $a.' }, n
 
 /** Everything about places that screens need, in one answer that seldom changes. */
 export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches'], {
+  format: { enum: [1, 2], description: 'Of the file that it came from.' },
   name: text,
   timeZone: text,
   currency: currencySchema,

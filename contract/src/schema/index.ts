@@ -27,7 +27,7 @@ class Checker {
   private readonly ajv: Ajv
   private readonly compiled = new WeakMap<object, ValidateFunction>()
 
-  constructor(options: { coerceTypes?: 'array'; useDefaults?: boolean }) {
+  constructor(options: { coerceTypes?: 'array'; useDefaults?: boolean; allErrors?: boolean }) {
     this.ajv = new Ajv({ strict: true, allowUnionTypes: true, ...options })
     addFormats.default(this.ajv)
   }
@@ -44,6 +44,20 @@ class Checker {
 const data = new Checker({})
 /** Query strings carry text only: numbers and lists are made of it. */
 const queries = new Checker({ coerceTypes: 'array', useDefaults: true })
+
+/** For files, in which every fault is wanted at once. */
+const files = new Checker({ allErrors: true })
+
+/** All that is wrong with a value; nothing where it fits. */
+export function violationsOf(schema: JSONSchema, value: unknown): Violation[] {
+  try {
+    files.check(schema, value)
+    return []
+  } catch (error) {
+    if (error instanceof Invalid) return [...error.violations]
+    throw error
+  }
+}
 
 /**
  * @typeParam T the type that derives from the schema

@@ -287,6 +287,7 @@ const SPECIAL: Branch[] = [
 
 export const LIBRARY: LibraryFile = {
   name: 'Pellan Sound Libraries',
+  format: 2,
   timeZone: 'Europe/Dublin',
   currency: 'EUR',
   systems: SYSTEMS,

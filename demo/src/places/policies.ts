@@ -5,6 +5,7 @@ const allow = (cost = 0) => ({ allow: true, cost, reason: null, remedy: null })
 const refuse = (reason: string, remedy: string) => ({ allow: false, cost: 0, reason, remedy })
 
 export const POLICIES: PoliciesFile = {
+  format: 2,
   guestCategory: 'adult',
   categories: [
     { code: 'adult', name: 'Adult reader', holdsLimit: 15, owedLimit: 1000 },

@@ -8,6 +8,8 @@ export { exportedAuthorities, exportedRecords, titleAddresses, titlePages } from
 export { marcOf, type StoredMarc } from './marc.ts'
 export { keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
 export { recordsOfCopies, setCopyStatuses, type CopyStatusChange } from './statuses.ts'
+export { recordsIn } from './marcFiles.ts'
+export { prepare } from './preparing.ts'
 export { loadMarc, loadWholeCatalogue, type LoadFault, type LoadReport } from './loading.ts'
 
 export interface StoredRecord {

@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url'
 import { Command } from 'commander'
 import { backup, restore } from './backup.ts'
 import { check } from './check.ts'
+import { checkWorld } from './checkWorld.ts'
 import { exportRecords } from './export.ts'
 import { indexing } from './indexing.ts'
 import { load } from './load.ts'
@@ -29,6 +30,14 @@ program
   .action(async (files: string[], options: { data: string; watch?: string; world?: string; report?: string; strict?: boolean }) => {
     if (options.watch === undefined) process.exitCode = await load(files, options)
     else await watch(options.watch, options)
+  })
+
+program
+  .command('check-world')
+  .description('Name every fault in the files of a library’s world without loading them; ends with 1 if there is any')
+  .argument('<folder>', 'folder with library.json, policies.json and the rest')
+  .action(async (folder: string) => {
+    process.exitCode = await checkWorld(folder)
   })
 
 program

@@ -11,7 +11,7 @@ import { machineClock, type Clock } from '../standins/index.ts'
 import { makeSnapshot } from './indexing.ts'
 import { withBar } from './progress.ts'
 import { exitCodeOf, NOTHING_WRONG, sayLost, sayReport, sayRows, type Outcome } from './reporting.ts'
-import { readStatusList, readWorldFiles, type WorldFiles } from './worldFiles.ts'
+import { readStatusList, readWorldFiles, type WorldFiles } from '../world/index.ts'
 
 interface Options {
   world?: string
