@@ -1,6 +1,6 @@
 /** What a record says: reading MARC 21, formats, identifiers, copies, and which records are one work. */
 export { controlField, type MarcField, type MarcRecord } from './marc/record.ts'
-export { BadRecord, FAULT_CODES, SILENTLY, warnings, type RecordFault, type Warn } from './marc/faults.ts'
+export { BadRecord, FAULT_CODES, warnings, type RecordFault, type Warn } from './marc/faults.ts'
 export { readIso2709 } from './marc/iso2709.ts'
 export { beginsAsMarcXml, MarcXmlReader, type ReadMarc } from './marc/marcxml.ts'
 export { escaped, MARCXML_NAMESPACE, writeIso2709, writeMarcXml } from './marc/writing.ts'

@@ -22,7 +22,15 @@ export interface PickupPlace {
 
 /** The line that decides; null where none fits. */
 export const holdRuleFor = (rules: readonly HoldRule[], borrower: Borrower, copy: RuledCopy, pickup: PickupPlace): HoldRule | null =>
-  rules.find((candidate) => conditionsHold(candidate, borrower, copy) && pickupFits(candidate, copy, pickup)) ?? null
+  rules.find((candidate) => verdictFits(candidate, borrower, copy, pickup)) ?? null
+
+/** Whether all conditions of a line hold. */
+export const verdictFits = (
+  rule: RuleConditions & Pick<HoldRule, 'pickups'>,
+  borrower: Borrower,
+  copy: RuledCopy,
+  pickup: PickupPlace,
+): boolean => conditionsHold(rule, borrower, copy) && pickupFits(rule, copy, pickup)
 
 export function verdictOn(rules: readonly HoldRule[], borrower: Borrower, copy: RuledCopy, pickup: PickupPlace): Verdict {
   const rule = holdRuleFor(rules, borrower, copy, pickup)
@@ -34,6 +42,6 @@ export function verdictOn(rules: readonly HoldRule[], borrower: Borrower, copy: 
   }
 }
 
-function pickupFits({ pickups }: HoldRule, copy: RuledCopy, pickup: PickupPlace): boolean {
+function pickupFits({ pickups }: Pick<HoldRule, 'pickups'>, copy: RuledCopy, pickup: PickupPlace): boolean {
   return pickups === undefined || pickups.includes(pickup.system) || (pickups.includes('owner') && pickup.system === copy.system)
 }

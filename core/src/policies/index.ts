@@ -44,3 +44,5 @@ export function conditionsHold(rule: RuleConditions, { category, homeSystem }: B
     has(rule.places, copy.branch, `${copy.branch}/${copy.collection}`)
   )
 }
+
+export { checkRules, type RuledWorld, type RuleFindings, type Situation } from './checking.ts'

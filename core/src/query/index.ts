@@ -2,7 +2,7 @@
 export * from './builder.ts'
 export * from './codec.ts'
 export * from './question.ts'
-export { CQL_FAULTS, CqlError, isCql, parseCql, readCql, type CqlFault, type CqlSort } from './cql.ts'
+export { CQL_FAULTS, CqlError, isCql, parseCql, readCql, type CqlFault } from './cql.ts'
 export { CQL_INDEXES, CQL_SETS } from './cqlIndexes.ts'
 export { hintIn, volumeReading, type NamedPlace } from './namings/hints.ts'
 export { isFactWord, isStopWord, namesOfCarrier } from './namings/namings.ts'

@@ -11,6 +11,7 @@ import { indexing } from './indexing.ts'
 import { load } from './load.ts'
 import { errorInWords } from './sentences.ts'
 import { outbox } from './outbox.ts'
+import { rules } from './rules.ts'
 import { serve } from './serve.ts'
 import { watch } from './watch.ts'
 import { works } from './works.ts'
@@ -38,6 +39,18 @@ program
   .argument('<folder>', 'folder with library.json, policies.json and the rest')
   .action(async (folder: string) => {
     process.exitCode = await checkWorld(folder)
+  })
+
+program
+  .command('rules')
+  .description('Say which rules can never decide, contradict others or leave cases open; or with --try which line decides')
+  .argument('[asked...]', 'with --try: a card or a category, a barcode, a pickup location')
+  .option('--check', 'look at the tables; this is what is done without --try')
+  .option('--try', 'say which line decides about a reader and a copy, and why')
+  .option('--world <folder>', 'the rules of these files instead of those of the database')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .action(async (asked: string[], options: { data: string; world?: string; check?: boolean; try?: boolean }) => {
+    process.exitCode = await rules(asked, options)
   })
 
 program

@@ -1,0 +1,50 @@
+/** What the rules of a library say of themselves, and who decides about a reader and a copy. */
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { PoliciesFile } from '@catalex/contract/files'
+import { afterAll, afterEach, beforeAll, expect, it, vi } from 'vitest'
+import { rules } from '../src/cli/rules.ts'
+import { startCatalogue, type Catalogue } from './catalogue.ts'
+
+let catalogue: Catalogue
+beforeAll(async () => {
+  catalogue = await startCatalogue(90)
+})
+afterAll(() => catalogue.close())
+afterEach(() => {
+  vi.restoreAllMocks()
+})
+
+async function said(asked: string[], options: Parameters<typeof rules>[1]): Promise<[number, string]> {
+  const log = vi.spyOn(console, 'log').mockImplementation(() => undefined)
+  const code = await rules(asked, options)
+  return [code, log.mock.calls.map(([line]) => String(line)).join('\n')]
+}
+
+it('tables in which each line decides are said to be in order', async () => {
+  expect(await said([], { data: catalogue.data })).toEqual([0, expect.stringMatching(/each decides somewhere/)])
+})
+
+it('a line that never decides, one that contradicts, and a case left open are named by their numbers', async () => {
+  const file = join(catalogue.world, 'policies.json')
+  const policies = JSON.parse(readFileSync(file, 'utf8')) as PoliciesFile
+  const allow = { allow: true, cost: 0, reason: null, remedy: null }
+  const holdRules = [{ ...allow, uses: ['loan' as const] }, { ...allow, uses: ['loan' as const], families: ['film' as const] }, { ...allow, allow: false, reason: 'Never.', uses: ['loan' as const] }] // prettier-ignore
+  writeFileSync(file, JSON.stringify({ ...policies, holdRules }))
+  const [code, text] = await said([], { data: '', world: catalogue.world })
+  expect(code).toBe(1)
+  expect(text).toContain('holdRules 2 can never decide: 1 always comes first, and says the same.')
+  expect(text).toContain('holdRules 3 can never decide: 1 always comes first. Contradiction: it refuses it ("Never."), 1 allows it for 0.')
+  expect(text).toMatch(/holdRules: no line decides about a reader of category \w+ .*here only/)
+})
+
+it('the line that decides about a card and a copy is named, with what it looks at', async () => {
+  const [copy] = await catalogue.database.read<{ barcode: string }>("SELECT barcode FROM copies JOIN records ON records.id = recordId WHERE carrier = 'dvd' AND system = 'pslib' AND status = 'on shelf' LIMIT 1") // prettier-ignore
+  const [code, text] = await said(['00042117', copy!.barcode, 'ferrygate'], { data: catalogue.data, try: true })
+  expect(code).toBe(0)
+  expect(text).toMatch(/Reader: category adult, home pslib\. Copy: film, loan, owned by pslib/)
+  expect(text).toMatch(/Loan: loanRules 2 decides and lends for 7 days, 1 renewals\. Its conditions: families film\./)
+  await expect(rules(['00042117', 'nobody', 'ferrygate'], { data: catalogue.data, try: true })).rejects.toThrow(
+    /No copy has the barcode nobody/,
+  )
+})
