@@ -1,6 +1,6 @@
 /** Whether a table of rules does what it was written for: lines that never decide, and cases in which none does. */
 import { FAMILY_CODES, USE_RULES, type Family, type UseRule } from '../catalogue/index.ts'
-import type { Borrower, RuleConditions, RuledCopy } from './index.ts'
+import type { Borrower, RuleConditions, RuledCopy } from './conditions.ts'
 
 /** What there is in a library, as far as rules can tell it apart. */
 export interface RuledWorld {
@@ -19,7 +19,7 @@ export interface Situation {
 export interface RuleFindings {
   /** Lines, from 0, that decide in no situation, with the earlier lines that decide instead; none where nothing meets their conditions. */
   never: { rule: number; instead: number[] }[]
-  /** Situations in which no line decides: one of each kind. */
+  /** Situations in which no line decides: the first of each use and family. */
   gaps: Situation[]
 }
 
@@ -37,19 +37,20 @@ export function checkRules<Rule extends RuleConditions & { pickups?: readonly st
 ): RuleFindings {
   const decides = rules.map(() => false)
   const instead = rules.map(() => new Set<number>())
-  const gaps: Situation[] = []
+  const gaps = new Map<string, Situation>()
   for (const situation of situationsOf(rules, world)) {
     const fitting = rules.flatMap((rule, i) => (fits(rule, situation) ? [i] : []))
     const [first, ...others] = fitting
     if (first === undefined) {
-      if (gaps.length < MOST_GAPS) gaps.push(situation)
+      const kind = `${situation.copy.use} ${situation.copy.family}`
+      if (gaps.size < MOST_GAPS && !gaps.has(kind)) gaps.set(kind, situation)
       continue
     }
     decides[first] = true
     for (const other of others) instead[other]?.add(first)
   }
   const never = decides.flatMap((does, rule) => (does ? [] : [{ rule, instead: [...(instead[rule] ?? [])].sort((a, b) => a - b) }]))
-  return { never, gaps }
+  return { never, gaps: [...gaps.values()] }
 }
 
 function* situationsOf(rules: readonly (RuleConditions & { pickups?: readonly string[] })[], world: RuledWorld): Generator<Situation> {

@@ -1,3 +1,3 @@
 /** A library's world: its own files, read and checked before anything is taken from them. */
 export { faultsIn, readWorldFiles } from './checking.ts'
-export { faultLine, readStatusList, readWorld, WorldInvalid, type WorldFault, type WorldFiles } from './files.ts'
+export { faultLine, readStatusList, readWorld, type WorldFiles } from './files.ts'
