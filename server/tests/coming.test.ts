@@ -73,7 +73,7 @@ describe('a list of copies', () => {
     expect(await loaded(file('odd.csv', rows), true)).toBe(2)
     expect(await statusOf(copy)).toEqual(['missing', null, null, false])
     expect(await loaded(file('none.csv', 'barcode,status,due\nnobody,on shelf,\n'))).toBe(1)
-    await expect(loaded(file('other.csv', 'title,author\nTide,Nobody\n'))).rejects.toThrow(/other\.csv, row 1/)
+    await expect(loaded(file('other.csv', 'title,author\nTide,Nobody\n'))).rejects.toThrow(/other\.csv, line 2/)
   })
 })
 
@@ -93,6 +93,22 @@ describe('records', () => {
     expect(await loaded(file('page.mrc', '<html><body>No records today</body></html>'))).toBe(1)
     const odd = iso(marc('n3', ''), marc('n4', 'Slip'))
     expect([await loaded(file('odd.mrc', odd)), await loaded(file('odd.mrc', odd), true)]).toEqual([0, 2])
+  })
+})
+
+describe('other names of a heading', () => {
+  const authority = (...others: string[]): MarcRecord => ({
+    leader: '00000nz  a2200000n  4500',
+    fields: [['001', 'auth-1'], ['100', '1 ', 'a', 'Orrick, Tamsin,', 'd', '1961-'], ...others.map((name) => ['400', '1 ', 'a', name])],
+  })
+  it('are searched at once, and no more when they are gone', async () => {
+    const of = async (name: string) => (await search(name)).records
+    const all = await of('orrick')
+    expect(all).toBeGreaterThan(10)
+    expect(await loaded(file('names.mrc', iso(authority('Zwetlana, Quirina'))))).toBe(0)
+    expect(await of('zwetlana')).toBe(all)
+    expect(await loaded(file('names.mrc', iso(authority('Xenodike, Palamede'))))).toBe(0)
+    expect([await of('zwetlana'), await of('xenodike')]).toEqual([0, all])
   })
 })
 

@@ -20,15 +20,31 @@ export async function storeAuthorities(write: Write, authorities: readonly Autho
     ...otherNames.map((label) => [controlNumber, kind, label, keyOf(label), heading, 'see']),
     ...related.map((target) => [controlNumber, kind, heading, keyOf(heading), target, 'see also']),
   ])
-  if (whole) await write.run('DELETE FROM headingReferences')
-  else
-    await write.run('DELETE FROM headingReferences WHERE controlNumber IN (SELECT value FROM json_each($numbers))', {
-      numbers: JSON.stringify(authorities.map(({ controlNumber }) => controlNumber)),
-    })
+  // Rows that stay are not touched, so that nothing follows from them.
+  await write.run('DROP TABLE IF EXISTS temp.newReferences')
   await write.run(
-    `INSERT INTO headingReferences (controlNumber, kind, label, key, target, type)
-     SELECT value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value ->> 5 FROM json_each($rows)`,
+    `CREATE TEMP TABLE newReferences AS SELECT value ->> 0 AS controlNumber, value ->> 1 AS kind, value ->> 2 AS label, value ->> 3 AS key, value ->> 4 AS target, value ->> 5 AS type FROM json_each($rows)`,
     { rows: JSON.stringify(rows) },
+  )
+  await write.run('CREATE INDEX temp.newReferencesByKey ON newReferences(kind, key, type, target, controlNumber)')
+  await write.run(
+    `DELETE FROM headingReferences AS old WHERE ${whole ? 'true' : 'controlNumber IN (SELECT value FROM json_each($numbers))'}
+       AND NOT EXISTS (SELECT 1 FROM newReferences AS new WHERE new.kind = old.kind AND new.key = old.key AND new.type = old.type
+         AND new.target = old.target AND new.controlNumber = old.controlNumber AND new.label = old.label)`,
+    whole ? {} : { numbers: JSON.stringify(authorities.map(({ controlNumber }) => controlNumber)) },
+  )
+  await write.run(
+    `INSERT OR IGNORE INTO headingReferences (controlNumber, kind, label, key, target, type)
+     SELECT controlNumber, kind, label, key, target, type FROM newReferences`,
+  )
+  await write.run('DROP TABLE temp.newReferences')
+}
+
+/** Headings whose other names have changed, by their numbers in the log. */
+export function changedHeadings(source: Queryable, numbers: readonly number[]): Promise<{ kind: AuthorizedKind; heading: string }[]> {
+  return source.read<{ kind: AuthorizedKind; heading: string }>(
+    'SELECT kind, heading FROM changedHeadings WHERE id IN (SELECT value FROM json_each($numbers))',
+    { numbers: JSON.stringify(numbers) },
   )
 }
 

@@ -6,7 +6,7 @@ import type { Queryable } from '../database/index.ts'
 
 export { exportedAuthorities, exportedRecords, titleAddresses, titlePages } from './exporting.ts'
 export { marcOf, type StoredMarc } from './marc.ts'
-export { keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
+export { changedHeadings, keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
 export { recordsOfCopies, setCopyStatuses, type CopyStatusChange } from './statuses.ts'
 export { recordsIn } from './marcFiles.ts'
 export { prepare } from './preparing.ts'

@@ -4,8 +4,9 @@ import type { Queryable } from './reading.ts'
 
 export interface Change {
   number: number
+  /** Of a heading, its number among `changedHeadings`. */
   recordId: number
-  kind: 'record' | 'copies'
+  kind: 'record' | 'copies' | 'heading'
 }
 
 const note = (kind: Change['kind'], recordId: string, when = ''): string =>
@@ -13,6 +14,10 @@ const note = (kind: Change['kind'], recordId: string, when = ''): string =>
 /** Loans and holds refer to copies by barcode; what the catalogue does not have is no change of it. */
 const noteCopy = (barcode: string): string =>
   `INSERT INTO changes (recordId, kind) SELECT recordId, 'copies' FROM copies WHERE barcode = ${barcode};`
+/** Only "see" brings other names under which titles are found. */
+const noteHeading = (row: 'NEW' | 'OLD'): string =>
+  `INSERT OR IGNORE INTO changedHeadings (kind, heading) VALUES (${row}.kind, ${row}.target);
+   INSERT INTO changes (recordId, kind) SELECT id, 'heading' FROM changedHeadings WHERE kind = ${row}.kind AND heading = ${row}.target;`
 const SHELVED = 'recordId, branch, collection, useRule, sortKey, status'
 
 const TRIGGERS: Record<string, string> = {
@@ -27,6 +32,8 @@ const TRIGGERS: Record<string, string> = {
   promised: `AFTER INSERT ON holds WHEN NEW.barcode IS NOT NULL BEGIN ${noteCopy('NEW.barcode')} END`,
   promiseMoved: `AFTER UPDATE OF state, barcode ON holds WHEN OLD.barcode IS NOT NULL OR NEW.barcode IS NOT NULL BEGIN
     ${noteCopy('NEW.barcode')} ${noteCopy('OLD.barcode')} END`,
+  otherNameAdded: `AFTER INSERT ON headingReferences WHEN NEW.type = 'see' BEGIN ${noteHeading('NEW')} END`,
+  otherNameRemoved: `AFTER DELETE ON headingReferences WHEN OLD.type = 'see' BEGIN ${noteHeading('OLD')} END`,
   promiseRemoved: `AFTER DELETE ON holds WHEN OLD.barcode IS NOT NULL BEGIN ${noteCopy('OLD.barcode')} END`,
 }
 

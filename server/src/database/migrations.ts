@@ -131,6 +131,11 @@ const NUMBERS = [
 /** What a library says of a copy in its own words, and since when it has it. */
 const OWN_WORDS = [`ALTER TABLE copies ADD COLUMN statusText TEXT`, `ALTER TABLE copies ADD COLUMN acquired TEXT`]
 
+/** Headings whose other names have changed: the log names them by number, as it names records. */
+const HEADINGS = [
+  `CREATE TABLE changedHeadings (id INTEGER PRIMARY KEY, kind TEXT NOT NULL, heading TEXT NOT NULL, UNIQUE (kind, heading))`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -143,6 +148,7 @@ const STEPS: Record<string, string[]> = {
   '009-messages': MESSAGES,
   '010-numbers': NUMBERS,
   '011-own-words': OWN_WORDS,
+  '012-headings': HEADINGS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

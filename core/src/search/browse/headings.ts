@@ -196,6 +196,17 @@ export function headingsNamed(segments: Segments, kind: HeadingKind, labels: rea
   })
 }
 
+/** Records that have this very heading. */
+export function recordsWithHeading(segments: Segments, kind: HeadingKind, label: string): number[] {
+  return segments.flatMap((segment) => {
+    const shelf = shelfOf(segment, kind)
+    const number = numberOf(shelf, keyOf(kind, label), label)
+    if (number < 0) return []
+    const docs = [...shelf.docs.subarray(shelf.starts[number], shelf.starts[number + 1])]
+    return docs.filter((doc) => !isSuperseded(segment.superseded, doc)).map((doc) => segment.index.recordIds[doc])
+  })
+}
+
 function numberOf(shelf: Shelf, key: string, label: string): number {
   const { number, found } = placeIn(shelf, key, label)
   return found ? number : -1

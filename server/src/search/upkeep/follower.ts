@@ -2,7 +2,8 @@
  * Keeps the index in step with the database: what is in now at once and in place, changed records in a delta segment, and
  * a base segment that another process has built anew as soon as it stands in its file.
  */
-import { facetTree, recordsToSupersede, setInNow, type FacetTree, type Segments } from '@catalex/core/search'
+import { facetTree, recordsToSupersede, recordsWithHeading, setInNow, type FacetTree, type Segments } from '@catalex/core/search'
+import { changedHeadings } from '../../catalogue/index.ts'
 import { copiesForIndex } from '../../circulation/index.ts'
 import { changesAfter, copiesChangedAfter, firstChange, type Change, type Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
@@ -24,6 +25,7 @@ export interface Following {
 }
 
 const AT_ONCE = 5000
+const MOST_OF_HEADING = 20_000
 
 export class Follower {
   segments: Segments = []
@@ -92,6 +94,7 @@ export class Follower {
       const copies = changes.filter(({ kind, recordId }) => kind === 'copies' && !records.has(recordId)).map(({ recordId }) => recordId)
       await this.refresh([...new Set(copies)])
       for (const id of records) this.changed.add(id)
+      await this.noteHeadings(changes.filter(({ kind }) => kind === 'heading').map(({ recordId }) => recordId))
       this.last = changes.at(-1)?.number ?? this.last
     }
     if (this.changed.size > 0 && this.rebuilding === null)
@@ -102,6 +105,16 @@ export class Follower {
         .finally(() => {
           this.rebuilding = null
         })
+  }
+
+  /** Titles under a heading are found by its other names, too: they are taken in anew when these change. */
+  private async noteHeadings(numbers: readonly number[]): Promise<void> {
+    if (numbers.length === 0) return
+    for (const { kind, heading } of await changedHeadings(this.following.database, numbers)) {
+      const records = recordsWithHeading(this.segments, kind, heading)
+      // What stands on more is left for the next index: a delta segment of that size would be as large.
+      if (records.length <= MOST_OF_HEADING) for (const id of records) this.changed.add(id)
+    }
   }
 
   private next(): Promise<Change[]> {
