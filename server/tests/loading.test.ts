@@ -5,7 +5,8 @@ import { join } from 'node:path'
 import { makeWorld } from '@catalex/demo/world'
 import { Marc } from 'marcjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { loadMarc } from '../src/catalogue/index.ts'
+import { readBatches } from '../src/catalogue/batches.ts'
+import { loadMarc, readInThread } from '../src/catalogue/index.ts'
 import { faultInWords } from '../src/cli/sentences.ts'
 import { Libraries } from '../src/libraries/index.ts'
 import { Database, migrate } from '../src/database/index.ts'
@@ -154,5 +155,28 @@ describe('the demo’s world', () => {
       JSON.stringify([...makeWorld({ titles: 400, seed, today: '2026-11-25', branches: 14 }).records()].slice(200))
     expect(some('a')).toBe(some('a'))
     expect(some('a')).not.toBe(some('b'))
+  })
+})
+
+describe('reading in a thread of its own', () => {
+  const script = new URL('./plainReader.mjs', import.meta.url)
+  const all = async (read: AsyncIterable<unknown>) => {
+    const batches: unknown[] = []
+    for await (const batch of read) batches.push(batch)
+    return batches
+  }
+  it('gives the very same batches, in order', async () => {
+    const path = file('many.mrc', Buffer.concat([...records, ...records, ...records].map(written)))
+    const here = await all(readBatches([path, path], libraries))
+    expect(here.length).toBeGreaterThan(5)
+    expect(await all(readInThread([path, path], libraries, script))).toEqual(here)
+  })
+  it('fails as the reading fails, and leaves no thread behind when nobody wants more', async () => {
+    await expect(all(readInThread([join(folder, 'nowhere.mrc')], libraries, script))).rejects.toThrow(/nowhere\.mrc/)
+    const path = file('more.mrc', Buffer.concat([...records, ...records].map(written)))
+    for await (const batch of readInThread([path, path, path, path], libraries, script)) {
+      expect(batch.read).toBe(1000)
+      break
+    }
   })
 })

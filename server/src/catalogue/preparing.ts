@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto'
 import { readCallNumber } from '@catalex/core/callnumber'
 import {
   copiesIn,
+  numberKey,
   recordFromMarc,
   type BibRecord,
   type DescribedCopy,
@@ -19,8 +20,13 @@ export const COPY_ROW = ['barcode', 'system', 'branch', 'collection', 'useRule',
 export interface PreparedRecord {
   /** Place in its file, from 1. */
   number: number
-  record: BibRecord
-  marc: MarcRecord
+  controlNumber: string
+  carrier: BibRecord['carrier']
+  title: string
+  /** A BibRecord and a MarcRecord as JSON, as they are stored: texts go from thread to thread at little cost. */
+  record: string
+  marc: string
+  identifiers: readonly [value: string, kind: string][]
   copies: { barcode: string; row: CopyRow }[]
   /** Of everything that is stored: two records with one hash are stored alike. */
   hash: string
@@ -38,15 +44,17 @@ export function prepare(number: number, marc: MarcRecord, libraries: Libraries, 
   const record = recordFromMarc(marc, warn)
   const read = placed(copiesIn(marc, warn), libraries, warn).map((copy) => ({ copy, call: readCallNumber(copy) }))
   const copies = read.map(({ copy, call }) => ({ barcode: copy.barcode, row: copyRow(copy, call) }))
+  const stored = { record: JSON.stringify(record), marc: JSON.stringify(marc) }
   return {
     number,
-    record,
-    marc,
+    controlNumber: record.controlNumber,
+    carrier: record.carrier,
+    title: record.title,
+    ...stored,
+    identifiers: record.identifiers.map(({ value, kind }) => [numberKey(value), kind]),
     copies,
     warnings: found,
-    hash: createHash('sha1')
-      .update(JSON.stringify([record, marc, copies]))
-      .digest('base64'),
+    hash: createHash('sha1').update(stored.record).update(stored.marc).update(JSON.stringify(copies)).digest('base64'),
     unreadCallNumbers: read.filter(({ copy, call }) => copy.classPart !== '' && !call.understood).length,
   }
 }

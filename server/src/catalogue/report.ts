@@ -47,11 +47,11 @@ export class Report {
     this.warned = new Reasons(files)
   }
 
-  take(file: string, { number, record, copies, unreadCallNumbers, warnings }: PreparedRecord): void {
+  take(file: string, { number, controlNumber, copies, unreadCallNumbers, warnings }: PreparedRecord): void {
     this.stored += 1
     this.copies += copies.length
     this.unreadCallNumbers += unreadCallNumbers
-    this.warnAll(file, number, record.controlNumber, warnings)
+    this.warnAll(file, number, controlNumber, warnings)
   }
 
   refuse(file: string, record: number, controlNumber: string | null, fault: RecordFault): void {

@@ -2,7 +2,7 @@
  * Puts records with their copies into the tables: a record enters whole or not at all. Into a catalogue that is in use
  * they come by way of temporary tables, beside everybody's reading and writing, and are applied in one transaction.
  */
-import { numberKey, type RecordFault } from '@catalex/core/catalogue'
+import type { RecordFault } from '@catalex/core/catalogue'
 import type { Write } from '../database/index.ts'
 import { COPY_ROW, type PreparedRecord } from './preparing.ts'
 
@@ -48,7 +48,7 @@ export class Store {
     const refused: Refused[] = []
     const good: PreparedRecord[] = []
     for (const one of batch) {
-      const { controlNumber } = one.record
+      const { controlNumber } = one
       if (this.loadedNow.has(controlNumber)) {
         refused.push({ record: one, fault: { field: '001', code: 'record-twice', facts: { controlNumber } } })
         continue
@@ -61,14 +61,14 @@ export class Store {
     await insertAll(
       write,
       this.target,
-      good.map((record) => ({ ...record, id: numbers.get(record.record.controlNumber) ?? this.nextId++ })),
+      good.map((record) => ({ ...record, id: numbers.get(record.controlNumber) ?? this.nextId++ })),
     )
     return { refused, good }
   }
 
   /** A copy whose barcode belongs to another record is lost; the record is not. */
   private withoutTaken(record: PreparedRecord, taken: ReadonlyMap<string, string>): PreparedRecord {
-    const { controlNumber } = record.record
+    const { controlNumber } = record
     const ownerOf = (barcode: string) => this.barcodes.get(barcode) ?? taken.get(barcode) ?? controlNumber
     const lost = record.copies.filter(({ barcode }) => ownerOf(barcode) !== controlNumber)
     if (lost.length === 0) return record
@@ -84,7 +84,7 @@ export async function dropStaged(write: Write): Promise<void> {
 async function knownNumbers(write: Write, batch: readonly PreparedRecord[]): Promise<Map<string, number>> {
   const rows = await write.read<{ id: number; controlNumber: string }>(
     'SELECT id, controlNumber FROM records WHERE controlNumber IN (SELECT value FROM json_each($numbers))',
-    { numbers: JSON.stringify(batch.map(({ record }) => record.controlNumber)) },
+    { numbers: JSON.stringify(batch.map(({ controlNumber }) => controlNumber)) },
   )
   return new Map(rows.map((row) => [row.controlNumber, row.id]))
 }
@@ -103,9 +103,9 @@ const RECORD_ROW = ['id', 'controlNumber', 'carrier', 'title', 'record', 'marc',
 
 async function insertAll(write: Write, target: Target, records: readonly (PreparedRecord & { id: number })[]): Promise<void> {
   const rows = {
-    records: records.map(({ id, record, marc, hash }) => [id, record.controlNumber, record.carrier, record.title, JSON.stringify(record), JSON.stringify(marc), hash]), // prettier-ignore
+    records: records.map(({ id, controlNumber, carrier, title, record, marc, hash }) => [id, controlNumber, carrier, title, record, marc, hash]), // prettier-ignore
     copies: records.flatMap(({ id, copies }) => copies.map(({ row }) => [id, ...row])),
-    identifiers: records.flatMap(({ id, record }) => record.identifiers.map(({ value, kind }) => [numberKey(value), kind, id])),
+    identifiers: records.flatMap(({ id, identifiers: all }) => all.map(([value, kind]) => [value, kind, id])),
   }
   await write.run(
     `INSERT INTO ${TABLES[target].records} (${RECORD_ROW.join(', ')}, withdrawn) SELECT ${values(RECORD_ROW.length)}, 0 FROM json_each($rows)`,

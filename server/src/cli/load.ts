@@ -1,7 +1,7 @@
 /** `catalex load`: a new catalogue that appears only when it is complete, or an update of the one that is there, in use or not. */
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { dirname } from 'node:path'
-import { loadMarc, loadWholeCatalogue } from '../catalogue/index.ts'
+import { loadMarc, loadWholeCatalogue, readInThread } from '../catalogue/index.ts'
 import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold } from '../circulation/index.ts'
 import { claim, Database, migrate, withoutTriggers, type Write } from '../database/index.ts'
 import { Libraries } from '../libraries/index.ts'
@@ -83,7 +83,9 @@ function removeDatabase(file: string): void {
 async function fill(database: Database, world: WorldFiles, options: Options): Promise<Outcome> {
   const libraries = new Libraries(world)
   await database.write((write) => libraries.save(write))
-  const report = await withBar(READING, bytesOf(world.marc), (tick) => loadWholeCatalogue(database, libraries, world.marc, tick))
+  const report = await withBar(READING, bytesOf(world.marc), (tick) =>
+    loadWholeCatalogue(database, libraries, world.marc, tick, readerOf(world.marc).read),
+  )
   const outcome = sayReport(report, options)
   const readers = await withPinHashes(world.readers)
   await database.write((write) => loadReadersFiles(write, libraries, world, readers))
@@ -91,6 +93,10 @@ async function fill(database: Database, world: WorldFiles, options: Options): Pr
 }
 
 const bytesOf = (files: readonly string[]): number => files.reduce((sum, file) => sum + statSync(file).size, 0)
+
+/** Small files are read sooner than a thread is started. */
+const SMALL = 8_000_000
+const readerOf = (files: readonly string[]) => (bytesOf(files) > SMALL ? { read: readInThread } : {})
 
 const READING = 'Loading records: {percentage}% · {said} · {eta_formatted} left'
 
@@ -107,6 +113,7 @@ async function updateWorld(database: Database, world: WorldFiles, options: Optio
     loadMarc(database, libraries, world.marc, {
       whole: true,
       progress,
+      ...readerOf(world.marc),
       alongside: async (write, { added, changed, withdrawn }) => {
         await libraries.save(write)
         await loadReadersFiles(write, libraries, world, readers)
@@ -142,6 +149,7 @@ async function updateRecords(database: Database, files: readonly string[], optio
     loadMarc(database, libraries, files, {
       whole: false,
       progress,
+      ...readerOf(files),
       alongside: async (write, { added, changed, withdrawn }) => {
         lost.push(...(await followCatalogue(write, libraries, [...added, ...changed, ...withdrawn], timeOf(libraries, options))))
       },
