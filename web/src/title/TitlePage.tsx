@@ -88,8 +88,8 @@ export default function TitlePage() {
             )}
           </h1>
           {description.titleInScript && (
-            <p className={styles.script} dir="auto" lang={language}>
-              {description.titleInScript}
+            <p className={styles.script}>
+              <Words language={language}>{description.titleInScript}</Words>
             </p>
           )}
           <p>
@@ -189,9 +189,9 @@ function People({ people }: { people: Described['people'] }) {
               <Words>{spoken}</Words>
             </Link>
             {inScript && (
-              <span className={styles.soft} dir="auto">
+              <span className={styles.soft}>
                 {' '}
-                {inScript}
+                <Words>{inScript}</Words>
               </span>
             )}
             {roles.length > 0 && ` (${roles.join(', ')})`}

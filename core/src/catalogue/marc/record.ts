@@ -47,5 +47,5 @@ export function trimmed(value: string): string {
   // A reference to a character ends with a semicolon of its own.
   const bare = /[/:;,=]$/.test(given) && !/&#?\w{1,31};$/.test(given) ? given.slice(0, -1).trim() : given
   // A closing full stop goes, but not that of an initial ("Holt, M.") or of an abbreviation with inner stops ("n.d.").
-  return /[\p{Ll}\p{Lo}\p{N})\]]{2}\.$|\)\.$/u.test(bare) && !/\.\p{L}+\.$/u.test(bare) ? bare.slice(0, -1) : bare
+  return /[\p{Ll}\p{Lo}\p{Lm}\p{N})\]]{2}\.$|\)\.$/u.test(bare) && !/\.\p{L}+\.$/u.test(bare) ? bare.slice(0, -1) : bare
 }

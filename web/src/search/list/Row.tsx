@@ -64,8 +64,8 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
           <OwnMark own={own} />
         </h2>
         {row.titleInScript && (
-          <p className={styles.script} dir="auto">
-            {row.titleInScript}
+          <p className={styles.script}>
+            <Words>{row.titleInScript}</Words>
           </p>
         )}
         <p className={styles.who}>
