@@ -1,4 +1,5 @@
 /** Every record that a query matches, one by one, wherever its copies stand: for machines and for what goes out as files. */
+import { FixedReverseHeap } from 'mnemonist'
 import type { QueryNode } from '../query/index.ts'
 import { matchesOf } from './match/match.ts'
 import { scoreTogether } from './match/rank.ts'
@@ -18,32 +19,39 @@ export interface RecordsQuestion {
   size: number
 }
 
-interface Found {
-  recordId: number
-  keys: (number | string)[]
-}
-
 export function recordsMatching(segments: Segments, { query, sort, from, size }: RecordsQuestion): { count: number; recordIds: number[] } {
   const statistics = statisticsOf(segments)
-  const found = segments.flatMap(({ index, superseded }): Found[] => {
+  const recordIds: number[] = []
+  const keys: (number | string)[][] = sort.map(() => [])
+  for (const { index, superseded } of segments) {
     const matches = matchesOf(index, statistics, query)
     if (sort.some(({ by }) => by === 'relevance')) scoreTogether(index, matches, query)
-    const all: Found[] = []
     matches.docs.forEach((doc, i) => {
-      if (!isSuperseded(superseded, doc))
-        all.push({ recordId: index.recordIds[doc], keys: sort.map(({ by }) => keyOf(index, by, doc, matches.scores[i])) })
+      if (isSuperseded(superseded, doc)) return
+      recordIds.push(index.recordIds[doc])
+      sort.forEach(({ by }, k) => keys[k].push(keyOf(index, by, doc, matches.scores[i])))
     })
-    return all
-  })
+  }
   const directions = sort.map(({ descending }) => (descending ? -1 : 1))
-  found.sort((a, b) => {
-    for (let i = 0; i < directions.length; i += 1) {
-      const order = compare(a.keys[i], b.keys[i]) * directions[i]
+  const inOrder = (a: number, b: number): number => {
+    for (let k = 0; k < directions.length; k += 1) {
+      const order = compare(keys[k][a], keys[k][b]) * directions[k]
       if (order !== 0) return order
     }
-    return a.recordId - b.recordId
-  })
-  return { count: found.length, recordIds: found.slice(from, from + size).map(({ recordId }) => recordId) }
+    return recordIds[a] - recordIds[b]
+  }
+  const count = recordIds.length
+  if (size === 0) return { count, recordIds: [] }
+  // Of many records whoever asks mostly wants the first few.
+  const first = new FixedReverseHeap<number>(Array, inOrder, Math.min(from + size, count))
+  for (let at = 0; at < count; at += 1) first.push(at)
+  return {
+    count,
+    recordIds: first
+      .consume()
+      .slice(from, from + size)
+      .map((at) => recordIds[at]),
+  }
 }
 
 function keyOf(index: SearchIndex, by: RecordSort, doc: number, score: number): number | string {
