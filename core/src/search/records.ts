@@ -45,13 +45,7 @@ export function recordsMatching(segments: Segments, { query, sort, from, size }:
   // Of many records whoever asks mostly wants the first few.
   const first = new FixedReverseHeap<number>(Array, inOrder, Math.min(from + size, count))
   for (let at = 0; at < count; at += 1) first.push(at)
-  return {
-    count,
-    recordIds: first
-      .consume()
-      .slice(from, from + size)
-      .map((at) => recordIds[at]),
-  }
+  return { count, recordIds: [...first.consume()].slice(from, from + size).map((at) => recordIds[at]) }
 }
 
 function keyOf(index: SearchIndex, by: RecordSort, doc: number, score: number): number | string {
