@@ -1,5 +1,5 @@
 /** Each view is arrived at: its heading takes the focus, its title is the window's and is announced. */
-import { useEffect, useRef, useSyncExternalStore } from 'react'
+import { useLayoutEffect, useRef, useSyncExternalStore } from 'react'
 
 /** The view that was arrived at last. */
 let last: string | null = null
@@ -44,10 +44,11 @@ export const APPLICATION = 'Catalex'
 export function useArrival(view: string, title: string | null, into?: () => HTMLElement | null) {
   const heading = useRef<HTMLHeadingElement>(null)
   const place = useRef(into)
-  useEffect(() => {
+  useLayoutEffect(() => {
     place.current = into
   })
-  useEffect(() => {
+  // With the very drawing of the view: a moment later somebody may have pressed something of it, and the focus is theirs.
+  useLayoutEffect(() => {
     if (title === null) return
     document.title = title === '' ? APPLICATION : `${title} · ${APPLICATION}`
     if (last === view) return
