@@ -236,3 +236,13 @@ describe('octets', () => {
     expect(come(bytes)).toEqual({ fields, told: said })
   }) // prettier-ignore
 })
+
+it('a record as large as any takes no long time, whatever stands in it', () => {
+  const many = (make: (i: number) => string[]): Fields => Array.from({ length: 4000 }, (_, i) => make(i))
+  const record = marc([
+    ...many((i) => ['700', '1 ', '6', `880-${String(i % 99).padStart(2, '0')}`, 'a', `Brae, ${String(i)}`]),
+    ...many((i) => ['880', '1 ', '6', `700-${String(i % 99).padStart(2, '0')}`, 'a', 'Брэй']),
+    ...many(() => ['500', '  ', 'a', 'analog preloaded '.repeat(400)]),
+  ])
+  expect(read({ ...record, leader: '00000njm a2200000 i 4500' }).title).toMatchObject({ carrier: 'music-recording' })
+})

@@ -10,13 +10,32 @@ export function linkOf(field: MarcField): { number: string; whole: string } | nu
 const ENUMERATION = [...'abcdefgh']
 const CHRONOLOGY = [...'ijklm']
 
-/** "v.12 no.3 (2004)"; null where nothing is linked to the item. */
-export function enumerationOf(record: MarcRecord, item: MarcField): string | null {
-  const link = linkOf(item)
-  if (link === null) return null
-  const values = fieldsOf(record, '863', '864', '865').find((field) => linkOf(field)?.whole === link.whole)
-  if (!values) return null
-  const captions = fieldsOf(record, captionTag(values)).find((field) => linkOf(field)?.number === link.number)
+/** Says of an item "v.12 no.3 (2004)"; null where nothing is linked to it. */
+export function enumerationsIn(record: MarcRecord): (item: MarcField) => string | null {
+  const values = byLink(fieldsOf(record, '863', '864', '865'), ({ whole }) => whole)
+  const captions = byLink(fieldsOf(record, '853', '854', '855'), ({ number }, field) => `${tagOf(field)} ${number}`)
+  return (item) => {
+    const link = linkOf(item)
+    const said = link && values.get(link.whole)
+    return link && said ? inWords(said, captions.get(`${captionTag(said)} ${link.number}`)) : null
+  }
+}
+
+/** The first of each. */
+function byLink(
+  fields: readonly MarcField[],
+  keyOf: (link: { number: string; whole: string }, field: MarcField) => string,
+): Map<string, MarcField> {
+  const found = new Map<string, MarcField>()
+  for (const field of fields) {
+    const link = linkOf(field)
+    const key = link && keyOf(link, field)
+    if (key !== null && !found.has(key)) found.set(key, field)
+  }
+  return found
+}
+
+function inWords(values: MarcField, captions: MarcField | undefined): string | null {
   const levels = ENUMERATION.flatMap((code) => {
     const value = subfield(values, code)?.trim()
     return value ? [`${captionIn(captions, code)}${value}`] : []

@@ -130,7 +130,7 @@ function soundCarrier(facts: Facts, kind: 'spoken' | 'music'): Carrier {
   if (says(facts, ['ss'], ['ss']) || /\bcassettes?\b/.test(facts.words)) return kind === 'music' ? 'music-cassette' : 'spoken-cassette'
   // 007/03 speed: b = 33 1/3 rpm, c = 45 rpm, d = 78 rpm
   const grooved =
-    facts.physical.some((code) => /^sd.[abcd]/.test(code)) || /\brpm\b|\bvinyl\b|\banalog\b.*\bdiscs?\b|\blps?\b/.test(facts.words)
+    facts.physical.some((code) => /^sd.[abcd]/.test(code)) || /\brpm\b|\bvinyl\b|\banalog\b.{0,40}\bdiscs?\b|\blps?\b/.test(facts.words)
   if (grooved) return 'music-record'
   if (says(facts, ['sd'], ['sd']) || /\bdis[ck]s?\b|\bcds?\b/.test(facts.words)) return kind === 'music' ? 'music-disc' : 'spoken-disc'
   return kind === 'music' ? 'music-recording' : 'spoken-recording'
@@ -162,6 +162,9 @@ function pictureCarrier(facts: Facts): Carrier {
   return says(facts, ['g'], ['gs', 'gf', 'gt']) || 'fst'.includes(facts.visualType) ? 'slide' : 'sheet-picture'
 }
 
+/** Characters of extent and notes that are looked at: what a thing is is said at their beginning. */
+const LONGEST_WORDS = 20_000
+
 function factsOf(record: MarcRecord): Facts {
   const fixed = controlField(record, '008') ?? ''
   const type = record.leader[6] ?? ' '
@@ -179,7 +182,7 @@ function factsOf(record: MarcRecord): Facts {
     serialType: fixed[21] ?? ' ',
     visualType: (visual ? fixed[33] : undefined) ?? ' ',
     carrierTypes: fieldsOf(record, '338').flatMap((f) => subfields(f, 'b')),
-    extent,
-    words: [extent, ...notes].join(' ').toLowerCase(),
+    extent: extent.slice(0, LONGEST_WORDS),
+    words: [extent, ...notes].join(' ').slice(0, LONGEST_WORDS).toLowerCase(),
   }
 }

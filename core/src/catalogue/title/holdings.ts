@@ -6,7 +6,7 @@
 import { fieldsOf, indicator, subfield, type MarcField, type MarcRecord } from '../marc/record.ts'
 import { SILENTLY, type Warn } from '../marc/faults.ts'
 import type { CallNumberScheme } from '../../callnumber/index.ts'
-import { enumerationOf, linkOf } from './enumeration.ts'
+import { enumerationsIn, linkOf } from './enumeration.ts'
 import { RECORDED_STATUSES, USE_RULES, type DescribedCopy } from './record.ts'
 
 const SCHEMES: Record<string, CallNumberScheme> = {
@@ -31,17 +31,18 @@ const NAMED_SCHEMES: Record<string, CallNumberScheme> = {
 
 /** An 852 that does not say where a copy is, or which, loses its copies, and that is told; the others are read. */
 export function copiesIn(record: MarcRecord, warn: Warn = SILENTLY): DescribedCopy[] {
-  const items = fieldsOf(record, '876', '877', '878')
   const places = fieldsOf(record, '852')
+  const items = new Items(fieldsOf(record, '876', '877', '878'), places.length === 1)
+  const enumerationOf = enumerationsIn(record)
   return places.flatMap((place) => {
     const lacks = (['a', 'b', 'c'] as const).find((code) => text(place, code) === null)
     if (lacks !== undefined) {
       warn('copy-lacks', '852', { what: WHAT[lacks], subfield: lacks })
       return []
     }
-    const own = itemsAt(place, items, places.length === 1)
+    const own = items.at(place)
     if (own.length === 0) warn('copy-lacks', '852', { what: 'barcode', subfield: 'p' })
-    return own.map(({ barcode, item }) => copyFrom(record, place, barcode, item, warn))
+    return own.map(({ barcode, item }) => copyFrom(place, barcode, item, item ? enumerationOf(item) : null, warn))
   })
 }
 
@@ -52,20 +53,35 @@ interface Item {
   item: MarcField | undefined
 }
 
-/** The barcode of the 852 itself, else the items linked to it; a single 852 needs no link. */
-function itemsAt(place: MarcField, items: readonly MarcField[], single: boolean): Item[] {
-  const barcode = text(place, 'p')
-  if (barcode !== null) return [{ barcode, item: items.find((item) => text(item, 'p') === barcode) }]
-  const link = linkOf(place)?.number
-  return items
-    .filter((item) => (link !== undefined && linkOf(item)?.number === link) || (single && linkOf(item) === null))
-    .flatMap((item) => {
-      const its = text(item, 'p')
-      return its === null ? [] : [{ barcode: its, item }]
-    })
+/** Item information by its barcode, and by the link to its place; a single place needs no link. */
+class Items {
+  private readonly byBarcode = new Map<string, MarcField>()
+  private readonly byLink = new Map<string, Item[]>()
+
+  constructor(
+    items: readonly MarcField[],
+    private readonly single: boolean,
+  ) {
+    for (const item of items) {
+      const barcode = text(item, 'p')
+      if (barcode === null) continue
+      if (!this.byBarcode.has(barcode)) this.byBarcode.set(barcode, item)
+      const link = linkOf(item)?.number ?? ''
+      const linked = this.byLink.get(link) ?? []
+      this.byLink.set(link, linked)
+      linked.push({ barcode, item })
+    }
+  }
+
+  at(place: MarcField): Item[] {
+    const barcode = text(place, 'p')
+    if (barcode !== null) return [{ barcode, item: this.byBarcode.get(barcode) }]
+    const link = linkOf(place)?.number
+    return [...(link === undefined ? [] : (this.byLink.get(link) ?? [])), ...(this.single ? (this.byLink.get('') ?? []) : [])]
+  }
 }
 
-function copyFrom(record: MarcRecord, place: MarcField, barcode: string, item: MarcField | undefined, warn: Warn): DescribedCopy {
+function copyFrom(place: MarcField, barcode: string, item: MarcField | undefined, numbered: string | null, warn: Warn): DescribedCopy {
   const said = (code: string) => (item ? text(item, code) : null)
   const status = said('j')
   const known = RECORDED_STATUSES.find((word) => word === status?.toLowerCase())
@@ -80,7 +96,7 @@ function copyFrom(record: MarcRecord, place: MarcField, barcode: string, item: M
     itemPart: text(place, 'i'),
     suffix: text(place, 'm'),
     copy: text(place, 't') ?? said('t'),
-    enumeration: text(place, '3') ?? said('3') ?? (item ? enumerationOf(record, item) : null),
+    enumeration: text(place, '3') ?? said('3') ?? numbered,
     publicNote: text(place, 'z') ?? said('z'),
     use: useOf(said('h'), warn),
     status: status === null ? 'on shelf' : (known ?? 'other'),

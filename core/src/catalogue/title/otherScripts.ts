@@ -12,12 +12,23 @@ function linkOf(field: MarcField): { tag: string; number: string } | null {
 export function partnerOf(record: MarcRecord, field: MarcField): MarcField | null {
   const link = linkOf(field)
   if (link?.tag !== '880' || link.number === '00') return null
-  return (
-    fieldsOf(record, '880').find((other) => {
-      const back = linkOf(other)
-      return back !== null && back.tag === field[0] && back.number === link.number
-    }) ?? null
-  )
+  return partnersIn(record).get(`${field[0] ?? ''} ${link.number}`) ?? null
+}
+
+/** Of each record once, since every name asks. */
+const partners = new WeakMap<MarcRecord, Map<string, MarcField>>()
+
+function partnersIn(record: MarcRecord): Map<string, MarcField> {
+  const known = partners.get(record)
+  if (known) return known
+  const found = new Map<string, MarcField>()
+  for (const field of fieldsOf(record, '880')) {
+    const link = linkOf(field)
+    const key = link && `${link.tag} ${link.number}`
+    if (key !== null && !found.has(key)) found.set(key, field)
+  }
+  partners.set(record, found)
+  return found
 }
 
 /** Subfields that are searched, by the beginning of the tag that an 880 stands for. */

@@ -5,19 +5,24 @@ import type { Person } from './record.ts'
 
 /** 100/110/111 and 700/710/711; an added entry with a title ($t) names a contained work and is not a role of its own. */
 export function peopleOf(record: MarcRecord): Person[] {
-  const people: Person[] = []
+  const people = new Map<string, Person>()
   for (const field of fieldsOf(record, '100', '110', '111', '700', '710', '711')) {
     const named = personIn(field)
     if (named.name === '') continue
     const roles = subfields(field, 'e').map(trimmed)
-    const same = people.find(({ heading }) => heading === named.heading)
+    const same = people.get(named.heading)
     if (same) same.roles = [...new Set([...same.roles, ...roles])]
     else {
       const partner = partnerOf(record, field)
-      people.push({ ...named, roles, main: tagOf(field).startsWith('1'), inScript: partner ? personIn(partner, named.kind).heading : null })
+      people.set(named.heading, {
+        ...named,
+        roles,
+        main: tagOf(field).startsWith('1'),
+        inScript: partner ? personIn(partner, named.kind).heading : null,
+      })
     }
   }
-  return people
+  return [...people.values()]
 }
 
 type Named = Pick<Person, 'name' | 'spoken' | 'heading' | 'dates' | 'kind'>
