@@ -10,7 +10,7 @@ export { changedHeadings, keyOf, otherNamesOf, referencesBetween, type HeadingRe
 export { recordsOfCopies, setCopyStatuses, type CopyStatusChange } from './statuses.ts'
 export { recordsIn } from './marcFiles.ts'
 export { prepare } from './preparing.ts'
-export { readInThread } from './readingThread.ts'
+export { canReadInThread, readInThread } from './readingThread.ts'
 export { loadMarc, loadWholeCatalogue, type LoadFault, type LoadReport } from './loading.ts'
 
 export interface StoredRecord {

@@ -1,10 +1,14 @@
 /** MARC files read in a thread of their own: their batches as they come, no more ahead than are being used. */
+import { existsSync } from 'node:fs'
 import { Worker } from 'node:worker_threads'
 import type { Libraries } from '../libraries/index.ts'
 import type { ReadBatch } from './batches.ts'
 import type { FromReader, ReadingOrder } from './readingWorker.ts'
 
 const SCRIPT = new URL('./readingWorker.js', import.meta.url)
+
+/** Whether the thread's script stands here: only what is built has it. */
+export const canReadInThread = existsSync(SCRIPT)
 
 export async function* readInThread(files: readonly string[], libraries: Libraries, script = SCRIPT): AsyncGenerator<ReadBatch> {
   const { library, policies } = libraries

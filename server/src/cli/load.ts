@@ -1,7 +1,7 @@
 /** `catalex load`: a new catalogue that appears only when it is complete, or an update of the one that is there, in use or not. */
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { dirname } from 'node:path'
-import { loadMarc, loadWholeCatalogue, readInThread } from '../catalogue/index.ts'
+import { canReadInThread, loadMarc, loadWholeCatalogue, readInThread } from '../catalogue/index.ts'
 import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold } from '../circulation/index.ts'
 import { claim, Database, migrate, withoutTriggers, type Write } from '../database/index.ts'
 import { Libraries } from '../libraries/index.ts'
@@ -96,7 +96,7 @@ const bytesOf = (files: readonly string[]): number => files.reduce((sum, file) =
 
 /** Small files are read sooner than a thread is started. */
 const SMALL = 8_000_000
-const readerOf = (files: readonly string[]) => (bytesOf(files) > SMALL ? { read: readInThread } : {})
+const readerOf = (files: readonly string[]) => (canReadInThread && bytesOf(files) > SMALL ? { read: readInThread } : {})
 
 const READING = 'Loading records: {percentage}% · {said} · {eta_formatted} left'
 

@@ -7,8 +7,8 @@ import { rowLinkId } from './useRowKeys.ts'
 export function useReturn(address: string): {
   current: number
   setCurrent(row: number): void
-  /** The row that was left, where one comes back to it. */
-  rowToReturnTo(): HTMLElement | null
+  /** Finds the row that was left; undefined where one does not come back to it. */
+  rowToReturnTo: (() => HTMLElement | null) | undefined
 } {
   const [kept, setKept] = useKept<number | null>(`row ${address}`, null)
   const back = useNavigationType() === 'POP'
@@ -16,11 +16,13 @@ export function useReturn(address: string): {
   return {
     current: kept ?? 0,
     setCurrent: setKept,
-    rowToReturnTo: () => {
-      if (kept === null || !(back || returning)) return null
-      const link = document.getElementById(rowLinkId(kept))
-      if (returning) link?.closest('li')?.scrollIntoView({ block: 'center' })
-      return link
-    },
+    rowToReturnTo:
+      kept === null || !(back || returning)
+        ? undefined
+        : () => {
+            const link = document.getElementById(rowLinkId(kept))
+            if (returning) link?.closest('li')?.scrollIntoView({ block: 'center' })
+            return link
+          },
   }
 }

@@ -1,5 +1,5 @@
 /** Each view is arrived at: its heading takes the focus, its title is the window's and is announced. */
-import { useLayoutEffect, useRef, useSyncExternalStore } from 'react'
+import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from 'react'
 
 /** The view that was arrived at last. */
 let last: string | null = null
@@ -49,15 +49,22 @@ export function useArrival(view: string, title: string | null, into?: () => HTML
   })
   // With the very drawing of the view: a moment later somebody may have pressed something of it, and the focus is theirs.
   useLayoutEffect(() => {
-    if (title === null) return
-    document.title = title === '' ? APPLICATION : `${title} · ${APPLICATION}`
-    if (last === view) return
-    last = view
-    if (!acted) return
-    announce(document.title)
-    const target = place.current?.() ?? heading.current
-    // A dialog that is open keeps the focus.
-    if (!typing && document.querySelector('[role="dialog"]') === null) target?.focus({ preventScroll: true })
+    if (place.current === undefined) arrive(view, title, () => heading.current)
+  }, [view, title])
+  // What takes the focus in place of the heading may be drawn a little after it.
+  useEffect(() => {
+    if (place.current !== undefined) arrive(view, title, () => place.current?.() ?? heading.current)
   }, [view, title])
   return heading
+}
+
+function arrive(view: string, title: string | null, target: () => HTMLElement | null): void {
+  if (title === null) return
+  document.title = title === '' ? APPLICATION : `${title} · ${APPLICATION}`
+  if (last === view) return
+  last = view
+  if (!acted) return
+  announce(document.title)
+  // A dialog that is open keeps the focus.
+  if (!typing && document.querySelector('[role="dialog"]') === null) target()?.focus({ preventScroll: true })
 }
