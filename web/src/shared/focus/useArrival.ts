@@ -18,6 +18,12 @@ document.addEventListener('input', () => (typing = true), true)
 document.addEventListener('click', () => { onPress(false) }, true) // prettier-ignore
 document.addEventListener('keydown', ({ key }) => { onPress(key !== 'Enter') }, true) // prettier-ignore
 
+/** Counts what is pressed, from its very beginning: whoever has pressed something has the focus. */
+let presses = 0
+const count = () => (presses += 1)
+document.addEventListener('pointerdown', count, true)
+document.addEventListener('keydown', count, true)
+
 function announce(title: string): void {
   announced = title
   for (const listener of listeners) listener()
@@ -47,24 +53,27 @@ export function useArrival(view: string, title: string | null, into?: () => HTML
   useLayoutEffect(() => {
     place.current = into
   })
+  const arrivedAt = useRef<number | null>(null)
+  const take = () => {
+    const target = place.current?.() ?? heading.current
+    // A dialog that is open keeps the focus.
+    if (!typing && document.querySelector('[role="dialog"]') === null) target?.focus({ preventScroll: true })
+  }
   // With the very drawing of the view: a moment later somebody may have pressed something of it, and the focus is theirs.
   useLayoutEffect(() => {
-    if (place.current === undefined) arrive(view, title, () => heading.current)
+    if (title === null) return
+    document.title = title === '' ? APPLICATION : `${title} · ${APPLICATION}`
+    if (last === view) return
+    last = view
+    if (!acted) return
+    announce(document.title)
+    arrivedAt.current = presses
+    take()
   }, [view, title])
-  // What takes the focus in place of the heading may be drawn a little after it.
+  // Once more when all is drawn: a dialog that went gives the focus back to where it came from, a row comes a little later.
   useEffect(() => {
-    if (place.current !== undefined) arrive(view, title, () => place.current?.() ?? heading.current)
+    if (arrivedAt.current === presses) take()
+    arrivedAt.current = null
   }, [view, title])
   return heading
-}
-
-function arrive(view: string, title: string | null, target: () => HTMLElement | null): void {
-  if (title === null) return
-  document.title = title === '' ? APPLICATION : `${title} · ${APPLICATION}`
-  if (last === view) return
-  last = view
-  if (!acted) return
-  announce(document.title)
-  // A dialog that is open keeps the focus.
-  if (!typing && document.querySelector('[role="dialog"]') === null) target()?.focus({ preventScroll: true })
 }
