@@ -123,6 +123,7 @@ test('by keyboard alone: the same', async ({ page }) => {
   await press('Enter')
   await expect(page.getByRole('button', { name: 'Cancel it' })).toBeFocused()
   await press('Enter')
+  await expect(page.getByText(/is cancelled/)).toBeVisible()
   await expect(holdOf(page)).toBeHidden()
 })
 
