@@ -14,6 +14,7 @@ import { usePlaces } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'
 import { titleQuery } from '../shared/titleQuery.ts'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
+import { OnlineLink } from '../ui/OnlineLink.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
@@ -65,6 +66,8 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
       {headed !== undefined && <p className={styles.which}>{whichOf(data, t)}</p>}
       <Heading>{t('routes.heading', { place })}</Heading>
       <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
+      {headed !== undefined &&
+        data.description.online.map((version) => <OnlineLink key={version.url} version={version} title={data.description.title} />)}
       {data.routes.length === 0 && <HelpAtHand words={t('routes.none')} />}
       <ul className={styles.routes}>
         {data.routes.map((route, i) => (

@@ -103,7 +103,10 @@ export class EnginePool implements Engine {
     if (name === 'delta') return request.documents.length * DELTA_EFFORT
     if (name === 'title' || name === 'copies') return TITLE_EFFORT
     if (name === 'holdOptions') return request.wish.records.length * TITLE_EFFORT
-    return base && 'question' in request ? effortOf(base, request.question.query) : 0
+    if (!base) return 0
+    // Each record of what is found is put in its place.
+    if (name === 'records') return effortOf(base, request.query) * RECORDS_EFFORT
+    return 'question' in request ? effortOf(base, request.question.query) : 0
   }
 
   private cancel(job: Job): void {
@@ -163,6 +166,8 @@ export class EnginePool implements Engine {
 
 /** A title with its copies costs about as much as looking at this many. */
 const TITLE_EFFORT = 20_000
+/** Times the effort of searching: every record found is looked at by its own order. */
+const RECORDS_EFFORT = 3
 
 /** A record to be indexed costs about as much as looking at this many. */
 const DELTA_EFFORT = 5000

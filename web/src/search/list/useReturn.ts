@@ -7,8 +7,8 @@ import { rowLinkId } from './useRowKeys.ts'
 export function useReturn(address: string): {
   current: number
   setCurrent(row: number): void
-  /** Finds the row that was left; undefined where one does not come back to it. */
-  rowToReturnTo: (() => HTMLElement | null) | undefined
+  /** The row that was left, where one comes back to it and it is drawn. */
+  rowToReturnTo(): HTMLElement | null
 } {
   const [kept, setKept] = useKept<number | null>(`row ${address}`, null)
   const back = useNavigationType() === 'POP'
@@ -16,13 +16,11 @@ export function useReturn(address: string): {
   return {
     current: kept ?? 0,
     setCurrent: setKept,
-    rowToReturnTo:
-      kept === null || !(back || returning)
-        ? undefined
-        : () => {
-            const link = document.getElementById(rowLinkId(kept))
-            if (returning) link?.closest('li')?.scrollIntoView({ block: 'center' })
-            return link
-          },
+    rowToReturnTo: () => {
+      if (kept === null || !(back || returning)) return null
+      const link = document.getElementById(rowLinkId(kept))
+      if (returning) link?.closest('li')?.scrollIntoView({ block: 'center' })
+      return link
+    },
   }
 }
