@@ -1,11 +1,13 @@
 /** What goes out: exports that give the same catalogue again, SRU for machines, addresses of all titles. */
 import { execFileSync, spawn } from 'node:child_process'
+import { request } from 'node:http'
 import { existsSync, mkdirSync, readFileSync, copyFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { SearchAnswer } from '@catalex/contract/search'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { exportRecords } from '../src/cli/export.ts'
 import { load } from '../src/cli/load.ts'
+import { restateRecords } from '../src/catalogue/index.ts'
 import { Database } from '../src/database/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
@@ -58,6 +60,20 @@ describe('an export', () => {
     expect(years.length).toBeGreaterThan(10)
     expect(years).toEqual([...years].sort((a, b) => b - a))
   })
+})
+
+it('records that an earlier version stored otherwise are read anew from their MARC, once', async () => {
+  const { database } = catalogue
+  const before = await contentsOf(database)
+  await database.write(async (write) => {
+    await write.run('PRAGMA user_version = 0')
+    await write.run(`UPDATE records SET hash = '', record = json_remove(record, '$.people', '$.online')`)
+    await write.run("UPDATE copies SET sortKey = 'D|' || barcode, statusText = NULL WHERE status <> 'other'")
+  })
+  const anew = () => restateRecords(database, () => Promise.resolve(catalogue.libraries))
+  expect(await anew()).toBe(before.records.length)
+  expect(await contentsOf(database)).toEqual(before)
+  expect(await anew()).toBe(0)
 })
 
 const sru = async (parameters: Record<string, string>) => {
@@ -165,6 +181,21 @@ describe('addresses', () => {
     const [{ n } = { n: 0 }] = await catalogue.database.read<{ n: number }>('SELECT count(*) AS n FROM records WHERE withdrawn = 0')
     expect([...text.matchAll(/\/titles\/ps/g)]).toHaveLength(n)
     expect((await fetch(`${catalogue.address}/sitemap-99.xml`)).status).toBe(404)
+  })
+  it.each(['evil.example:99999', 'a b', '"><script>'])('never repeat a host as odd as %s', async (host) => {
+    const { port } = new URL(catalogue.address)
+    const text = await new Promise<string>((done, fail) => {
+      request({ port, host: '127.0.0.1', path: '/opensearch.xml', headers: { host } }, (answer) => {
+        let all = ''
+        answer.on('data', (piece: Buffer) => (all += piece.toString()))
+        answer.on('end', () => {
+          done(all)
+        })
+      })
+        .on('error', fail)
+        .end()
+    })
+    expect(text).not.toContain(host)
   })
   it('are those under which it was asked, and nothing that a client makes up', async () => {
     const description = await (await fetch(`${catalogue.address}/opensearch.xml`)).text()

@@ -1,7 +1,7 @@
 /** `catalex load`: a new catalogue that appears only when it is complete, or an update of the one that is there, in use or not. */
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { dirname } from 'node:path'
-import { canReadInThread, loadMarc, loadWholeCatalogue, readInThread } from '../catalogue/index.ts'
+import { canReadInThread, loadMarc, loadWholeCatalogue, markForm, readInThread, restateRecords } from '../catalogue/index.ts'
 import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold } from '../circulation/index.ts'
 import { claim, Database, migrate, withoutTriggers, type Write } from '../database/index.ts'
 import { Libraries } from '../libraries/index.ts'
@@ -46,6 +46,7 @@ export async function load(files: string[], options: Options): Promise<number> {
 async function inDatabase<T>(database: Database, work: (database: Database) => Promise<T>): Promise<T> {
   try {
     await migrate(database)
+    await restateRecords(database, () => Libraries.load(database))
     const done = await work(database)
     await database.write((write) => write.run('ANALYZE'))
     return done
@@ -88,7 +89,10 @@ async function fill(database: Database, world: WorldFiles, options: Options): Pr
   )
   const outcome = sayReport(report, options)
   const readers = await withPinHashes(world.readers)
-  await database.write((write) => loadReadersFiles(write, libraries, world, readers))
+  await database.write(async (write) => {
+    await loadReadersFiles(write, libraries, world, readers)
+    await markForm(write)
+  })
   return outcome
 }
 

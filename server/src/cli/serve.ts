@@ -7,6 +7,7 @@ import { pino, type Logger } from 'pino'
 import { momentOf } from '../circulation/index.ts'
 import { claim, Database, migrate, ReadingPool } from '../database/index.ts'
 import { answerClientError, createApp } from '../http/index.ts'
+import { restateRecords } from '../catalogue/index.ts'
 import { Libraries } from '../libraries/index.ts'
 import { ReaderSessions, SigningIn } from '../readers/index.ts'
 import type { SearchService } from '../search/index.ts'
@@ -96,6 +97,8 @@ async function bringUpToDate(data: string): Promise<void> {
   const database = await Database.open(data, 1)
   try {
     await migrate(database)
+    const restated = await restateRecords(database, () => Libraries.load(database))
+    if (restated > 0) console.log(`${String(restated)} records of an earlier version were read anew.`)
   } finally {
     await database.close()
   }

@@ -76,5 +76,6 @@ const LONGEST_SHORT_NAME = 16
 /** By the name under which it was asked; whatever else stands there is not repeated. */
 function originOf(request: Request): string {
   const host = request.get('host') ?? ''
-  return `${request.protocol}://${/^[\w.-]{1,253}(?::\d{1,5})?$/.test(host) ? host : 'localhost'}`
+  const origin = `${request.protocol}://${host}`
+  return /^[\w.-]{1,253}(?::\d{1,5})?$/.test(host) && URL.canParse(origin) ? origin : `${request.protocol}://localhost`
 }
