@@ -47,12 +47,17 @@ export function Narrowing({ question, answer, onChange }: Props) {
   const tree = (facet: 'place' | 'format' | (typeof SHORT_FACETS)[number], values: TreeNode[]) => (
     <FacetTree {...common} facet={facet} nodes={values} counts={answer.facets[facet]} total={answer.without[facet] ?? 0} />
   )
+  // What is read online alone stands at no place.
+  const has = (facet: 'place' | (typeof SHORT_FACETS)[number]) =>
+    Object.keys(answer.facets[facet]).length > 0 || isNarrowed(question, facet)
   if (answer.count === 0 && countNarrowings(question) === 0) return null
   return (
     <>
-      <Section name="place" open>
-        {tree('place', nodes.place)}
-      </Section>
+      {has('place') && (
+        <Section name="place" open>
+          {tree('place', nodes.place)}
+        </Section>
+      )}
       <Section name="format" open>
         {tree('format', nodes.format)}
       </Section>
@@ -64,7 +69,7 @@ export function Narrowing({ question, answer, onChange }: Props) {
           <Years {...common} years={answer.years} />
         </Suspense>
       </Section>
-      {SHORT_FACETS.filter((facet) => Object.keys(answer.facets[facet]).length > 0 || isNarrowed(question, facet)).map((facet) => (
+      {SHORT_FACETS.filter(has).map((facet) => (
         <Section key={facet} name={facet} open={isNarrowed(question, facet)}>
           {tree(facet, listed(facet))}
         </Section>

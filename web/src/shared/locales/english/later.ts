@@ -126,7 +126,7 @@ export const later = {
     volumesShown_one: '{{count}} volume',
     volumesShown_other: '{{count}} volumes',
     fields: {
-      otherScripts: 'In its own script',
+      otherScripts: 'In the original script',
       responsibility: 'As on the title page',
       uniformTitle: 'Original title',
       variantTitles: 'Also called',

@@ -129,7 +129,7 @@ export const later: InOtherWords<typeof english> = {
     volumesShown_one: '{{count}} Band',
     volumesShown_other: '{{count}} Bände',
     fields: {
-      otherScripts: 'In eigener Schrift',
+      otherScripts: 'In der Originalschrift',
       responsibility: 'Wie auf dem Titelblatt',
       uniformTitle: 'Originaltitel',
       variantTitles: 'Auch genannt',
