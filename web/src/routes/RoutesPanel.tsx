@@ -67,7 +67,9 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
       <Heading>{t('routes.heading', { place })}</Heading>
       <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
       {headed !== undefined &&
-        data.description.online.map((version) => <OnlineLink key={version.url} version={version} title={data.description.title} />)}
+        data.description.online.map((version) => (
+          <OnlineLink key={version.url} version={version} title={data.description.title} only={data.places.length === 0} />
+        ))}
       {data.routes.length === 0 && <HelpAtHand words={t('routes.none')} />}
       <ul className={styles.routes}>
         {data.routes.map((route, i) => (

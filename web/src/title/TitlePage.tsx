@@ -99,7 +99,7 @@ export default function TitlePage() {
             <ul className={styles.onlines}>
               {description.online.map((version) => (
                 <li key={version.url}>
-                  <OnlineLink version={version} title={description.title} />
+                  <OnlineLink version={version} title={description.title} only={data.places.length === 0} />
                 </li>
               ))}
             </ul>

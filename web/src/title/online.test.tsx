@@ -14,6 +14,14 @@ test('a row and a title say where it is read online, and how they stand in their
   expect(screen.getByText('Море и соль')).toBeVisible()
 })
 
+test('a title that no library has a copy of is read online, and says nothing of copies', async () => {
+  const none = edition('p1', { tally: { inNow: 0, owned: 0, elsewhere: 0 } })
+  open('/search?q=tide&online=true', { search: answer([row('p1', 'Tide tables', { online: VERSION, editions: [none] })]) })
+  expect(await screen.findByText(/read online: Open edition/)).toBeVisible()
+  expect(screen.queryByText('None in these places')).toBeNull()
+  expect(screen.queryByRole('button', { name: /^Show branches/ })).toBeNull()
+})
+
 test('the title page has every version online, the script of the title and of its people', async () => {
   const page = titlePage()
   const [author] = page.description.people

@@ -6,9 +6,11 @@ import styles from './ui.module.css'
 interface Props {
   version: { url: string; label: string | null }
   title: string
+  /** No library has a copy. */
+  only?: boolean
 }
 
-export function OnlineLink({ version: { url, label }, title }: Props) {
+export function OnlineLink({ version: { url, label }, title, only = false }: Props) {
   const { t } = useTranslation()
   return (
     <a
@@ -23,7 +25,7 @@ export function OnlineLink({ version: { url, label }, title }: Props) {
       }}
     >
       <OnlineIcon aria-hidden="true" sx={{ fontSize: '1rem' }} />
-      {t('onlineVersion.also')}
+      {t(only ? 'onlineVersion.only' : 'onlineVersion.also')}
       {label !== null && `: ${label}`}
     </a>
   )

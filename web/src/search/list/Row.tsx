@@ -45,6 +45,7 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
   const { t } = useTranslation()
   const edition = row.editions.find(({ controlNumber }) => controlNumber === row.controlNumber)
   const elsewhere = row.editions.reduce((sum, { tally }) => sum + tally.elsewhere, 0)
+  const onlyOnline = row.online !== null && elsewhere + row.editions.reduce((sum, { tally }) => sum + tally.owned, 0) === 0
   const language = edition?.languages[0]
   return (
     // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-noninteractive-element-interactions -- a convenience for the mouse; keyboards reach the row by its link
@@ -91,8 +92,8 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
               </li>
             ))}
           </ul>
-          <Nearest row={row} elsewhere={elsewhere} />
-          {row.online && <OnlineLink version={row.online} title={row.title} />}
+          {!onlyOnline && <Nearest row={row} elsewhere={elsewhere} />}
+          {row.online && <OnlineLink version={row.online} title={row.title} only={onlyOnline} />}
           <span className={styles.ways} data-screen>
             {onRoutes && (
               <button
@@ -107,7 +108,7 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
                 {t('search.row.routes')}
               </button>
             )}
-            <Unfold row={row} open={unfolded} onUnfold={onUnfold} />
+            {!onlyOnline && <Unfold row={row} open={unfolded} onUnfold={onUnfold} />}
           </span>
         </div>
         {row.why && <Why why={row.why} />}

@@ -315,7 +315,7 @@ export const first = {
     wasDue: 'was due {{date}}',
   },
   use: { loan: 'lent', 'short loan': 'short loan', 'here only': 'read here only', 'fetched on request': 'fetched on request' },
-  onlineVersion: { also: 'also online', read: 'read it online', of: '{{title}}, {{label}} (opens in a new window)' },
+  onlineVersion: { only: 'read online', also: 'also online', read: 'read it online', of: '{{title}}, {{label}} (opens in a new window)' },
   routes: {
     heading: 'Routes to you at {{place}}',
     kinds: { 'walk in': 'Walk in', 'kept for you': 'Kept for you', 'sent over': 'Sent over', 'in the queue': 'In the queue' },

@@ -327,7 +327,12 @@ export const first: InOtherWords<typeof english> = {
     'here only': 'nur hier zu lesen',
     'fetched on request': 'wird auf Bestellung geholt',
   },
-  onlineVersion: { also: 'auch im Netz', read: 'im Netz lesen', of: '{{title}}, {{label}} (öffnet ein neues Fenster)' },
+  onlineVersion: {
+    only: 'im Netz lesen',
+    also: 'auch im Netz',
+    read: 'im Netz lesen',
+    of: '{{title}}, {{label}} (öffnet ein neues Fenster)',
+  },
   routes: {
     heading: 'Wege zu Ihnen nach {{place}}',
     kinds: { 'walk in': 'Hingehen', 'kept for you': 'Zurückgelegt', 'sent over': 'Hergeschickt', 'in the queue': 'In der Warteliste' },
