@@ -7,6 +7,7 @@ import { writeIso2709, writeMarcXml, type MarcRecord } from '@catalex/core/catal
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { load } from '../src/cli/load.ts'
 import { watch } from '../src/cli/watch.ts'
+import { claim } from '../src/database/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
@@ -117,11 +118,16 @@ describe('a folder that is watched', () => {
     const folder = join(catalogue.folder, 'incoming')
     mkdirSync(folder)
     const watching = new AbortController()
+    const other = await claim(`${catalogue.data}.load-lock`)
     const done = watch(folder, { data: catalogue.data, signal: watching.signal, every: 40 })
     writeFileSync(join(folder, '1.mrc'), iso(marc('w1', 'Kilns')))
     writeFileSync(join(folder, '2.mrc'), 'no records')
     writeFileSync(join(folder, 'notes.txt'), 'left alone')
     const came = (...path: string[]) => expect.poll(() => existsSync(join(folder, ...path)), { timeout: 15_000 }).toBe(true)
+    // While another load is under way files wait.
+    await new Promise((later) => setTimeout(later, 400))
+    expect(readdirSync(folder).sort()).toEqual(['1.mrc', '2.mrc', 'done', 'notes.txt', 'refused'])
+    await other?.()
     await came('done', '1.mrc.report.json')
     await came('refused', '2.mrc')
     writeFileSync(join(folder, '1.mrc'), iso(marc('w1', 'Kilns and ovens')))

@@ -23,6 +23,13 @@ interface Options {
   clock?: Clock
 }
 
+export class LoadUnderWay extends Error {
+  constructor(data: string) {
+    super(`Another process is loading into ${data}: wait until it has ended.`)
+    this.name = 'LoadUnderWay'
+  }
+}
+
 /** @returns exit code: 0 where all was read; 1 where nothing was, or a file could not be; with `strict` 2 where something was refused or odd */
 export async function load(files: string[], options: Options): Promise<number> {
   const missing = files.find((file) => !existsSync(file))
@@ -31,7 +38,7 @@ export async function load(files: string[], options: Options): Promise<number> {
   if (world === null && !existsSync(options.data)) throw new Error(`There is no database ${options.data}: load a whole world with --world first.`) // prettier-ignore
   mkdirSync(dirname(options.data), { recursive: true })
   const release = await claim(`${options.data}.load-lock`)
-  if (release === null) throw new Error(`Another process is loading into ${options.data}: wait until it has ended.`)
+  if (release === null) throw new LoadUnderWay(options.data)
   try {
     if (world && !existsSync(options.data)) return exitCodeOf(await create(world, options), options)
     const database = await Database.open(options.data)

@@ -5,8 +5,7 @@
 import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
-import { claim } from '../database/index.ts'
-import { load } from './load.ts'
+import { load, LoadUnderWay } from './load.ts'
 import { errorInWords } from './sentences.ts'
 
 export interface WatchOptions {
@@ -46,14 +45,17 @@ function filesIn(folder: string): Map<string, string> {
 
 async function take(folder: string, name: string, { data, strict }: { data: string; strict: boolean }): Promise<void> {
   const file = join(folder, name)
-  // Another load may be under way: its end is waited for, as the next look comes soon enough.
-  if (await isLoading(data)) return
   console.log(`${name}:`)
   const report = `${file}.report.json`
-  const code = await load([file], { data, report, strict }).catch((error: unknown) => {
+  let code: number
+  try {
+    code = await load([file], { data, report, strict })
+  } catch (error) {
     console.error(errorInWords(error))
-    return 1
-  })
+    // The file stays, and is taken at a later look.
+    if (error instanceof LoadUnderWay) return
+    code = 1
+  }
   const place = join(folder, code === 0 ? 'done' : 'refused')
   renameSync(file, freePlace(place, name))
   if (existsSync(report)) renameSync(report, freePlace(place, `${name}.report.json`))
@@ -64,10 +66,4 @@ function freePlace(place: string, name: string): string {
   let path = join(place, name)
   for (let number = 2; existsSync(path); number += 1) path = join(place, `${String(number)}-${name}`)
   return path
-}
-
-async function isLoading(data: string): Promise<boolean> {
-  const release = await claim(`${data}.load-lock`)
-  await release?.()
-  return release === null
 }
