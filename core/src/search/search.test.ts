@@ -316,6 +316,18 @@ describe('search', () => {
     expect(asked({ person: ['Orrick'] }).person).toEqual({ Lund: 2, Orrick: 1 })
   })
 
+  it('says what dropping a chosen place would bring, also of what is read online alone', () => {
+    const index = indexOf([document(1, 'a', { title: ['Tide'] }), document(2, 'b', { title: ['Tide'] }, { online: true, holdings: [] })])
+    const asked = (copies: SearchQuestion['narrowing']['copies']) =>
+      search(index, {
+        query: parseQuery('tide').node,
+        field: 'anywhere',
+        narrowing: { ...ALL, scope: { ...NO_SCOPE, online: true }, only: { place: ['quay/a'] }, copies },
+        ...PAGE,
+      }).without.place
+    expect([asked([]), asked(['inNow'])]).toEqual([2, 1])
+  })
+
   it('orders works as one index would, whatever has changed since it was built', () => {
     fc.assert(
       fc.property(world, history, fc.constantFrom(...SORTS), fc.nat(6), (documents, past, sort, from) => {

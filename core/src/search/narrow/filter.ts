@@ -37,6 +37,8 @@ const FAMILY_AT = FAMILY_CODES.flatMap((family, number) => [
 export class DocumentFilter {
   /** Of the document looked at last: it would pass the choice of places if nothing were asked of copies. */
   passesUnasked = false
+  /** It would pass the choice of places if none were chosen or barred. */
+  passesUnplaced = false
   inNowThere = false
   /** Bit c: a passing copy is the c-th thing too. */
   more = 0
@@ -61,6 +63,7 @@ export class DocumentFilter {
   /** Whether a choice of places or something asked of copies leaves only what has copies. */
   private readonly needsCopy: boolean
   private readonly needsPlace: boolean
+  private readonly asksOfCopies: boolean
 
   constructor(
     private readonly index: SearchIndex,
@@ -72,7 +75,8 @@ export class DocumentFilter {
     this.placeCount = placeTree.codes.length
     this.online = choice.scope.online
     this.needsPlace = (choice.only.place ?? []).length > 0
-    this.needsCopy = this.needsPlace || choice.copies.length > 0 || choice.inHand !== null
+    this.asksOfCopies = choice.copies.length > 0 || choice.inHand !== null
+    this.needsCopy = this.needsPlace || this.asksOfCopies
     this.met = new Uint16Array(this.placeCount)
     this.places = placeFlags(index, choice)
     this.tableAt = tableOffsets(index, choice)
@@ -120,6 +124,7 @@ export class DocumentFilter {
       inNow |= use
     }
     this.metCount = metCount
+    this.passesUnplaced = metCount > 0
     if (flags === 0) return this.lookAtOnline(doc)
     const barred = (flags & BARRED) !== 0
     this.passesUnasked = !barred && (flags & CHOSEN) !== 0
@@ -131,6 +136,7 @@ export class DocumentFilter {
   private lookAtOnline(doc: number): number {
     if (!this.online || !isOnline(this.index, doc)) return OUTSIDE
     this.passesUnasked = !this.needsPlace
+    this.passesUnplaced = !this.asksOfCopies
     this.inNowThere = false
     this.more = 0
     return this.needsCopy ? PLACE : 0

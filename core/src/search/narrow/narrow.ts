@@ -141,7 +141,7 @@ class Counting {
   failedOne(failed: number, doc: number, work: number): void {
     if (failed === PLACE) {
       if (this.passing.passesUnasked) this.reached |= UNASKED
-      if (this.passing.metCount === 0) return
+      if (!this.passing.passesUnplaced) return
       this.countPlaces(work)
     } else this.keep(doc, failed)
     this.reached |= failed
