@@ -58,7 +58,9 @@ beforeAll(async () => {
         which: { find: '', from: 0, size: 5 },
       },
     ],
-    holdOptions: [{ reader: null, wish: { records: [record!.controlNumber] }, at: { now: `${DAY}T11:20:00.000Z`, today: DAY } }],
+    holdOptions: [
+      { reader: null, wish: { records: [record!.controlNumber] }, at: { now: `${DAY}T11:20:00.000Z`, today: DAY, minute: `${DAY}T11:20` } },
+    ],
     count: [{ question: question('the OR tide') }],
     values: [{ question: question('the'), facet: 'person', find: 'a', most: 3 }],
     browse: [
@@ -68,7 +70,7 @@ beforeAll(async () => {
     records: [{ query: parseQuery('tide').node, sort: [{ by: 'title', descending: true }], from: 1, size: 4 }],
     headings: [{ kind: 'subject', labels: ['Tides', 'Nothing'], choice }],
     suggest: [{ typed: 'a', field: 'anywhere', most: 4, choice }],
-    delta: [{ placeTree, documents: documents.slice(3, 5) }],
+    delta: [{ placeTree, filedIn: 'en', documents: documents.slice(3, 5) }],
   }
 })
 afterAll(async () => {

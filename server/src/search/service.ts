@@ -230,14 +230,19 @@ export class SearchService {
   }
 
   private choiceFrom(query: NarrowingParameters, searcher: Searcher): NarrowingChoice {
-    return { scope: { ...scopeOf(query), at: searcher.at }, ...narrowingsOf(query), inHand: null, sends: this.sendsTo(searcher) }
+    return {
+      scope: { ...scopeOf(query), at: this.libraries.branchAt(searcher.at) },
+      ...narrowingsOf(query),
+      inHand: null,
+      sends: this.sendsTo(searcher),
+    }
   }
 
   /** What the rules let this reader have sent to their pickup location. */
   private sendsTo({ borrower, at }: Searcher): SendTable | null {
     const place = at === null ? undefined : this.libraries.pickup(at, borrower.category)
     if (!place) return null
-    const key = [borrower.category, borrower.homeSystem, place.system].join(' ')
+    const key = JSON.stringify([borrower.category, borrower.homeSystem, place.code])
     const known = this.sendTables.get(key)
     if (known) return known
     const { holdRules } = this.libraries

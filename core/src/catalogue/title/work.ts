@@ -3,7 +3,7 @@
  * thing. Editions, translations and recordings of a text share one key; two authors of one name do not, where dates tell
  * them apart; a film of a novel is another work.
  */
-import { plain, withoutArticle, wordsOf } from '../../text/index.ts'
+import { plain, withoutArticle, wordsOf, type Filing } from '../../text/index.ts'
 import { familyOf } from './formats.ts'
 import type { BibRecord } from './record.ts'
 
@@ -42,8 +42,8 @@ function wordingOf(title: BibRecord): string {
   return wordsOf(title.title.slice(title.nonFiling)).join(' ')
 }
 
-/** The title as it is filed: without the leading article, folded. */
-export function filingTitle(title: BibRecord): string {
+/** The title as it is filed: without the leading article, as the library's language files its letters. */
+export function filingTitle(title: BibRecord, filing: Filing = plain): string {
   const rest = title.title.slice(title.nonFiling)
-  return wordsOf([rest, title.remainder ?? ''].join(' ')).join(' ')
+  return filing([rest, title.remainder ?? ''].join(' '))
 }

@@ -1,6 +1,6 @@
 /** Headings in alphabetical order, and call numbers in shelf order, with the works under each. */
 import { LISTED_FACETS, NO_SCOPE, type HeadingKind } from '../../query/index.ts'
-import { withoutArticle, wordsOf } from '../../text/index.ts'
+import { filingOf, plain, withoutArticle, wordsOf } from '../../text/index.ts'
 import { withWholeTitle } from '../match/match.ts'
 import { UNNARROWED, type NarrowingChoice } from '../narrow/choice.ts'
 import { DocumentFilter } from '../narrow/filter.ts'
@@ -81,7 +81,7 @@ export function browseHeadings(
   choice: NarrowingChoice,
 ): Browsed {
   const order = new Order(segments, kind)
-  const position = typeof start === 'number' ? Math.min(start, order.total) : order.placeOf(keyOf(kind, start))
+  const position = typeof start === 'number' ? Math.min(start, order.total) : order.placeOf(keyOf(kind, start, segments[0].index.filedIn))
   const end = Math.min(until ?? order.total, order.total, position + MOST_LOOKED_AT)
   const count = counter(segments, kind, choice)
   const headings: Heading[] = []
@@ -163,7 +163,7 @@ export function headingsBeginning(
   most: number,
   choice: NarrowingChoice,
 ): Heading[] {
-  const key = keyOf(kind, typed)
+  const key = keyOf(kind, typed, segments[0].index.filedIn)
   if (key === '') return []
   const standings = new Map<string, Standing[]>()
   for (const segment of segments) {
@@ -189,7 +189,7 @@ export function headingsNamed(segments: Segments, kind: HeadingKind, labels: rea
   return labels.flatMap((label) => {
     const standings = segments.flatMap((segment): Standing[] => {
       const shelf = shelfOf(segment, kind)
-      const number = numberOf(shelf, keyOf(kind, label), label)
+      const number = numberOf(shelf, keyOf(kind, label, segment.index.filedIn), label)
       return number < 0 ? [] : [[shelf, number]]
     })
     return standings.length === 0 || everywhere(label, standings) === 0 ? [] : [{ label, count: count(label, standings) }]
@@ -200,7 +200,7 @@ export function headingsNamed(segments: Segments, kind: HeadingKind, labels: rea
 export function recordsWithHeading(segments: Segments, kind: HeadingKind, label: string): number[] {
   return segments.flatMap((segment) => {
     const shelf = shelfOf(segment, kind)
-    const number = numberOf(shelf, keyOf(kind, label), label)
+    const number = numberOf(shelf, keyOf(kind, label, segment.index.filedIn), label)
     if (number < 0) return []
     const docs = [...shelf.docs.subarray(shelf.starts[number], shelf.starts[number + 1])]
     return docs.filter((doc) => !isSuperseded(segment.superseded, doc)).map((doc) => segment.index.recordIds[doc])
@@ -254,9 +254,8 @@ function counter(
     standings.reduce((sum, [{ segment, starts, docs }, at]) => sum + works(segment, docs.subarray(starts[at], starts[at + 1])), 0)
 }
 
-/** Titles are sought without their leading article in the index, and so must be what is typed. */
-function keyOf(kind: HeadingKind, text: string): string {
+/** Titles are sought without their leading article in the index, and as its language files them, and so must be what is typed. */
+function keyOf(kind: HeadingKind, text: string, filedIn: string): string {
   if (kind === 'call-number') return text
-  const words = wordsOf(text)
-  return (kind === 'title' ? withoutArticle(words) : words).join(' ')
+  return kind === 'title' ? withoutArticle(filingOf(filedIn)(text).split(' ')).join(' ') : plain(text)
 }

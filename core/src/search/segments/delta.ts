@@ -31,8 +31,8 @@ export function recordsToSupersede(segments: Segments, changed: Iterable<number>
   return records
 }
 
-export function buildDelta(placeTree: FacetTree, documents: readonly SearchDocument[]): SearchIndex {
-  const builder = new IndexBuilder(placeTree)
+export function buildDelta(placeTree: FacetTree, documents: readonly SearchDocument[], filedIn?: string): SearchIndex {
+  const builder = new IndexBuilder(placeTree, filedIn)
   for (const document of documents) builder.add(document)
   return builder.finish()
 }

@@ -52,7 +52,11 @@ export class IndexBuilder {
   private readonly otherTitles = new Numbering()
   private readonly others = new Lists('title')
 
-  constructor(private readonly placeTree: FacetTree) {}
+  /** @param language of the library, whose order titles and names stand in (ISO 639-1) */
+  constructor(
+    private readonly placeTree: FacetTree,
+    private readonly language = 'en',
+  ) {}
 
   add(document: SearchDocument): void {
     const { columns } = this
@@ -127,6 +131,7 @@ export class IndexBuilder {
       docCount: order.length,
       workCount: this.works.size,
       placeTree: this.placeTree,
+      filedIn: this.language,
       formatTree: FORMAT_TREE,
       terms: termList,
       ...postings,

@@ -107,5 +107,7 @@ export interface SearchIndex extends Columns, Texts {
   docCount: number
   workCount: number
   placeTree: FacetTree
+  /** Language in whose order titles and names stand (ISO 639-1). */
+  filedIn: string
   formatTree: FacetTree
 }

@@ -1,7 +1,7 @@
 /** What the index takes in for one record. */
 import type { AuthorizedKind, BibRecord, Carrier, OtherScriptField, Person } from '../../catalogue/index.ts'
 import { filingTitle, workKey } from '../../catalogue/index.ts'
-import { initial, spokenName, withoutArticle, wordsOf } from '../../text/index.ts'
+import { initial, plain, spokenName, withoutArticle, wordsOf, type Filing } from '../../text/index.ts'
 import { namesOfCarrier, type ListedFacet } from '../../query/index.ts'
 import { facetValuesOf } from '../narrow/facets.ts'
 import type { SearchField } from '../../query/index.ts'
@@ -45,16 +45,22 @@ export type OtherNames = (kind: AuthorizedKind, heading: string) => readonly str
 
 const NO_OTHERS: OtherNames = () => []
 
-export function documentOf(recordId: number, title: BibRecord, holdings: HeldAt[], otherNames = NO_OTHERS): SearchDocument {
+export function documentOf(
+  recordId: number,
+  title: BibRecord,
+  holdings: HeldAt[],
+  otherNames = NO_OTHERS,
+  filing: Filing = plain,
+): SearchDocument {
   return {
     recordId,
     texts: withInitials(withOtherNames(textsOf(title), title, otherNames), title),
     wholeTitles: [...new Set([title.title, ...wholeTitles(title)].map(titleWords))],
     language: languageOf(title),
     workKey: workKey(title),
-    filingTitle: filingTitle(title),
+    filingTitle: filingTitle(title, filing),
     title: title.title,
-    filingPerson: wordsOf((title.people.find((person) => person.main) ?? title.people.at(0))?.heading ?? '').join(' ') || '\uffff',
+    filingPerson: filing((title.people.find((person) => person.main) ?? title.people.at(0))?.heading ?? '') || '\uffff',
     facets: facetValuesOf(title),
     carrier: title.carrier,
     year: title.year,

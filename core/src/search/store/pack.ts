@@ -12,6 +12,7 @@ export interface PackedHeader {
   docCount: number
   workCount: number
   placeTree: { codes: readonly string[]; parents: number[] }
+  filedIn: string
   formatTree: { codes: readonly string[]; parents: number[] }
   /** Entries of each column, in the order in which they lie. */
   lengths: Record<string, number>
@@ -39,7 +40,7 @@ const textParts = (name: Text) => [`${name}.bytes`, `${name}.starts`] as const
 const ORDER: readonly string[] = [...Object.keys(COLUMNS), ...TEXTS.flatMap(textParts)]
 
 /** Stands for the way in which an index is laid out: memory written by another way can't be read. */
-export const LAYOUT = hashOf(JSON.stringify([COLUMNS, TEXTS, FIELDS, LISTED_FACETS, FORMAT_TREE.codes, STEMMED_LANGUAGES, 3])).toString(16)
+export const LAYOUT = hashOf(JSON.stringify([COLUMNS, TEXTS, FIELDS, LISTED_FACETS, FORMAT_TREE.codes, STEMMED_LANGUAGES, 4])).toString(16)
 
 /** Copies an index into one stretch of shared memory. */
 export function pack(index: SearchIndex): PackedIndex {
@@ -55,6 +56,7 @@ export function pack(index: SearchIndex): PackedIndex {
     docCount: index.docCount,
     workCount: index.workCount,
     placeTree: plainTree(index.placeTree),
+    filedIn: index.filedIn,
     formatTree: plainTree(index.formatTree),
     lengths,
     octets: placesOf(lengths).octets,
@@ -81,6 +83,7 @@ export function unpack({ header, memory }: PackedIndex): SearchIndex {
     ...texts,
     docCount: header.docCount,
     workCount: header.workCount,
+    filedIn: header.filedIn,
     placeTree: { codes: header.placeTree.codes, parents: Int32Array.from(header.placeTree.parents) },
     formatTree: { codes: header.formatTree.codes, parents: Int32Array.from(header.formatTree.parents) },
   }

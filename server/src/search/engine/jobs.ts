@@ -85,7 +85,7 @@ export interface Jobs {
   records: { request: RecordsQuestion; answer: ReturnType<typeof recordsMatching> }
   headings: { request: { kind: HeadingKind; labels: readonly string[]; choice: NarrowingChoice }; answer: Heading[] }
   suggest: { request: { typed: string; field: FieldName; most: number; choice: NarrowingChoice }; answer: Suggestion[] }
-  delta: { request: { placeTree: FacetTree; documents: SearchDocument[] }; answer: PackedIndex }
+  delta: { request: { placeTree: FacetTree; filedIn: string; documents: SearchDocument[] }; answer: PackedIndex }
 }
 export type JobName = keyof Jobs
 
@@ -156,7 +156,7 @@ const WORK: Work = {
   records: ({ segments }, question) => recordsMatching(segments, question),
   headings: ({ segments }, { kind, labels, choice }) => headingsNamed(segments, kind, labels, choice),
   suggest: ({ segments }, { choice, ...asked }) => suggestionsFor(segments, asked, choice),
-  delta: (_at, { placeTree, documents }) => pack(buildDelta(placeTree, documents)),
+  delta: (_at, { placeTree, filedIn, documents }) => pack(buildDelta(placeTree, documents, filedIn)),
 }
 
 const NO_OFFERS: Offers = { meant: null, others: [] }

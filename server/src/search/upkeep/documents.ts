@@ -1,4 +1,5 @@
 /** Records and their copies as the index takes them in. */
+import { filingOf } from '@catalex/core/text'
 import { isInNow, isLost } from '@catalex/core/copies'
 import {
   documentOf,
@@ -34,7 +35,7 @@ export async function buildIndex(
   progress: (records: number) => void = () => undefined,
 ): Promise<SearchIndex> {
   const tree = libraries.placeTree()
-  const builder = new IndexBuilder(tree)
+  const builder = new IndexBuilder(tree, libraries.language)
   let count = 0
   for await (const documents of everyDocument({ database, libraries, places: placeNodes(tree), today })) {
     for (const document of documents) builder.add(document)
@@ -47,10 +48,11 @@ export async function buildIndex(
 /** Every record as the index takes it in; the next are fetched while these are being used. */
 export async function* everyDocument({ database, libraries, places, today }: Sources): AsyncGenerator<SearchDocument[]> {
   const otherNames = await otherNamesOf(database)
+  const filing = filingOf(libraries.language)
   for await (const records of everyRecord(database)) {
     const ids = records.map(({ id }) => id)
     const copies = await copiesForIndex(database, libraries, { from: ids.at(0) ?? 0, to: ids.at(-1) ?? 0 }, today)
-    yield records.map(({ id, record }) => documentOf(id, record, heldAt(copies.get(id) ?? [], places), otherNames))
+    yield records.map(({ id, record }) => documentOf(id, record, heldAt(copies.get(id) ?? [], places), otherNames, filing))
   }
 }
 
@@ -61,10 +63,11 @@ export async function documentsOf({ database, libraries, places, today }: Source
     copiesForIndex(database, libraries, { ids }, today),
     otherNamesOf(database),
   ])
+  const filing = filingOf(libraries.language)
   // Numbers of works follow the order of records, whatever the order in which they are read.
   return [...records.values()]
     .sort((a, b) => a.id - b.id)
-    .map(({ id, record }) => documentOf(id, record, heldAt(copies.get(id) ?? [], places), otherNames))
+    .map(({ id, record }) => documentOf(id, record, heldAt(copies.get(id) ?? [], places), otherNames, filing))
 }
 
 /** Copies by place; those at a place that the tree does not have are left out. */

@@ -173,7 +173,11 @@ export class Follower {
     const others = [...superseded].filter((id) => !changed.has(id))
     documents.push(...(await documentsOf(this.sources, others)))
     documents.sort((a, b) => a.recordId - b.recordId)
-    const delta = await this.following.engine.ask('delta', { placeTree: this.placeTree, documents })
+    const delta = await this.following.engine.ask('delta', {
+      placeTree: this.placeTree,
+      filedIn: this.following.libraries.language,
+      documents,
+    })
     await this.useState({ base, delta, superseded: [...superseded] })
     // Copies that came or went while the delta segment was built were noted in the one before.
     await this.refresh(await copiesChangedAfter(this.following.database, before))
