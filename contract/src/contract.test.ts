@@ -88,8 +88,9 @@ describe('files', () => {
     situation: '',
   }
   it.each([
-    ['card', '42117'],
-    ['card', '0004211x'],
+    ['card', ''],
+    ['mail', 'ines at pellan'],
+    ['notify', 'pigeon'],
     ['pin', '12'],
     ['name', ''],
     ['expires', '31.1.2027'],

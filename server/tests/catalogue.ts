@@ -56,7 +56,7 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     database,
     commands,
     sessions,
-    signingIn: new SigningIn(database, commands),
+    signingIn: new SigningIn(database, commands, () => libraries.cards),
     machine,
     libraries,
     search,

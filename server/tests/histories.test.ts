@@ -32,10 +32,11 @@ function changeWorld(world: string): void {
   policies.categories.push({ code: 'hermit', name: 'Hermit', holdsLimit: 5, owedLimit: 1000 })
   writeFileSync(join(world, 'policies.json'), JSON.stringify(policies))
   const library = JSON.parse(readFileSync(join(world, 'library.json'), 'utf8')) as {
-    branches: { code: string; pickup: { categories: string[] | null } | null }[]
+    branches: { code: string; pickups: { categories: string[] | null }[] }[]
   }
   const others = ['adult', 'junior', 'homebound', 'student', 'lecturer', 'visitor']
-  for (const branch of library.branches) if (branch.pickup) branch.pickup.categories = branch.code === 'saltpan' ? ['student'] : others
+  for (const { code, pickups } of library.branches)
+    for (const point of pickups) point.categories = code === 'saltpan' ? ['student'] : others
   writeFileSync(join(world, 'library.json'), JSON.stringify(library))
 }
 
@@ -70,7 +71,7 @@ const act: fc.Arbitrary<Act> = fc.oneof(
 
 /** What desks do, by the commands that they will have: a hold becomes ready, is collected or lapses; a copy comes back. */
 async function atTheDesk(does: 'ready' | 'collected' | 'lapsed' | 'returned', chosen: number): Promise<void> {
-  const moment = { now: `${DAY}T12:00:00.000Z`, today: DAY }
+  const moment = { now: `${DAY}T12:00:00.000Z`, today: DAY, minute: `${DAY}T11:20` }
   await catalogue.database.write(async (write) => {
     const lent = await write.use(LOANS).findAll({ where: { source: 'here' }, order: ['barcode'] })
     const loan = lent[chosen % Math.max(1, lent.length)]
@@ -204,7 +205,7 @@ describe('histories', () => {
 describe('pickup locations', () => {
   const optionsFor = async (who: Visitor) => (await who.get<HoldOptions>(`/api/hold-options?records=${titles[0] ?? ''}`)).body
   it('are those of the reader’s category; another is refused though it is asked for by name', async () => {
-    const offered = (await optionsFor(readers[0]!)).pickups.map(({ branch }) => branch)
+    const offered = (await optionsFor(readers[0]!)).pickups.map(({ pickup }) => pickup)
     expect(offered).toContain('ferrygate')
     expect(offered).not.toContain('saltpan')
     const { status, body } = await readers[0]!.ask<Problem>('POST', '/api/holds', {

@@ -141,8 +141,8 @@ describe('a hold', () => {
   it('says beforehand what each pickup location would mean', async () => {
     const { controlNumber } = await page('Five lights for brass quintet', 'music-disc')
     const { body } = await ines.get<HoldOptions>(`/api/hold-options?records=${controlNumber}`)
-    expect(body.pickups.find((option) => option.branch === 'musiclib')).toMatchObject({ from: 'musiclib', cost: 0, refusal: null })
-    expect(body.pickups.find((option) => option.branch === 'ferrygate')?.refusal).toMatchObject({
+    expect(body.pickups.find((option) => option.pickup === 'musiclib')).toMatchObject({ from: 'musiclib', cost: 0, refusal: null })
+    expect(body.pickups.find((option) => option.pickup === 'ferrygate')?.refusal).toMatchObject({
       code: 'rule',
       reason: expect.stringContaining('not recordings') as string,
     })

@@ -41,6 +41,9 @@ const withValue = (text: string, column: string, value: string): string => {
   cells[head.split(',').indexOf(column)] = value
   return [head, cells.slice(0, head.split(',').length).join(','), ...rest].join('\n')
 }
+/** The table with one column more. */
+const withColumn = (text: string, column: string, value: string): string =>
+  text.trimEnd().split('\n').map((line, i) => `${line},${i === 0 ? column : value}`).join('\n') // prettier-ignore
 const branch = (files: { library: LibraryFile }, i = 0) => files.library.branches[i]!
 
 it.each<[string, Change, string[]]>([
@@ -53,7 +56,11 @@ it.each<[string, Change, string[]]>([
   ['hours that overlap', (f) => (branch(f).hours['1'] = [['09:00', '12:00'], ['11:00', '13:00']]), ['library.json branches.0.hours.1.1']],
   ['an eighth day', (f) => (branch(f).hours['8'] = [['09:00', '12:00']]), ['library.json branches.0.hours.8']],
   ['a closure that ends before it begins', (f) => (branch(f).closures = [{ from: '2026-12-02', to: '2026-12-01', reason: 'x' }]), ['library.json branches.0.closures.0']],
-  ['a pickup for nobody known', (f) => (branch(f).pickup = { desk: 'x', holdShelfDays: 5, bring: '', categories: ['pirate'] }), ['library.json branches.0.pickup.categories.0']],
+  ['a pickup for nobody known', (f) => (branch(f).pickups = [{ code: 'northmole', desk: 'x', holdShelfDays: 5, bring: '', categories: ['pirate'] }]), ['library.json branches.0.pickups.0.categories.0']],
+  ['two pickup points of one code', (f) => branch(f).pickups.push({ ...branch(f).pickups[0]! }), ['library.json branches.0.pickups.2.code']],
+  ['a pickup point with the code of another branch', (f) => (branch(f).pickups[0]!.code = 'store'), ['library.json branches.0.pickups.0.code', 'holds.csv']],
+  ['a pickup point that closes before it opens', (f) => (branch(f).pickups[0]!.hours = { 1: [['17:00', '09:00']] }), ['library.json branches.0.pickups.0.hours.1.0']],
+  ['an entrance on no floor', (f) => (branch(f).entrance = 'roof'), ['library.json branches.0.entrance']],
   ['a guest of no category', (f) => (f.policies.guestCategory = 'pirate'), ['policies.json guestCategory']],
   ['a rule for a category that is none', (f) => (f.policies.holdRules[0]!.categories = ['adult', 'pirate']), ['policies.json holdRules.0.categories.1']],
   ['a rule for a place that is none', (f) => (f.policies.loanRules[0]!.places = ['ferrygate', 'ferrygate/attic']), ['policies.json loanRules.0.places.1']],
@@ -62,10 +69,14 @@ it.each<[string, Change, string[]]>([
   ['a loan of days and of hours', (f) => (f.policies.loanRules[0]!.hours = 4), ['policies.json loanRules.0']],
   ['a loan of neither', (f) => delete f.policies.loanRules[0]!.days, ['policies.json loanRules.0']],
   ['a ceiling below one day', (f) => (f.policies.loanRules[0]!.overdue = { amount: 50, per: 'day', ceiling: 20 }), ['policies.json loanRules.0.overdue.ceiling']],
+  ['a card of another shape', (f) => (f.tables['readers.csv'] = withValue(f.tables['readers.csv']!, 'card', '0004211x7')), ['readers.csv line 2, card']],
+  ['a card twice, once without its zeros', (f) => (f.tables['readers.csv'] = withValue(f.tables['readers.csv']!, 'card', '42225')), ['readers.csv line 3, card']],
   ['a reader of no category', (f) => (f.tables['readers.csv'] = withValue(f.tables['readers.csv']!, 'category', 'pirate')), ['readers.csv line 2, category']],
   ['a reader of no branch', (f) => (f.tables['readers.csv'] = withValue(f.tables['readers.csv']!, 'homeBranch', 'moon')), ['readers.csv line 2, homeBranch']],
   ['a loan to nobody', (f) => (f.tables['loans.csv'] = withValue(f.tables['loans.csv']!, 'card', '99999999')), ['loans.csv line 2, card']],
   ['a hold at no pickup', (f) => (f.tables['holds.csv'] = withValue(f.tables['holds.csv']!, 'pickup', 'moon')), ['holds.csv line 2, pickup']],
+  ['a waiting hold that goes on some day', (f) => (f.tables['holds.csv'] = withColumn(f.tables['holds.csv']!, 'pausedUntil', '2026-12-24')), ['holds.csv line 2, pausedUntil']],
+  ['a due date with a minute that is none', (f) => (f.tables['loans.csv'] = withValue(f.tables['loans.csv']!, 'due', '2026-11-25T24:10')), ['loans.csv line 2, due']],
   ['a hold kept without a copy', (f) => (f.tables['holds.csv'] = withValue(withValue(f.tables['holds.csv']!, 'state', 'ready'), 'barcode', '')), ['holds.csv line 2, barcode']],
 ])('%s', (_, change, places) => {
   const found = placesWith(change)

@@ -16,7 +16,7 @@ export const branch = (code: string, name: string, more: Partial<Branch> = {}): 
   floors: [{ code: '1', name: 'Level 1' }],
   collections: [{ code: 'main', name: 'Main shelves', kind: 'open shelf', floor: '1' }],
   keepsFromShelf: true,
-  pickup: { desk: `Desk of ${name}`, holdShelfDays: 7, bring: 'your card', categories: null },
+  pickups: [{ code, desk: `Desk of ${name}`, holdShelfDays: 7, bring: 'your card', categories: null }],
   ...more,
 })
 
@@ -30,7 +30,7 @@ export const PLACES: Places = {
   branches: [
     branch('quay', 'Quayside'),
     branch('hill', 'Beacon Hill'),
-    branch('wold', 'Wold Library', { system: 'college', pickup: null, hours: {} }),
+    branch('wold', 'Wold Library', { system: 'college', pickups: [], hours: {} }),
   ],
 }
 
@@ -63,6 +63,7 @@ export const copy = (barcode: string, at: string, more: Partial<CopyLine> = {}):
   enumeration: null,
   copy: null,
   note: null,
+  pieces: [],
   loan: { count: 28, unit: 'days' },
   hold: { allowed: true, cost: 0 },
   ...more,
@@ -182,7 +183,7 @@ export const answer = (rows: ResultRow[], more: Partial<SearchAnswer> = {}): Sea
   ...more,
 })
 
-export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ branch: at, from: at, cost: 0, queue: null, refusal: null, ...more }) // prettier-ignore
+export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ pickup: at, from: at, cost: 0, queue: null, refusal: null, ...more }) // prettier-ignore
 
 export const options = (pickups: PickupOption[], more: Partial<HoldOptions> = {}): HoldOptions => ({
   refusal: null,
@@ -205,6 +206,7 @@ export const hold = (id: string, more: Partial<Hold> = {}): Hold => ({
   from: 'quay',
   queue: null,
   collectBy: null,
+  pausedUntil: null,
   cost: 0,
   events: [{ at: '2026-11-25T11:20:00.000Z', state: 'being fetched' }],
   ...more,
@@ -220,6 +222,8 @@ export const card = (more: Partial<Card> = {}): Card => ({
   holds: [],
   holdsLimit: 15,
   loans: [],
+  told: null,
+  guardian: null,
   warnings: [],
   ...more,
 })

@@ -1,6 +1,7 @@
 /** The reader's own page, and signing in to it. */
-import { VISITS } from '@catalex/core/card'
+import { CHANNELS, VISITS } from '@catalex/core/card'
 import { CARRIER_CODES } from '@catalex/core/catalogue'
+import { DUE } from '@catalex/core/loans'
 import { holdSchema } from '../holds/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
@@ -24,7 +25,8 @@ export const loanSchema = shape({
   title: text,
   controlNumber: nullable('string'),
   carrier: orNull(oneOf(CARRIER_CODES)),
-  due: date,
+  due: { type: 'string', pattern: DUE, description: 'A day, or a minute in local time.' },
+  renewals: { ...count, description: 'How often it has been renewed.' },
   overdue: flag,
   branch: nullable('string'),
 })
@@ -38,6 +40,11 @@ export const cardSchema = shape({
   holds: { ...list(holdSchema), description: 'Those that live, and what ended in the last days.' },
   holdsLimit: count,
   loans: list(loanSchema),
+  told: {
+    ...orNull(shape({ channel: oneOf(CHANNELS), to: nullable('string') })),
+    description: 'How this reader is told, and where: as much of it as its owner needs to know it.',
+  },
+  guardian: { ...nullable('string'), description: 'Whoever answers for a reader who is not of age.' },
   sessions: { ...count, description: 'Places where this reader is signed in, this one among them.' },
   warnings: { ...list(refusalSchema), description: 'What stops this card.' },
 })

@@ -1,8 +1,14 @@
 /** The files that a library writes to bring its world in, beside its MARC 21 records. */
 import { FAMILY_CODES, RECORDED_STATUSES, USE_RULES } from '@catalex/core/catalogue'
-import { branchSchema, currencySchema, systemSchema } from '../libraries/index.ts'
+import { CHANNELS } from '@catalex/core/card'
+import { HOLD_STATES } from '@catalex/core/holds'
+import { DUE } from '@catalex/core/loans'
+import { branchSchema, cardsSchema, currencySchema, languagesSchema, prefixesSchema, systemSchema } from '../libraries/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, moment, nullable, oneOf, shape, text } from '../schema/shapes.ts'
+
+export * from './documents.ts'
+export { inFormOfNow } from './earlierForm.ts'
 
 /** Conditions of a rule; one that is left out holds always. */
 const conditions = {
@@ -22,6 +28,9 @@ export const libraryFileSchema = looseShape(['name', 'timeZone', 'systems', 'bra
   name: text,
   timeZone: { type: 'string', description: 'IANA name, such as "Etc/UTC".' },
   currency: currencySchema,
+  languages: languagesSchema,
+  prefixes: prefixesSchema,
+  cards: cardsSchema,
   systems: { ...list(systemSchema), minItems: 1 },
   branches: { ...list(branchSchema), minItems: 1 },
 })
@@ -35,7 +44,7 @@ const categorySchema = shape({
 
 const holdRuleSchema = looseShape(['allow', 'cost', 'reason', 'remedy'], {
   ...conditions,
-  pickups: list(text),
+  pickups: { ...list(text), description: 'Pickup points, or systems whose all are; "owner" stands for the system that owns the copy.' },
   allow: flag,
   cost: count,
   reason: nullable('string'),
@@ -85,33 +94,47 @@ export const policiesFileSchema = looseShape(['guestCategory', 'categories', 'ho
 })
 
 /** readers.csv, a row. */
-export const readerRowSchema = shape({
-  card: { type: 'string', pattern: '^\\d{8}$' },
+export const readerRowSchema = looseShape(['card', 'pin', 'name', 'category', 'homeBranch', 'expires', 'owed', 'block'], {
+  card: { type: 'string', minLength: 1, description: 'Of a shape that library.json names, as it may be typed.' },
   pin: { type: 'string', minLength: 4, description: 'In the clear in the file only; stored as a scrypt hash.' },
-  name: { type: 'string', minLength: 1 },
+  name: { type: 'string', minLength: 1, description: 'As on the card.' },
   category: text,
   homeBranch: text,
   expires: date,
-  owed: { type: 'string', pattern: '^\\d+$' },
+  owed: { type: 'string', pattern: '^\\d+$', description: 'an amount in hundredths' },
   block: text,
-  situation: { type: 'string', description: 'Demo only: shown with the sample cards; empty in a real file.' },
+  mail: { type: 'string', pattern: '^$|^[^@\\s]+@[^@\\s]+$', description: 'a mail address, or nothing' },
+  telephone: text,
+  notify: { ...oneOf(['', ...CHANNELS] as const), description: 'How they are told.' },
+  guardian: { type: 'string', description: 'Whoever answers for a reader who is not of age.' },
+  situation: { type: 'string', description: 'Demo only: shown with the sample cards.' },
 })
 
+const due = { type: 'string', pattern: DUE, description: 'an ISO date, or with the minute in local time: "2026-11-27T14:00"' } as const
+const fewTimes = { type: 'string', pattern: '^\\d{0,3}$', description: 'a whole number, or nothing' } as const
+
 /** loans.csv, a row. */
-export const loanRowSchema = shape({
+export const loanRowSchema = looseShape(['barcode', 'card', 'due'], {
   barcode: text,
   card: { type: 'string', description: 'Empty for a borrower who is not in readers.csv.' },
-  due: date,
+  due,
+  renewals: fewTimes,
 })
 
 /** holds.csv, a row. */
-export const holdRowSchema = shape({
+export const holdRowSchema = looseShape(['card', 'controlNumbers', 'barcode', 'pickup', 'asked', 'state', 'collectBy'], {
   card: { type: 'string', description: 'Empty for a reader who is not in readers.csv.' },
   controlNumbers: { type: 'string', description: 'Editions that would do, parted by "|".' },
+  wanted: { type: 'string', description: 'Barcode of the one copy or volume that would do; empty for any.' },
   barcode: { type: 'string', description: 'The copy set aside, in the states that have one; else empty.' },
   pickup: text,
   asked: moment,
-  state: oneOf(['waiting', 'being fetched', 'in transit', 'ready'] as const),
+  state: oneOf(HOLD_STATES),
+  since: { type: 'string', description: 'ISO date and time at which it came into this state; empty for "asked".' },
+  pausedUntil: {
+    type: 'string',
+    description: 'ISO date of the day on which it goes on, of one that is paused; empty where nobody has said.',
+  },
   collectBy: text,
 })
 

@@ -19,7 +19,7 @@ export const holdOptionsQuerySchema = looseShape(['records'], {
 export const queueSchema = shape({ before: count, copies: count })
 
 const pickupOptionSchema = shape({
-  branch: text,
+  pickup: { type: 'string', description: 'Code of the pickup point.' },
   from: { ...nullable('string'), description: 'Branch of the copy that would be set aside; null for a place in the queue.' },
   cost: count,
   queue: orNull(queueSchema),
@@ -46,12 +46,13 @@ export const holdSchema = shape({
   carrier: orNull(oneOf(CARRIER_CODES)),
   editions: { ...count, description: 'How many editions would do.' },
   enumeration: nullable('string'),
-  pickup: text,
+  pickup: { type: 'string', description: 'Code of the pickup point.' },
   state: oneOf(HOLD_STATES),
   requested: moment,
   from: { ...nullable('string'), description: 'Branch that sends or keeps the copy.' },
   queue: orNull(shape({ place: count, copies: count })),
   collectBy: nullable('string'),
+  pausedUntil: { ...nullable('string'), description: 'Day on which a paused hold goes on.' },
   cost: count,
   events: list(shape({ at: moment, state: oneOf(HOLD_STATES) })),
 })

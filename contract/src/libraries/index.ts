@@ -3,8 +3,14 @@ import { COLLECTION_KINDS } from '@catalex/core/copies'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
-const code = { type: 'string', pattern: '^[a-z0-9-]+$' } as const
-const time = { type: 'string', pattern: '^([01]\\d|2[0-4]):[0-5]\\d$' } as const
+/** Of any form that stands in an address and in "branch/collection". */
+const code = {
+  type: 'string',
+  pattern: '^[^\\s/|,]+( [^\\s/|,]+)*$',
+  maxLength: 60,
+  description: 'a name without "/", "|" and ","',
+} as const
+const time = { type: 'string', pattern: '^([01]\\d|2[0-4]):[0-5]\\d$', description: 'a time, "09:30"' } as const
 
 const hours = {
   type: 'object',
@@ -24,42 +30,71 @@ export const collectionSchema = shape({
   floor: { type: 'string', description: 'Code of a floor of the branch.' },
 })
 
-const pickupSchema = shape({
+/** Its code is unique among the pickup points of all branches: that of the branch, where it has only one. */
+const pickupSchema = looseShape(['code', 'desk', 'holdShelfDays', 'bring', 'categories'], {
+  code: code,
+  name: { type: 'string', description: 'Where the name of the branch does not say it.' },
   desk: { type: 'string', description: 'As it is named on its door.' },
+  hours: { ...hours, description: 'Where they are not those of the branch.' },
   holdShelfDays: { type: 'integer', minimum: 1 },
   bring: text,
   categories: { ...orNull(list(text)), description: 'Reader categories that may collect here; null for everybody.' },
+  loan: { type: 'string', description: 'What choosing it does to the loan, in a sentence.' },
 })
 
 /** How to reach a branch and its staff; what it does not have is null. */
-const contactSchema = shape({
+const contactSchema = looseShape(['address', 'telephone', 'mail'], {
   address: { ...nullable('string'), description: 'Street, place and postcode, on one line.' },
   telephone: nullable('string'),
   mail: nullable('string'),
+  web: { type: 'string', pattern: '^https?://', description: 'Its page.' },
 })
 
-const REQUIRED = ['code', 'system', 'name', 'hours', 'closures', 'floors', 'collections', 'keepsFromShelf', 'pickup'] as const
+const REQUIRED = ['code', 'system', 'name', 'hours', 'closures', 'floors', 'collections', 'keepsFromShelf', 'pickups'] as const
 
+/** Its code is unique in the consortium, and 852 $b. */
 export const branchSchema = looseShape(REQUIRED, {
-  code: { ...code, description: 'Unique in the consortium; 852 $b.' },
+  code: code,
   system: text,
   name: text,
   hours,
   closures: list(shape({ from: date, to: date, reason: text })),
   contact: { ...contactSchema, description: 'May be left out.' },
-  floors: { ...list(floor), minItems: 1 },
-  collections: list(collectionSchema),
+  floors: list(floor),
+  entrance: { type: 'string', description: 'Code of the floor on which one walks in; the first where it is left out.' },
+  collections: { ...list(collectionSchema), description: 'None where things are only collected.' },
   keepsFromShelf: {
     ...flag,
     description: 'Whether copies on its open shelves are taken off and kept for readers who could fetch them.',
   },
-  pickup: { ...orNull(pickupSchema), description: 'null where nothing can be collected.' },
+  pickups: { ...list(pickupSchema), description: 'Where things are collected; none where nothing can be.' },
 })
 
 /** ISO 4217. */
 export const currencySchema = { type: 'string', pattern: '^[A-Z]{3}$', description: 'ISO 4217, such as "XTS"; may be left out.' } as const
 
-export const systemSchema = shape({ code: { ...code, description: '852 $a.' }, name: text })
+/** What is written before call numbers, and what it means. */
+export const prefixesSchema = list(shape({ prefix: { type: 'string', minLength: 1 }, meaning: text }))
+
+/** Languages of the interface, by ISO 639-1; the first is that of whoever has chosen none. */
+export const languagesSchema = { ...list({ type: 'string', pattern: '^[a-z]{2}$' }), minItems: 1 } as const
+
+/** How card numbers and PINs look, as far as somebody who types one is told. */
+export const cardsSchema = looseShape(['shapes'], {
+  shapes: {
+    ...list({ type: 'string', minLength: 1, maxLength: 40 }),
+    minItems: 1,
+    description: '"9" stands for a digit, "A" for a letter, anything else for itself.',
+  },
+  padded: { ...flag, description: 'Whether leading zeros may be left out.' },
+  suffix: { ...count, maximum: 9, description: 'So many letters at the end may be left off, or typed as well; 0 where it is left out.' },
+  where: { type: 'string', description: 'Where on the card the number stands, in a sentence.' },
+  secret: { ...oneOf(['PIN', 'password'] as const), description: 'What goes with it; a PIN where it is left out.' },
+  shortest: { ...count, minimum: 4, description: 'Characters of a PIN or password at least; 4 where it is left out.' },
+})
+
+/** Its code is 852 $a. */
+export const systemSchema = shape({ code, name: text })
 
 /** Everything about places that screens need, in one answer that seldom changes. */
 export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches'], {
@@ -67,6 +102,9 @@ export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches
   name: text,
   timeZone: text,
   currency: currencySchema,
+  languages: languagesSchema,
+  prefixes: prefixesSchema,
+  cards: cardsSchema,
   systems: list(systemSchema),
   branches: list(branchSchema),
 })
@@ -85,4 +123,6 @@ export const healthSchema = shape({
 export type System = FromSchema<typeof systemSchema>
 export type Collection = FromSchema<typeof collectionSchema>
 export type Branch = FromSchema<typeof branchSchema>
+export type PickupPoint = FromSchema<typeof pickupSchema>
+export type Cards = FromSchema<typeof cardsSchema>
 export type Places = FromSchema<typeof placesSchema>

@@ -27,7 +27,7 @@ class Checker {
   private readonly ajv: Ajv
   private readonly compiled = new WeakMap<object, ValidateFunction>()
 
-  constructor(options: { coerceTypes?: 'array'; useDefaults?: boolean; allErrors?: boolean }) {
+  constructor(options: { coerceTypes?: 'array'; useDefaults?: boolean; allErrors?: boolean; verbose?: boolean }) {
     this.ajv = new Ajv({ strict: true, allowUnionTypes: true, ...options })
     addFormats.default(this.ajv)
   }
@@ -46,7 +46,7 @@ const data = new Checker({})
 const queries = new Checker({ coerceTypes: 'array', useDefaults: true })
 
 /** For files, in which every fault is wanted at once. */
-const files = new Checker({ allErrors: true })
+const files = new Checker({ allErrors: true, verbose: true })
 
 /** All that is wrong with a value; nothing where it fits. */
 export function violationsOf(schema: JSONSchema, value: unknown): Violation[] {
@@ -75,9 +75,12 @@ export function checkedQuery<T>(schema: JSONSchema, value: unknown): T {
   return value as T
 }
 
-function violationFrom({ instancePath, keyword, params }: ErrorObject): Violation {
+/** Where the schema is at hand, what it says in words stands for a pattern. */
+function violationFrom({ instancePath, keyword, params, parentSchema }: ErrorObject): Violation {
   const wanted = Object.values(params as Record<string, unknown>).flat()
   const at = instancePath.slice(1, LONGEST_NAMED).replaceAll('/', '.')
+  const words: unknown = keyword === 'pattern' ? parentSchema?.description : undefined
+  if (typeof words === 'string') return { at, rule: '', wanted: words.slice(0, LONGEST_NAMED) }
   return { at, rule: keyword, wanted: wanted.slice(0, MOST_NAMED).map(String).join(', ').slice(0, LONGEST_NAMED) }
 }
 

@@ -60,6 +60,10 @@ export const copySchema = shape({
   enumeration: textOrNull,
   copy: textOrNull,
   note: textOrNull,
+  pieces: {
+    ...list(shape({ what: text, branch: text, collection: text, floor: text })),
+    description: 'What belongs to the same set, and where it stands: the disc of a book.',
+  },
   loan: { ...orNull(shape({ count, unit: oneOf(['days', 'hours'] as const) })), description: 'For how long this reader may have it.' },
   hold: verdictSchema,
 })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { cardNumber } from './index.ts'
+import { cardLooksLike, cardNumber, masked, type CardShapes } from './index.ts'
 
 it.each([
   ['00042117', '00042117'],
@@ -31,4 +31,41 @@ it('is what it was, however it is broken up', () => {
 
 it('takes no long time over anything that somebody types', () => {
   expect(cardNumber('- '.repeat(50_000))).toBeNull()
+})
+
+const LETTERED: CardShapes = { shapes: ['AA-999999', 'GUEST 999'], padded: true }
+it.each<[string, CardShapes, string | null]>([
+  ['KM-004210', LETTERED, 'KM004210'],
+  ['km 4210', LETTERED, 'KM004210'],
+  ['KM0042101', LETTERED, null],
+  ['4210', LETTERED, null],
+  ['guest 7', LETTERED, 'GUEST007'],
+  ['GUEST', LETTERED, null],
+  ['km4210', { ...LETTERED, padded: false }, null],
+  ['km004210', { ...LETTERED, padded: false }, 'KM004210'],
+  ['0042-C', { shapes: ['9999'] }, null],
+  ['0042-C', { shapes: ['9999'], suffix: 1 }, '0042'],
+  ['0042-CD', { shapes: ['9999'], suffix: 1 }, null],
+  ['0042CD', { shapes: ['9999AA'], suffix: 2 }, '0042CD'],
+  ['ÖL0042', { shapes: ['AA9999'] }, 'ÖL0042'],
+])('of a library’s own shape, %j with %j is %j', (typed, shapes, number) => {
+  expect(cardNumber(typed, shapes)).toBe(number)
+})
+
+it('an example looks as the shape says, and is a number of it', () => {
+  fc.assert(
+    fc.property(fc.stringMatching(/^[9AX -]{1,12}$/), (shape) => {
+      const bare = (text: string) => text.replace(/[ -]/g, '')
+      expect(cardNumber(cardLooksLike(shape), { shapes: [shape] })).toBe(bare(cardLooksLike(shape)))
+    }),
+  )
+})
+
+it.each([
+  ['ines@pellan.example', 'i•••@pellan.example'],
+  ['01 555 0121', '••••0121'],
+  ['012', '••••2'],
+  ['@', '••••'],
+])('%j is shown as %j', (address, shown) => {
+  expect(masked(address)).toBe(shown)
 })

@@ -1,18 +1,73 @@
-/** Library cards: the number as people type it. */
+/** Library cards: the number as people type it, and where somebody is told without saying it all. */
 
 /** How somebody signs in: as usual, to stay signed in on a device of their own, or at a terminal that others use next. */
 export const VISITS = ['usual', 'stay', 'terminal'] as const
 export type Visit = (typeof VISITS)[number]
 
-/** Digits of a card number as it is stored. */
-export const CARD_DIGITS = 8
+/** How a reader is told that something is ready, due or changed. */
+export const CHANNELS = ['mail', 'text', 'call', 'letter'] as const
+export type Channel = (typeof CHANNELS)[number]
+
+/** How the card numbers of a library look. */
+export interface CardShapes {
+  /** "9" stands for a digit, "A" for a letter, anything else for itself; blanks and hyphens don't count. */
+  shapes: readonly string[]
+  /** Whether leading zeros of the first digits may be left out. */
+  padded?: boolean
+  /** So many letters at the end may be typed, which are no part of the number: a campus, say. */
+  suffix?: number
+}
+
+/** Of a library that says nothing of its cards: eight digits, and a campus suffix ("0042 1187-C"). */
+export const USUAL_CARDS: CardShapes = { shapes: ['99999999'], padded: true, suffix: 3 }
+
+const bare = (text: string): string => text.replace(/[\s./-]/g, '').toUpperCase()
 
 /**
- * The number behind what was typed: blanks, hyphens and a campus suffix of letters ("0042 1187-C") don't count, and
- * leading zeros may be left out. Null when it can't be a card number.
+ * The number behind what was typed, as it is stored: in capitals, without blanks, hyphens and suffix, with its leading
+ * zeros. Null when it can't be a card number.
  */
-export function cardNumber(typed: string): string | null {
-  const bare = typed.replace(/[\s./-]/g, '')
-  const digits = /^(\d+)\p{L}{0,3}$/u.exec(bare)?.[1]
-  return digits !== undefined && digits.length <= CARD_DIGITS ? digits.padStart(CARD_DIGITS, '0') : null
+export function cardNumber(typed: string, { shapes, padded = false, suffix = 0 }: CardShapes = USUAL_CARDS): string | null {
+  const whole = bare(typed)
+  for (let left = 0; left <= suffix; left += 1) {
+    const number = whole.slice(0, whole.length - left)
+    if (left > 0 && !/^\p{L}$/u.test(whole.charAt(number.length))) break
+    for (const shape of shapes.map(bare)) {
+      const full = padded ? withZeros(number, shape) : number
+      if (fits(full, shape)) return full
+    }
+  }
+  return null
+}
+
+/** Zeros where the first digits of the shape begin, as many as are missing. */
+function withZeros(number: string, shape: string): string {
+  const at = shape.indexOf('9')
+  const missing = shape.length - number.length
+  return at < 0 || missing <= 0 || number.length <= at ? number : number.slice(0, at) + '0'.repeat(missing) + number.slice(at)
+}
+
+const fits = (number: string, shape: string): boolean =>
+  number.length === shape.length &&
+  [...shape].every((sign, i) => {
+    const given = number.charAt(i)
+    return sign === '9' ? /[0-9]/.test(given) : sign === 'A' ? /\p{L}/u.test(given) : sign === given
+  })
+
+/** Digits and letters of an example, from which no card is made. */
+const DIGITS = '00421170042117'
+const LETTERS = 'CTXLR'
+
+/** What a number of this shape looks like, with the blanks and hyphens of the shape: "0042 1170". */
+export function cardLooksLike(shape: string): string {
+  const used = { digits: 0, letters: 0 }
+  return [...shape].map((sign) => (sign === '9' ? DIGITS[used.digits++ % DIGITS.length] : sign === 'A' ? LETTERS[used.letters++ % LETTERS.length] : sign)).join('') // prettier-ignore
+}
+
+/** An address or number of which its owner knows the rest: "i•••@pellan.example", "••••0121". */
+export function masked(address: string): string {
+  const at = address.lastIndexOf('@')
+  return at > 0
+    ? `${address.slice(0, 1)}•••${address.slice(at)}`
+    : `••••${address.slice(address.length - Math.min(4, Math.floor(address.length / 2)))}`
 }

@@ -33,13 +33,16 @@ describe('the status of a copy', () => {
     recorded: 'on shelf',
     due: null,
     holdState: null,
-    today: '2026-11-25',
+    at: '2026-11-25T11:20',
     ...more,
   })
   it.each<[string, Partial<CopyFacts>, string]>([
     ['nothing known', {}, 'on shelf'],
     ['due today', { due: '2026-11-25' }, 'on loan'],
     ['due tomorrow', { due: '2026-11-26' }, 'on loan'],
+    ['due this minute', { due: '2026-11-25T11:20' }, 'on loan'],
+    ['due a minute ago', { due: '2026-11-25T11:19' }, 'overdue'],
+    ['due a minute ago, where only the day is known', { due: '2026-11-25T11:19', at: '2026-11-25' }, 'on loan'],
     ['due yesterday', { due: '2026-11-24' }, 'overdue'],
     ['due on the last day of the year before', { due: '2025-12-31' }, 'overdue'],
     ['being fetched for a hold', { holdState: 'being fetched' }, 'being fetched'],

@@ -26,7 +26,7 @@ export interface Copy {
   status: CopyStatus
   /** Set aside for somebody's hold: it can't be promised again. */
   promised: boolean
-  /** ISO date, for a copy on loan. */
+  /** Of a copy on loan: an ISO date, or the minute in local time. */
   due: string | null
   /** Volume, issue or part; null for a whole. */
   enumeration: string | null
@@ -46,14 +46,14 @@ export interface CopyFacts {
   due: string | null
   /** State of the hold that it is promised to. */
   holdState: PromisingState | null
-  /** ISO date. */
-  today: string
+  /** The day, or the minute, in the libraries' time zone. */
+  at: string
 }
 
 /** The one status a reader is told, from everything that is known of the copy. */
-export function statusOf({ recorded, due, holdState, today }: CopyFacts): CopyStatus {
+export function statusOf({ recorded, due, holdState, at }: CopyFacts): CopyStatus {
   if (recorded !== 'on shelf') return recorded
-  if (due !== null) return isOverdue(due, today) ? 'overdue' : 'on loan'
+  if (due !== null) return isOverdue(due, at) ? 'overdue' : 'on loan'
   if (holdState === 'ready') return 'kept for a hold'
   return holdState === 'in transit' || holdState === 'being fetched' ? holdState : 'on shelf'
 }

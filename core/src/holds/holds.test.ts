@@ -4,6 +4,7 @@ import type { Copy } from '../copies/index.ts'
 import {
   HOLD_STATES,
   defaultPickup,
+  usualPickup,
   isActive,
   isPromising,
   isRefusal,
@@ -41,7 +42,7 @@ const ask = (copies: Copy[], more: Partial<Parameters<typeof servingOf>[0]> = {}
   servingOf({
     rules: RULES,
     borrower: { category: 'adult', homeSystem: 'pub' },
-    pickup: { branch: 'hill', system: 'pub' },
+    pickup: { code: 'hill', branch: 'hill', system: 'pub' },
     copies,
     selfServe: new Set(),
     ...more,
@@ -128,8 +129,8 @@ describe('which copies would do', () => {
 })
 
 describe('where somebody collects who has not said where', () => {
-  const at = (code: string, categories: string[] | null) => ({ code, pickup: { categories } })
-  const shut = { code: 'shut', pickup: null }
+  const at = (code: string, categories: string[] | null) => ({ code, pickups: [{ code, categories }] })
+  const shut = { code: 'shut', pickups: [] }
   it.each([
     ['the first place open to everybody', [shut, at('few', ['adult']), at('all', null), at('more', null)], 'all'],
     ['else the first there is', [shut, at('few', ['adult']), at('others', ['junior'])], 'few'],
@@ -140,10 +141,32 @@ describe('where somebody collects who has not said where', () => {
   })
 })
 
+describe('where a reader collects who has not said where', () => {
+  const branches = [
+    {
+      code: 'quay',
+      pickups: [
+        { code: 'quay', categories: ['staff'] },
+        { code: 'locker', categories: null },
+      ],
+    },
+    { code: 'shut', pickups: [] },
+  ]
+  it.each([
+    ['the first point at home that is open to them', 'quay', 'adult', 'locker'],
+    ['which may be one for few', 'quay', 'staff', 'quay'],
+    ['as anybody, where nothing is kept at home', 'shut', 'adult', 'locker'],
+    ['as anybody, where home is no more', 'gone', 'staff', 'locker'],
+  ])('%s', (_, homeBranch, category, expected) => {
+    expect(usualPickup(branches, { homeBranch, category })).toBe(expected)
+  })
+})
+
 describe('the life of a hold', () => {
   it('a copy is set aside from the first step on, and what has ended ends for good', () => {
     expect(HOLD_STATES.filter(isPromising)).toEqual(['being fetched', 'in transit', 'ready'])
-    expect(HOLD_STATES.filter(isActive)).toEqual(['waiting', 'being fetched', 'in transit', 'ready'])
+    expect(HOLD_STATES.filter(isActive)).toEqual(['waiting', 'paused', 'being fetched', 'in transit', 'ready'])
+    expect(HOLD_STATES.filter((state) => mayBecome('paused', state))).toEqual(['waiting', 'cancelled', 'lapsed', 'unfillable'])
     expect(HOLD_STATES.filter((state) => mayBecome(state, 'collected'))).toEqual(['ready'])
     for (const state of HOLD_STATES.filter(isActive))
       for (const end of ['cancelled', 'lapsed', 'unfillable'] as const) expect([state, mayBecome(state, end)]).toEqual([state, true])
@@ -177,7 +200,7 @@ describe('the line', () => {
     const question = {
       rules: RULES,
       borrower: { category: 'adult', homeSystem: 'pub' },
-      pickup: { branch: 'hill', system: 'pub' },
+      pickup: { code: 'hill', branch: 'hill', system: 'pub' },
       selfServe: new Set<string>(),
     }
     const line = [

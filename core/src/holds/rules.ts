@@ -3,7 +3,7 @@ import { conditionsHold, type Borrower, type RuleConditions, type RuledCopy } fr
 import type { Refusal } from './refusals.ts'
 
 export interface HoldRule extends RuleConditions {
-  /** Systems of the pickup location; "owner" stands for the system that owns the copy. */
+  /** Pickup points, or systems all points of which are meant; "owner" stands for the system that owns the copy. */
   pickups?: readonly string[]
   allow: boolean
   /** In hundredths of the currency. */
@@ -15,7 +15,9 @@ export interface HoldRule extends RuleConditions {
 
 export type Verdict = { allowed: true; cost: number } | { allowed: false; refusal: Refusal }
 
+/** A pickup point, and where it is. */
 export interface PickupPlace {
+  code: string
   branch: string
   system: string
 }
@@ -43,5 +45,6 @@ export function verdictOn(rules: readonly HoldRule[], borrower: Borrower, copy: 
 }
 
 function pickupFits({ pickups }: Pick<HoldRule, 'pickups'>, copy: RuledCopy, pickup: PickupPlace): boolean {
-  return pickups === undefined || pickups.includes(pickup.system) || (pickups.includes('owner') && pickup.system === copy.system)
+  if (pickups === undefined) return true
+  return pickups.includes(pickup.code) || pickups.includes(pickup.system) || (pickups.includes('owner') && pickup.system === copy.system)
 }

@@ -1,11 +1,23 @@
 /** The life of a hold. */
 import { PROMISING_STATES, type PromisingState } from '../copies/index.ts'
 
-export const HOLD_STATES = ['waiting', 'being fetched', 'in transit', 'ready', 'collected', 'cancelled', 'lapsed', 'unfillable'] as const
+export const HOLD_STATES = [
+  'waiting',
+  'paused',
+  'being fetched',
+  'in transit',
+  'ready',
+  'collected',
+  'cancelled',
+  'lapsed',
+  'unfillable',
+] as const
 export type HoldState = (typeof HOLD_STATES)[number]
 
 const NEXT: Record<HoldState, readonly HoldState[]> = {
-  waiting: ['being fetched', 'in transit', 'ready', 'cancelled', 'lapsed', 'unfillable'],
+  waiting: ['paused', 'being fetched', 'in transit', 'ready', 'cancelled', 'lapsed', 'unfillable'],
+  // Keeps its place in the queue, and is passed over.
+  paused: ['waiting', 'cancelled', 'lapsed', 'unfillable'],
   'being fetched': ['in transit', 'ready', 'waiting', 'cancelled', 'lapsed', 'unfillable'],
   'in transit': ['ready', 'waiting', 'cancelled', 'lapsed', 'unfillable'],
   ready: ['collected', 'cancelled', 'lapsed', 'waiting', 'unfillable'],

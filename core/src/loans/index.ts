@@ -39,5 +39,11 @@ export function loanLength(rules: readonly LoanRule[], borrower: Borrower, copy:
   return rule.hours === undefined ? { count: rule.days ?? 0, unit: 'days' } : { count: rule.hours, unit: 'hours' }
 }
 
-/** A loan is overdue from the day after its due date on. Both are ISO dates of the libraries' time zone. */
-export const isOverdue = (due: string, today: string): boolean => due < today
+/** A due date: an ISO date, or with the minute for what is lent by the hour, in the libraries' time zone. */
+export const DUE = '^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])(T([01]\\d|2[0-3]):[0-5]\\d)?$'
+
+/**
+ * A loan is overdue from the day after its due date on; one that is lent by the hour from that minute on.
+ * @param at now, as "2026-11-27T10:20" in the libraries' time zone; where only the day is known, nothing is overdue by the minute
+ */
+export const isOverdue = (due: string, at: string): boolean => due < (due.length === 10 ? at.slice(0, 10) : at)

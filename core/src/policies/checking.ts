@@ -7,13 +7,20 @@ export interface RuledWorld {
   categories: readonly string[]
   systems: readonly string[]
   places: readonly Pick<RuledCopy, 'system' | 'branch' | 'collection'>[]
+  pickups: readonly RuledPickup[]
 }
 
-/** A reader, a copy, and the system where it is collected. */
+export interface RuledPickup {
+  /** Of the pickup point. */
+  code: string
+  system: string
+}
+
+/** A reader, a copy, and where it is collected. */
 export interface Situation {
   borrower: Borrower
   copy: RuledCopy
-  pickup: string
+  pickup: RuledPickup
 }
 
 export interface RuleFindings {
@@ -64,12 +71,21 @@ function* situationsOf(rules: readonly (RuleConditions & { pickups?: readonly st
     // "owner" makes systems different that no line names.
     [system, named(lists('places'), branch), named(lists('places'), `${branch}/${collection}`)].join(' '),
   )
+  const pickups = oneOfEach(world.pickups, ({ code, system }) =>
+    [
+      system,
+      named(
+        rules.map((rule) => rule.pickups),
+        code,
+      ),
+    ].join(' '),
+  )
   for (const category of categories)
     for (const homeSystem of [null, ...world.systems])
       for (const place of places)
         for (const use of uses)
           for (const family of families)
-            for (const pickup of world.systems) yield { borrower: { category, homeSystem }, copy: { use, family, ...place }, pickup }
+            for (const pickup of pickups) yield { borrower: { category, homeSystem }, copy: { use, family, ...place }, pickup }
 }
 
 /** The first of those that nothing tells apart. */

@@ -61,7 +61,7 @@ describe('loans', () => {
 
 describe('rules of holds', () => {
   const rule = (more: Partial<HoldRule>): HoldRule => ({ allow: true, cost: 0, reason: null, remedy: null, ...more })
-  const at = (system: string) => ({ branch: 'x', system })
+  const at = (system: string) => ({ code: 'x', branch: 'x', system })
   it('speak of the system of the pickup location, or of the owner of the copy', () => {
     const rules = [
       rule({ pickups: ['owner'], cost: 1 }),
@@ -74,6 +74,11 @@ describe('rules of holds', () => {
       allowed: false,
       refusal: { code: 'rule', reason: 'Not sent.', remedy: null },
     })
+  })
+  it('speak of one pickup point among others of its system', () => {
+    const rules = [rule({ pickups: ['locker'], allow: false, reason: 'Too big.', remedy: 'Collect it at the desk.' }), rule({})]
+    const allowed = (code: string) => verdictOn(rules, READER, COPY, { code, branch: 'quay', system: 'pub' }).allowed
+    expect([allowed('locker'), allowed('quay')]).toEqual([false, true])
   })
   it('that refuse without a word, and tables in which no line fits, are told apart from none', () => {
     expect(verdictOn([rule({ allow: false })], READER, COPY, at('pub'))).toEqual({ allowed: false, refusal: { code: 'no-rule' } })

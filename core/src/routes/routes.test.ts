@@ -1,7 +1,6 @@
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
 import { openState, type OpeningHours } from '../calendar/index.ts'
-import { cardNumber } from '../card/index.ts'
 import type { Copy } from '../copies/index.ts'
 import { routesFor, routesToAny, walkInRoutes, type RoutesQuestion } from './index.ts'
 
@@ -57,7 +56,7 @@ const rules = [
 const question = (copies: Copy[], more: Partial<RoutesQuestion> = {}): RoutesQuestion => ({
   rules,
   borrower: { category: 'adult', homeSystem: 'pub' },
-  pickup: { branch: 'hill', system: 'pub' },
+  pickup: { code: 'hill', branch: 'hill', system: 'pub' },
   copies,
   selfServe: new Set(),
   now: at('2026-11-25T11:00'),
@@ -94,21 +93,6 @@ describe('routes', () => {
 
   it('walks in only within the places searched', () => {
     expect(kinds([copy({})], { walkable: ['hill'] })).toEqual(['sent over 1'])
-  })
-})
-
-describe('card numbers', () => {
-  it.each([
-    ['00042117', '00042117'],
-    ['42117', '00042117'],
-    [' 0004 2117 ', '00042117'],
-    ['0004-2117-C', '00042117'],
-    ['0004 2117/pu', '00042117'],
-    ['000421179', null],
-    ['ines', null],
-    ['', null],
-  ])('%s is %s', (typed, number) => {
-    expect(cardNumber(typed)).toBe(number)
   })
 })
 

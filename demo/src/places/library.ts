@@ -1,5 +1,5 @@
 /** Pellan Sound Libraries: four systems round a tidal sound. */
-import type { Branch, Collection, System } from '@catalex/contract/libraries'
+import type { Branch, Collection, PickupPoint, System } from '@catalex/contract/libraries'
 import type { LibraryFile } from '@catalex/contract/files'
 
 export const SYSTEMS: System[] = [
@@ -45,7 +45,12 @@ interface Draft {
   categories?: string[]
   closures?: Branch['closures']
   keepsFromShelf?: boolean
+  entrance?: string
   bring?: string
+  /** What choosing it does to the loan. */
+  loan?: string
+  /** Other points of the same branch. */
+  pickups?: PickupPoint[]
   /** Street and place, and the last digits of the telephone number. */
   at: [address: string, telephone: string]
 }
@@ -58,17 +63,19 @@ const branch = (draft: Draft): Branch => ({
   closures: [MIDWINTER, NEW_YEAR, ...(draft.closures ?? [])],
   contact: { address: draft.at[0], telephone: `01 555 ${draft.at[1]}`, mail: `${draft.code}@libraries.example` },
   floors: draft.floors.map(([code, name]) => ({ code, name })),
+  ...(draft.entrance === undefined ? {} : { entrance: draft.entrance }),
   collections: draft.collections,
   keepsFromShelf: draft.keepsFromShelf ?? true,
-  pickup:
-    draft.desk === null
-      ? null
-      : {
-          desk: draft.desk,
-          holdShelfDays: draft.holdShelfDays ?? 6,
-          bring: draft.bring ?? 'Your library card',
-          categories: draft.categories ?? null,
-        },
+  pickups: draft.desk === null ? [] : [pickupAt(draft, draft.desk), ...(draft.pickups ?? [])],
+})
+
+const pickupAt = ({ code, holdShelfDays = 6, bring = 'Your library card', categories, loan }: Draft, desk: string): PickupPoint => ({
+  code,
+  desk,
+  holdShelfDays,
+  bring,
+  categories: categories ?? null,
+  ...(loan === undefined ? {} : { loan }),
 })
 
 const PUBLIC: Branch[] = [
@@ -78,6 +85,18 @@ const PUBLIC: Branch[] = [
     system: 'pslib',
     name: 'Northmole Central',
     desk: 'Collections counter, Level 2',
+    entrance: '2',
+    pickups: [
+      {
+        code: 'northmole-lockers',
+        name: 'Northmole Central, lockers',
+        desk: 'Locker wall on the quay, left of the door',
+        hours: days({ 1234567: [['06:00', '23:00']] }),
+        holdShelfDays: 3,
+        bring: 'Your library card and PIN',
+        categories: null,
+      },
+    ],
     hours: days({ 1234: [['09:00', '20:00']], 5: [['09:00', '19:00']], 6: [['10:00', '17:00']], 7: [['12:00', '16:00']] }),
     floors: [
       ['1', 'Level 1, one flight down from the door'],
@@ -190,6 +209,23 @@ const PUBLIC: Branch[] = [
   }),
 ]
 
+/** Where things are only collected. */
+const POINTS: Branch[] = [
+  branch({
+    code: 'skerry',
+    at: ['Skerry Stores, 1 Causeway, Skerry Point PS7 1SP', '0198'],
+    system: 'pslib',
+    name: 'Skerry Point Stores',
+    desk: 'Shop counter; ask for the library crate',
+    loan: 'The loan begins when the thing is sent, not when you collect it.',
+    holdShelfDays: 8,
+    keepsFromShelf: false,
+    hours: days({ 12345: [['08:00', '17:30']], 6: [['09:00', '12:00']] }),
+    floors: [],
+    collections: [],
+  }),
+]
+
 const STUDENTS = ['student', 'lecturer', 'visitor']
 const UNIVERSITY: Branch[] = [
   branch({
@@ -291,7 +327,7 @@ export const LIBRARY: LibraryFile = {
   timeZone: 'Europe/Dublin',
   currency: 'EUR',
   systems: SYSTEMS,
-  branches: [...PUBLIC, ...UNIVERSITY, ...SPECIAL],
+  branches: [...PUBLIC, ...POINTS, ...UNIVERSITY, ...SPECIAL],
 }
 
 /** The same library with as many more public branches as make `count` in all, for measuring at size. */

@@ -36,7 +36,7 @@ describe('the demo’s world', () => {
         expect(barcodes).toContain(barcode)
         expect(card === '' || cards.has(card)).toBe(true)
       }
-    const pickups = world.library.branches.filter(({ pickup }) => pickup !== null).map(({ code }) => code)
+    const pickups = world.library.branches.flatMap(({ pickups }) => pickups.map(({ code }) => code))
     for (const hold of world.holds()) {
       for (const number of hold.controlNumbers.split('|')) expect(numbers).toContain(number)
       if (hold.barcode !== '') expect(barcodes).toContain(hold.barcode)

@@ -42,11 +42,13 @@ export interface StoredCopy {
   statusText: string | null
   /** ISO date on which the library got it. */
   acquired: string | null
+  /** Shared by the pieces of one item; null for a whole. */
+  setNumber: string | null
 }
 
 /** Columns of a copy joined with its record. */
 export const COPY_COLUMNS =
-  'copies.barcode, recordId, controlNumber, carrier, system, branch, collection, useRule, copies.status, callText, spine, sortKey, enumeration, copy, note, statusText, acquired'
+  'copies.barcode, recordId, controlNumber, carrier, system, branch, collection, useRule, copies.status, callText, spine, sortKey, enumeration, copy, note, statusText, acquired, setNumber'
 
 interface RecordRow {
   id: number

@@ -15,7 +15,7 @@ import type { Libraries } from '../libraries/index.ts'
 
 /** Values of a row of `copies` but for its record, in the order of COPY_ROW. */
 export type CopyRow = readonly (string | null)[]
-export const COPY_ROW = ['barcode', 'system', 'branch', 'collection', 'useRule', 'status', 'callText', 'spine', 'sortKey', 'enumeration', 'copy', 'note', 'statusText', 'acquired'] as const // prettier-ignore
+export const COPY_ROW = ['barcode', 'system', 'branch', 'collection', 'useRule', 'status', 'callText', 'spine', 'sortKey', 'enumeration', 'copy', 'note', 'statusText', 'acquired', 'setNumber'] as const // prettier-ignore
 
 export interface PreparedRecord {
   /** Place in its file, from 1. */
@@ -86,8 +86,8 @@ function statusOf({ status, statusText }: DescribedCopy, libraries: Libraries): 
 }
 
 function copyRow(copy: DescribedCopy, call: ReturnType<typeof readCallNumber>): CopyRow {
-  const { barcode, system, branch, collection, use, status, enumeration, publicNote, statusText, acquired } = copy
+  const { barcode, system, branch, collection, use, status, enumeration, publicNote, statusText, acquired, set } = copy
   const { text, spine, sortKey } = call
   const label = [text, JSON.stringify(spine), sortKey, enumeration, copy.copy]
-  return [barcode, system, branch, collection, use, status, ...label, publicNote, statusText, acquired]
+  return [barcode, system, branch, collection, use, status, ...label, publicNote, statusText, acquired, set]
 }

@@ -2,6 +2,7 @@
 export { cancelHold } from './commands/cancelHold.ts'
 export { followCatalogue, type LostHold } from './commands/followCatalogue.ts'
 export { purge } from './commands/purge.ts'
+export { resumeHolds } from './commands/resumeHolds.ts'
 export { placeHold } from './commands/placeHold.ts'
 export { loadHolds } from './loading/holds.ts'
 export { loadLoans, type RowFault } from './loading/loans.ts'

@@ -1,10 +1,11 @@
 /** What circulation keeps: loans, holds with their targets and events, and the keys of requests that were answered. */
 import { ACTORS, HOLD_STATES, type Actor, type HoldState } from '@catalex/core/holds'
+import { DUE } from '@catalex/core/loans'
 import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model, type NonAttribute } from 'sequelize' // prettier-ignore
 import { table } from '../database/index.ts'
 
 /** Condition of a hold that is active, as the index of active holds has it. */
-export const ACTIVE_HOLD = "state IN ('waiting', 'being fetched', 'in transit', 'ready')"
+export const ACTIVE_HOLD = "state IN ('waiting', 'paused', 'being fetched', 'in transit', 'ready')"
 
 const ISO_DATE = { is: /^\d{4}-\d{2}-\d{2}$/ }
 const ISO_TIME = { is: /^\d{4}-\d{2}-\d{2}T/ }
@@ -17,13 +18,16 @@ export interface LoanModel extends Model<InferAttributes<LoanModel>, InferCreati
   readerId: number | null
   due: string
   source: (typeof LOAN_SOURCES)[number]
+  /** How often it has been renewed. */
+  renewals: CreationOptional<number>
 }
 
 export const LOANS = table<LoanModel>('loans', {
   barcode: { type: DataTypes.TEXT, primaryKey: true },
   readerId: { type: DataTypes.INTEGER },
-  due: { type: DataTypes.TEXT, allowNull: false, validate: ISO_DATE },
+  due: { type: DataTypes.TEXT, allowNull: false, validate: { is: DUE } },
   source: { type: DataTypes.TEXT, allowNull: false, validate: { isIn: [[...LOAN_SOURCES]] } },
+  renewals: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0, validate: { min: 0 } },
 })
 
 export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreationAttributes<HoldModel>> {
@@ -40,6 +44,8 @@ export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreati
   barcode: string | null
   cost: number
   collectBy: CreationOptional<string | null>
+  /** ISO date of the day on which a paused hold goes on; null where nobody has said. */
+  pausedUntil: CreationOptional<string | null>
   category: string
   homeSystem: string | null
   /** As it was when the hold was placed, should the record go. */
@@ -61,6 +67,7 @@ export const HOLDS = table<HoldModel>(
     barcode: { type: DataTypes.TEXT },
     cost: { type: DataTypes.INTEGER, allowNull: false, validate: { min: 0 } },
     collectBy: { type: DataTypes.TEXT, validate: ISO_DATE },
+    pausedUntil: { type: DataTypes.TEXT, validate: ISO_DATE },
     category: { type: DataTypes.TEXT, allowNull: false },
     homeSystem: { type: DataTypes.TEXT },
     title: { type: DataTypes.TEXT, allowNull: false },

@@ -38,7 +38,8 @@ export async function usableSnapshot(database: Reading, libraries: Libraries, da
   const snapshot = readSnapshot(snapshotFile(data))
   if (snapshot === null) return null
   const samePlaces = snapshot.index.header.placeTree.codes.join() === libraries.placeTree().codes.join()
-  return samePlaces && (await canFollow(database, snapshot)) ? snapshot : null
+  const sameOrder = snapshot.index.header.filedIn === libraries.language
+  return samePlaces && sameOrder && (await canFollow(database, snapshot)) ? snapshot : null
 }
 
 const SHOWN = 20

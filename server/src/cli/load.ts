@@ -4,13 +4,13 @@ import { dirname } from 'node:path'
 import { canReadInThread, loadMarc, loadWholeCatalogue, markForm, readInThread, restateRecords } from '../catalogue/index.ts'
 import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold } from '../circulation/index.ts'
 import { claim, Database, migrate, withoutTriggers, type Write } from '../database/index.ts'
-import { Libraries } from '../libraries/index.ts'
+import { Libraries, storeDocuments } from '../libraries/index.ts'
 import { readersByCard, storeReaders, withPinHashes, type ReaderToStore } from '../readers/index.ts'
 import { snapshotFile } from '../search/index.ts'
 import { machineClock, type Clock } from '../standins/index.ts'
 import { makeSnapshot } from './indexing.ts'
 import { withBar } from './progress.ts'
-import { exitCodeOf, NOTHING_WRONG, sayLost, sayReport, sayRows, type Outcome } from './reporting.ts'
+import { exitCodeOf, NOTHING_WRONG, sayLost, sayMissing, sayReport, sayRows, type Outcome } from './reporting.ts'
 import { readStatusList, readWorldFiles, type WorldFiles } from '../world/index.ts'
 
 interface Options {
@@ -136,7 +136,8 @@ async function updateWorld(database: Database, world: WorldFiles, options: Optio
   sayLost(lost)
   const placesChanged = before.placeTree().codes.join() !== libraries.placeTree().codes.join()
   const changed = report.added + report.replaced + report.withdrawn
-  if (placesChanged || changed > MOST_IN_DELTA) await makeSnapshot(database, libraries, options.data)
+  if (placesChanged || before.language !== libraries.language || changed > MOST_IN_DELTA)
+    await makeSnapshot(database, libraries, options.data)
   return outcome
 }
 
@@ -195,4 +196,5 @@ async function loadReadersFiles(write: Write, libraries: Libraries, world: World
   const known = await readersByCard(write)
   sayRows('loans.csv', await loadLoans(write, known, world.loans))
   sayRows('holds.csv', await loadHolds(write, libraries, known, world.holds))
+  sayMissing(await storeDocuments(write, world.documents))
 }

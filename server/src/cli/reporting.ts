@@ -2,6 +2,7 @@
 import { writeFileSync } from 'node:fs'
 import type { LoadFault, LoadReport } from '../catalogue/index.ts'
 import type { LostHold, RowFault } from '../circulation/index.ts'
+import type { MissingRecord } from '../libraries/documents.ts'
 import { faultInWords, rowFaultInWords } from './sentences.ts'
 
 export interface Outcome {
@@ -18,7 +19,6 @@ export const exitCodeOf = ({ nothingRead, odd }: Outcome, { strict = false }: { 
 
 /** Examples that are shown of one reason. */
 const EXAMPLES = 3
-const SHOWN_ROWS = 20
 
 export function sayReport(report: LoadReport, options: { report?: string }): Outcome {
   const { added, replaced, unchanged, withdrawn, read, copies, counts } = report
@@ -59,6 +59,9 @@ function whereOf({ file, record, controlNumber, field }: LoadFault): string {
   return parts.filter(Boolean).join(', ')
 }
 
+/** Rows that are named; the rest is counted. */
+const SHOWN_ROWS = 20
+
 export function sayRows(file: string, faults: readonly RowFault[]): void {
   for (const fault of faults.slice(0, SHOWN_ROWS)) console.log(`Not loaded: ${file}, row ${String(fault.row)}: ${rowFaultInWords(fault)}`)
   if (faults.length > SHOWN_ROWS) console.log(`... and ${String(faults.length - SHOWN_ROWS)} more rows.`)
@@ -69,4 +72,11 @@ export function sayLost(holds: readonly LostHold[]): void {
     console.log(
       outcome === 'unfillable' ? `A hold on "${title}" can't be filled any more.` : `A hold on "${title}" lost its copy and waits again.`,
     )
+}
+
+/** What courses, displays and lists name that the catalogue does not have: they are kept, and show it when it comes. */
+export function sayMissing(missing: readonly MissingRecord[]): void {
+  for (const { file, row, controlNumber } of missing.slice(0, SHOWN_ROWS))
+    console.log(`${file}, entry ${String(row)}: the catalogue has no record "${controlNumber}".`)
+  if (missing.length > SHOWN_ROWS) console.log(`... and ${String(missing.length - SHOWN_ROWS)} more.`)
 }

@@ -44,9 +44,10 @@ function sayFindings(libraries: Libraries): number {
     places: libraries.library.branches.flatMap(({ code, system, collections }) =>
       collections.map((collection) => ({ system, branch: code, collection: collection.code })),
     ),
+    pickups: libraries.library.branches.flatMap(({ system, pickups }) => pickups.map(({ code }) => ({ code, system }))),
   }
   const holds = checkRules(holdRules, world, (rule, { borrower, copy, pickup }) =>
-    verdictFits(rule, borrower, copy, { branch: '', system: pickup }),
+    verdictFits(rule, borrower, copy, { branch: '', ...pickup }),
   )
   const loans = checkRules(loanRules, world, (rule, { borrower, copy }) => copy.use === 'here only' || conditionsHold(rule, borrower, copy))
   const found = [
@@ -91,7 +92,7 @@ function inWords<Rule>(table: string, { never, gaps }: RuleFindings, lines: read
 }
 
 const situationInWords = ({ borrower, copy, pickup }: Situation): string =>
-  `a reader of category ${borrower.category}${borrower.homeSystem === null ? ' without a home library' : ` of ${borrower.homeSystem}`}, ${copy.family} for ${copy.use} at ${copy.branch}/${copy.collection}, collected at ${pickup}`
+  `a reader of category ${borrower.category}${borrower.homeSystem === null ? ' without a home library' : ` of ${borrower.homeSystem}`}, ${copy.family} for ${copy.use} at ${copy.branch}/${copy.collection}, collected at ${pickup.code}`
 
 /** Which line decides about holding and lending this copy, and what it looks at. */
 async function sayDecision(

@@ -50,7 +50,7 @@ export async function serve(options: ServeOptions): Promise<void> {
     database,
     commands: thread.commands,
     sessions,
-    signingIn: new SigningIn(database, thread.commands),
+    signingIn: new SigningIn(database, thread.commands, () => libraries.cards),
     libraries,
     search,
     messages: { send: (message, at) => thread.commands.keepMessage(message, at) },
@@ -116,7 +116,7 @@ interface Upkeep {
   log: Logger
 }
 
-/** What is done time and again: following other processes, writing down who was there, purging. */
+/** What is done time and again: following other processes, writing down who was there, purging, letting paused holds go on. */
 function keepUp({ search, thread: { commands }, sessions, clock, machine, log }: Upkeep): () => void {
   const purge = async (): Promise<void> => {
     while (await commands.purge(momentOf(clock.now()), machine.now().toMillis())) await new Promise((later) => setTimeout(later, 100))
@@ -137,6 +137,7 @@ function keepUp({ search, thread: { commands }, sessions, clock, machine, log }:
     }),
     every(60_000, () => sessions.flush()),
     every(3_600_000, purge),
+    every(600_000, () => commands.resumeHolds(momentOf(clock.now()))),
   ]
   return () => {
     timers.forEach(clearInterval)

@@ -136,6 +136,16 @@ const HEADINGS = [
   `CREATE TABLE changedHeadings (id INTEGER PRIMARY KEY, kind TEXT NOT NULL, heading TEXT NOT NULL, UNIQUE (kind, heading))`,
 ]
 
+/** What a library says of readers, loans, holds and sets beyond the least. */
+const READERS_FILES = [
+  ...['mail', 'telephone', 'notify', 'guardian'].map((column) => `ALTER TABLE readers ADD COLUMN ${column} TEXT`),
+  `ALTER TABLE loans ADD COLUMN renewals INTEGER NOT NULL DEFAULT 0`,
+  `ALTER TABLE holds ADD COLUMN pausedUntil TEXT`,
+  `ALTER TABLE copies ADD COLUMN setNumber TEXT`,
+  `DROP INDEX activeHoldsOfReader`,
+  `CREATE INDEX activeHoldsOfReader ON holds(readerId) WHERE state IN ('waiting', 'paused', 'being fetched', 'in transit', 'ready')`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -149,6 +159,7 @@ const STEPS: Record<string, string[]> = {
   '010-numbers': NUMBERS,
   '011-own-words': OWN_WORDS,
   '012-headings': HEADINGS,
+  '013-readers-files': READERS_FILES,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -15,7 +15,7 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     const reader = await readerOf(database, request)
     return {
       borrower: borrowerOf(libraries, reader),
-      at: at ?? reader?.homeBranch ?? libraries.defaultPickup,
+      at: at ?? libraries.pickupOf(reader),
       today: momentOf(clock.now()).today,
     }
   }

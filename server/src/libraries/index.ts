@@ -1,14 +1,16 @@
 /** The libraries: systems, branches and collections, and the rules by which they lend. */
-import { libraryFileSchema, policiesFileSchema, type LibraryFile, type PoliciesFile } from '@catalex/contract/files'
-import type { Branch, Collection } from '@catalex/contract/libraries'
+import { inFormOfNow, libraryFileSchema, policiesFileSchema, type LibraryFile, type PoliciesFile } from '@catalex/contract/files'
+import type { Branch, Collection, PickupPoint } from '@catalex/contract/libraries'
 import { checked } from '@catalex/contract/schema'
 import type { RecordedStatus } from '@catalex/core/catalogue'
-import type { Visit } from '@catalex/core/card'
-import { defaultPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
+import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
+import { defaultPickup, usualPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
 import { facetTree, type FacetTree } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
 import { SETTINGS } from './settings.ts'
+
+export { storeDocuments } from './documents.ts'
 
 const MINUTE = 60_000
 
@@ -78,6 +80,15 @@ export class Libraries {
   idleMs(visit: Visit): number {
     const { idleMinutes = 15, terminalIdleMinutes = 3, stayDays = 14 } = this.policies.sessions ?? {}
     return { usual: idleMinutes * MINUTE, terminal: terminalIdleMinutes * MINUTE, stay: stayDays * 24 * 60 * MINUTE }[visit]
+  }
+
+  /** In whose order titles and names stand. */
+  get language(): string {
+    return this.library.languages?.[0] ?? 'en'
+  }
+
+  get cards(): CardShapes {
+    return this.library.cards ?? USUAL_CARDS
   }
 
   /** After so many days an ended hold is nobody's any more. */
@@ -156,21 +167,36 @@ export class Libraries {
     return found
   }
 
-  /** Where somebody collects who has neither chosen a place nor a home branch. */
-  get defaultPickup(): string | null {
-    return defaultPickup(this.library.branches)
+  /** Where somebody collects who has not chosen a place. */
+  pickupOf(reader: { homeBranch: string; category: string } | null): string | null {
+    const { branches } = this.library
+    return reader === null ? defaultPickup(branches) : usualPickup(branches, reader)
   }
 
-  /** Pickup locations at which this category may collect. */
+  /** Pickup points at which this category may collect. */
   pickupsFor(category: string): PickupPlace[] {
-    return this.library.branches
-      .filter(({ pickup }) => pickup !== null && (pickup.categories?.includes(category) ?? true))
-      .map((branch) => ({ branch: branch.code, system: branch.system }))
+    return this.pickups.filter(({ point }) => point.categories?.includes(category) ?? true).map(({ place }) => place)
   }
 
   /** @returns undefined where this category can't collect */
-  pickup(branch: string, category: string): PickupPlace | undefined {
-    return this.pickupsFor(category).find((place) => place.branch === branch)
+  pickup(code: string, category: string): PickupPlace | undefined {
+    return this.pickupsFor(category).find((place) => place.code === code)
+  }
+
+  /** Where it is, whoever may collect there. */
+  pickupPlace(code: string): PickupPlace | undefined {
+    return this.pickups.find(({ place }) => place.code === code)?.place
+  }
+
+  /** The branch of a pickup point; of a branch that has none by its code, itself. */
+  branchAt(pickup: string | null): string | null {
+    return pickup === null ? null : (this.pickupPlace(pickup)?.branch ?? pickup)
+  }
+
+  private get pickups(): { point: PickupPoint; place: PickupPlace }[] {
+    return this.library.branches.flatMap(({ code: branch, system, pickups }) =>
+      pickups.map((point) => ({ point, place: { code: point.code, branch, system } })),
+    )
   }
 }
 
@@ -178,7 +204,7 @@ async function read(source: Queryable): Promise<{ library: LibraryFile; policies
   const rows = await source.read<{ name: string; value: string }>("SELECT name, value FROM settings WHERE name IN ('library', 'policies')")
   const value = (name: string): unknown => JSON.parse(rows.find((row) => row.name === name)?.value ?? 'null')
   return {
-    library: checked<LibraryFile>(libraryFileSchema, value('library')),
+    library: checked<LibraryFile>(libraryFileSchema, inFormOfNow(value('library'))),
     policies: checked<PoliciesFile>(policiesFileSchema, value('policies')),
   }
 }

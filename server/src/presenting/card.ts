@@ -3,6 +3,7 @@ import type { Card, Loan } from '@catalex/contract/card'
 import type { Hold } from '@catalex/contract/holds'
 import type { Carrier } from '@catalex/core/catalogue'
 import { accountRefusal, isActive, type HoldState } from '@catalex/core/holds'
+import { masked } from '@catalex/core/card'
 import { isOverdue } from '@catalex/core/loans'
 import { accountOf, type Moment } from '../circulation/index.ts'
 import type { Queryable, Reading } from '../database/index.ts'
@@ -16,6 +17,7 @@ interface HoldRow {
   requested: string
   cost: number
   collectBy: string | null
+  pausedUntil: string | null
   title: string
   controlNumber: string | null
   carrier: Carrier | null
@@ -32,7 +34,7 @@ interface HoldRow {
  * catalogue has no more is known by the title it had.
  */
 const HOLDS = `
-  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, coalesce(r.title, h.title) AS title,
+  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, h.pausedUntil, coalesce(r.title, h.title) AS title,
     CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier,
     (SELECT count(*) FROM holdTargets WHERE holdId = h.id) AS editions,
     coalesce(c.enumeration, w.enumeration) AS enumeration, c.branch AS fromBranch,
@@ -74,7 +76,7 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
   const [holds, loans, account, sessions] = await Promise.all([
     source.read<HoldRow>(`${HOLDS} WHERE h.readerId = $id ORDER BY h.requested DESC, h.id DESC`, { id: reader.id }),
     source.read<LoanRow>(
-      `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, c.branch
+      `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, l.renewals, c.branch
        FROM loans l LEFT JOIN copies c ON c.barcode = l.barcode LEFT JOIN records r ON r.id = c.recordId WHERE l.readerId = $id ORDER BY l.due, r.title`,
       { id: reader.id },
     ),
@@ -90,10 +92,19 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     owed: reader.owed,
     holdsLimit: account.holdsLimit,
     holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
-    loans: loans.map((loan) => ({ ...loan, overdue: isOverdue(loan.due, at.today) })),
+    loans: loans.map((loan) => ({ ...loan, overdue: isOverdue(loan.due, at.minute) })),
+    told: toldAt(reader),
+    guardian: reader.guardian,
     sessions,
     warnings: stopped ? [stopped] : [],
   }
+}
+
+/** How the reader is told, at an address that only its owner can read; a letter goes to the address on file. */
+function toldAt({ notify, mail, telephone }: Reader): Card['told'] {
+  if (notify === null) return null
+  const to = notify === 'mail' ? mail : notify === 'letter' ? null : telephone
+  return { channel: notify, to: to === null ? null : masked(to) }
 }
 
 /** Holds that ended longer ago than this are not shown: no history is kept unless the reader asks for it. */

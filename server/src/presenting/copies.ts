@@ -49,7 +49,8 @@ export function shelfPlaceOf({ branch, collection, stored }: CopyNow, libraries:
 export interface Whose {
   libraries: Libraries
   scope: readonly string[]
-  at: string | null
+  /** Branch of the pickup point. */
+  near: string | null
 }
 
 /** Whether a copy is all that is asked of it: what the search asks of the index, asked of one copy. */
@@ -60,7 +61,7 @@ export function meeting(
 ): (copy: CopyNow) => boolean {
   const place = at === null ? undefined : libraries.pickup(at, borrower.category)
   const meets: Record<Availability, (copy: CopyNow) => boolean> = {
-    here: (copy) => copy.branch === at,
+    here: (copy) => copy.branch === place?.branch,
     inNow: isInNow,
     takeHome: (copy) => isForHome(copy.use),
     sendable: (copy) => isInNow(copy) && place !== undefined && verdictOn(libraries.holdRules, borrower, copy, place).allowed,
@@ -77,14 +78,19 @@ export function nearestFirst(copies: readonly CopyNow[], whose: Whose): CopyNow[
 /** The copies table: within a place in shelf order. */
 export const ownPlacesFirst = (copies: readonly CopyNow[], whose: Whose): CopyNow[] => ranked(copies, placeRank(whose))
 
-function placeRank({ libraries, scope, at }: Whose): (copy: CopyNow) => number {
+function placeRank({ libraries, scope, near }: Whose): (copy: CopyNow) => number {
   const branches = libraries.branchesIn([])
-  return (copy) => (copy.branch === at ? 0 : inScope(copy, scope) ? 1000 : 2000) + branches.indexOf(copy.branch)
+  return (copy) => (copy.branch === near ? 0 : inScope(copy, scope) ? 1000 : 2000) + branches.indexOf(copy.branch)
 }
 
 const ranked = (copies: readonly CopyNow[], rank: (copy: CopyNow) => number): CopyNow[] => [...copies].sort((a, b) => rank(a) - rank(b))
 
-export function copyLine(copy: CopyNow, libraries: Libraries, borrower: Borrower, hold: CopyLine['hold']): CopyLine {
+/** @param all copies of the title, among them the other pieces of a set */
+export function copyLine(
+  copy: CopyNow,
+  { libraries, borrower, all }: { libraries: Libraries; borrower: Borrower; all: readonly CopyNow[] },
+  hold: CopyLine['hold'],
+): CopyLine {
   const { barcode, collectionKind, use, status, due, enumeration, stored } = copy
   return {
     barcode,
@@ -98,7 +104,19 @@ export function copyLine(copy: CopyNow, libraries: Libraries, borrower: Borrower
     enumeration,
     copy: stored.copy,
     note: stored.note,
+    pieces: piecesBeside(copy, all).map((piece) => pieceLine(piece, libraries)),
     loan: loanLength(libraries.loanRules, borrower, copy),
     hold,
   }
+}
+
+/** The other pieces of the item that this copy is a piece of. */
+function piecesBeside({ barcode, stored, controlNumber }: CopyNow, all: readonly CopyNow[]): CopyNow[] {
+  if (stored.setNumber === null) return []
+  return all.filter((one) => one.barcode !== barcode && one.controlNumber === controlNumber && one.stored.setNumber === stored.setNumber)
+}
+
+function pieceLine(piece: CopyNow, libraries: Libraries): CopyLine['pieces'][number] {
+  const { branch, collection, floor } = shelfPlaceOf(piece, libraries)
+  return { what: piece.enumeration ?? piece.stored.callText, branch, collection, floor }
 }

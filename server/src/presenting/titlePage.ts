@@ -41,7 +41,7 @@ export async function titlePage(
 ): Promise<TitlePage | null> {
   const [records, copies] = await Promise.all([
     recordsById(database, workIds),
-    copiesOf(database, libraries, { recordIds: workIds }, momentOf(timeOf(question, libraries)).today),
+    copiesOf(database, libraries, { recordIds: workIds }, momentOf(timeOf(question, libraries)).minute),
   ])
   const own = records.get(recordId)
   if (!own) return null
@@ -52,7 +52,7 @@ export async function titlePage(
   const [waiting, waitingForAny] = await Promise.all([countWaiting(database, [own.controlNumber]), countWaiting(database, good)])
   const goodCopies = ownPlacesFirst(
     copies.filter((copy) => good.includes(copy.controlNumber)),
-    { libraries, scope: question.scope, at: asker.at },
+    { libraries, scope: question.scope, near: asker.near },
   )
   const ownCopies = goodCopies.filter((copy) => copy.controlNumber === own.controlNumber)
   const routes = routesTo(libraries, question, asker, { any: { copies: goodCopies, waiting: waitingForAny }, own: { copies: ownCopies, waiting } }) // prettier-ignore
@@ -67,7 +67,7 @@ export async function titlePage(
     places: [...byPlace].map(([branch, there]) => placeLine(branch, there)),
     copies: linesOf(libraries, asker, shown, goodCopies),
     routes: routes.map((route) => withEdition(route, goodCopies)),
-    pickup: asker.pickup?.branch ?? null,
+    pickup: asker.pickup?.code ?? null,
     waiting,
   }
 }
@@ -81,10 +81,10 @@ export async function titleCopies(
   { branch, find, from, size }: Pick<CopiesQuery, 'branch' | 'find' | 'from' | 'size'>,
 ): Promise<Copies> {
   const asker = askerOf(question, libraries)
-  const copies = await copiesOf(database, libraries, { recordIds: [recordId] }, momentOf(timeOf(question, libraries)).today)
+  const copies = await copiesOf(database, libraries, { recordIds: [recordId] }, momentOf(timeOf(question, libraries)).minute)
   const sought = find.trim().toLowerCase()
   const meant = copies.filter((copy) => (branch === undefined || copy.branch === branch) && (sought === '' || saidOf(copy, libraries).includes(sought))) // prettier-ignore
-  const ordered = ownPlacesFirst(meant, { libraries, scope: question.scope, at: asker.at })
+  const ordered = ownPlacesFirst(meant, { libraries, scope: question.scope, near: asker.near })
   return { count: ordered.length, copies: linesOf(libraries, asker, ordered.slice(from, from + size), copies) }
 }
 
@@ -95,15 +95,17 @@ const timeOf = ({ now }: TitleQuestion, libraries: Libraries): DateTime => DateT
 
 /** For whom it is all shown: the pickup location asked for, where this reader may collect there. */
 interface Asker {
-  at: string | null
+  /** Branch whose copies come first. */
+  near: string | null
   borrower: Borrower
   pickup: PickupPlace | undefined
 }
 
 function askerOf({ at: asked, reader }: TitleQuestion, libraries: Libraries): Asker {
   const borrower = borrowerOf(libraries, reader)
-  const at = asked ?? reader?.homeBranch ?? libraries.defaultPickup
-  return { at, borrower, pickup: at === null ? undefined : libraries.pickup(at, borrower.category) }
+  const at = asked ?? libraries.pickupOf(reader)
+  const pickup = at === null ? undefined : libraries.pickup(at, borrower.category)
+  return { near: libraries.branchAt(at), borrower, pickup }
 }
 
 function placeLine(branch: string, copies: readonly CopyNow[]): TitlePage['places'][number] {
@@ -124,7 +126,7 @@ function linesOf(libraries: Libraries, { borrower, pickup }: Asker, shown: reado
     pickup
       ? verdictFor({ rules: libraries.holdRules, borrower, pickup, selfServe: libraries.selfServe, copies: all }, copy)
       : { allowed: false, refusal }
-  return shown.map((copy) => copyLine(copy, libraries, borrower, verdict(copy)))
+  return shown.map((copy) => copyLine(copy, { libraries, borrower, all }, verdict(copy)))
 }
 
 function routesTo(

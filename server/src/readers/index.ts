@@ -29,8 +29,10 @@ export const withPinHashes = (rows: readonly ReaderRow[]): Promise<ReaderToStore
 export async function storeReaders(write: Write, rows: readonly ReaderToStore[]): Promise<void> {
   const readers = write.use(READERS)
   const known = new Map((await readers.findAll()).map((reader) => [reader.card, reader]))
-  for (const { card, pin, pinHash, name, category, homeBranch, expires, owed, block, situation } of rows) {
-    const values = { card, pinHash, name, category, homeBranch, expires, owed: Number(owed), block: block || null }
+  for (const { card, pin, pinHash, owed, block, situation = '', ...row } of rows) {
+    const { name, category, homeBranch, expires, mail = '', telephone = '', notify = '', guardian = '' } = row
+    const reached = { mail: mail || null, telephone: telephone || null, notify: notify || null, guardian: guardian || null }
+    const values = { card, pinHash, name, category, homeBranch, expires, owed: Number(owed), block: block || null, ...reached }
     const before = known.get(card)
     if (before) await before.update(values)
     else await readers.create(values)

@@ -6,7 +6,7 @@ import type { ReaderModel } from './tables.ts'
 /** All that is kept of a reader but the PIN. */
 export type Reader = Omit<InferAttributes<ReaderModel>, 'pinHash'>
 
-const COLUMNS = 'id, card, name, category, homeBranch, expires, owed, block'
+const COLUMNS = 'id, card, name, category, homeBranch, expires, owed, block, mail, telephone, notify, guardian'
 
 export async function readerById(source: Queryable, id: number): Promise<Reader | null> {
   const [found] = await source.read<Reader>(`SELECT ${COLUMNS} FROM readers WHERE id = $id`, { id })

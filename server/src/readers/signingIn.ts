@@ -1,5 +1,5 @@
 /** Signing in with a card number, as people type it, and a PIN. */
-import { cardNumber } from '@catalex/core/card'
+import { cardNumber, type CardShapes } from '@catalex/core/card'
 import type { Reading } from '../database/index.ts'
 import { Turns } from '../turns.ts'
 import { failuresOf, NO_FAILURES, oneMore, waitAfter, type Failures } from './failures.ts'
@@ -38,6 +38,8 @@ export class SigningIn {
   constructor(
     private readonly database: Reading,
     private readonly writes: SignInWrites,
+    /** How card numbers look at these libraries. */
+    private readonly cards: () => CardShapes,
   ) {}
 
   /**
@@ -45,7 +47,7 @@ export class SigningIn {
    * @throws Overloaded
    */
   async with({ card: typed, pin, client, now }: Try): Promise<Reader | number | null> {
-    const card = cardNumber(typed)
+    const card = cardNumber(typed, this.cards())
     return card === null ? null : this.turns.take(client, () => this.tried(card, pin, now))
   }
 

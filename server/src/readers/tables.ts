@@ -1,4 +1,5 @@
 /** What is kept of readers: who they are, their sessions, and the cards that the demo shows. */
+import { CHANNELS, type Channel } from '@catalex/core/card'
 import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model } from 'sequelize'
 import { table } from '../database/index.ts'
 
@@ -14,13 +15,19 @@ export interface ReaderModel extends Model<InferAttributes<ReaderModel>, InferCr
   /** In hundredths of the currency. */
   owed: number
   block: string | null
+  /** Where and how they are told, as far as the library has said. */
+  mail: CreationOptional<string | null>
+  telephone: CreationOptional<string | null>
+  notify: CreationOptional<Channel | null>
+  /** Whoever answers for a reader who is not of age. */
+  guardian: CreationOptional<string | null>
 }
 
 const ISO_DATE = { is: /^\d{4}-\d{2}-\d{2}$/ }
 
 export const READERS = table<ReaderModel>('readers', {
   id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
-  card: { type: DataTypes.TEXT, allowNull: false, unique: true, validate: { is: /^\d{8}$/ } },
+  card: { type: DataTypes.TEXT, allowNull: false, unique: true, validate: { notEmpty: true } },
   pinHash: { type: DataTypes.TEXT, allowNull: false },
   name: { type: DataTypes.TEXT, allowNull: false, validate: { notEmpty: true } },
   category: { type: DataTypes.TEXT, allowNull: false },
@@ -28,6 +35,10 @@ export const READERS = table<ReaderModel>('readers', {
   expires: { type: DataTypes.TEXT, allowNull: false, validate: ISO_DATE },
   owed: { type: DataTypes.INTEGER, allowNull: false, validate: { min: 0 } },
   block: { type: DataTypes.TEXT },
+  mail: { type: DataTypes.TEXT },
+  telephone: { type: DataTypes.TEXT },
+  notify: { type: DataTypes.TEXT, validate: { isIn: [[...CHANNELS]] } },
+  guardian: { type: DataTypes.TEXT },
 })
 
 export interface SessionModel extends Model<InferAttributes<SessionModel>, InferCreationAttributes<SessionModel>> {

@@ -2,12 +2,16 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import {
+  DOCUMENT_NAMES,
+  DOCUMENT_SCHEMAS,
   holdRowSchema,
+  inFormOfNow,
   libraryFileSchema,
   loanRowSchema,
   policiesFileSchema,
   readerRowSchema,
   statusRowSchema,
+  type Documents,
   type HoldRow,
   type LibraryFile,
   type LoanRow,
@@ -26,6 +30,7 @@ export interface WorldFiles {
   holds: HoldRow[]
   /** Paths of the MARC files. */
   marc: string[]
+  documents: Documents
 }
 
 /** What is wrong in one place of a file. */
@@ -51,6 +56,7 @@ export interface ReadWorld {
   loans: Rows<LoanRow>
   holds: Rows<HoldRow>
   marc: string[]
+  documents: Documents
   faults: WorldFault[]
 }
 
@@ -59,7 +65,7 @@ export function readWorld(folder: string): ReadWorld {
   if (!existsSync(folder)) faults.push({ file: folder, place: '', found: 'nothing', expected: 'a folder with the files of a library' })
   const at = (name: string) => join(folder, name)
   return {
-    library: json<LibraryFile>(libraryFileSchema, at('library.json'), faults),
+    library: json<LibraryFile>(libraryFileSchema, at('library.json'), faults, inFormOfNow),
     policies: json<PoliciesFile>(policiesFileSchema, at('policies.json'), faults),
     readers: csv<ReaderRow>(readerRowSchema, at('readers.csv'), faults),
     loans: csv<LoanRow>(loanRowSchema, at('loans.csv'), faults),
@@ -70,8 +76,17 @@ export function readWorld(folder: string): ReadWorld {
           .sort()
           .map(at)
       : [],
+    documents: documentsIn(folder, faults),
     faults,
   }
+}
+
+/** Those that are there and can be read. */
+function documentsIn(folder: string, faults: WorldFault[]): Documents {
+  const there = DOCUMENT_NAMES.filter((name) => existsSync(join(folder, `${name}.json`)))
+  const read = there.map((name) => [name, json(DOCUMENT_SCHEMAS[name], join(folder, `${name}.json`), faults)] as const)
+  // Each checked against the schema of its name.
+  return Object.fromEntries(read.filter(([, value]) => value !== null)) as Documents
 }
 
 /**
@@ -102,12 +117,12 @@ export const faultLine = ({ file, place, found, expected }: WorldFault): string 
 /** Characters of a found value that are shown. */
 const LONGEST_SHOWN = 80
 
-const shown = (value: unknown): string => {
+export const shown = (value: unknown): string => {
   const text = JSON.stringify(value) as string | undefined
   return text === undefined ? 'nothing' : text.length > LONGEST_SHOWN ? `${text.slice(0, LONGEST_SHOWN)}...` : text
 }
 
-function json<T>(schema: JSONSchema, path: string, faults: WorldFault[]): T | null {
+function json<T>(schema: JSONSchema, path: string, faults: WorldFault[], asOfNow = (value: unknown) => value): T | null {
   const file = basename(path)
   if (!existsSync(path)) {
     faults.push({ file, place: '', found: 'nothing', expected: 'this file' })
@@ -116,7 +131,7 @@ function json<T>(schema: JSONSchema, path: string, faults: WorldFault[]): T | nu
   const text = readFileSync(path, 'utf8').replace(/^\ufeff/, '')
   let value: unknown
   try {
-    value = JSON.parse(text)
+    value = asOfNow(JSON.parse(text))
   } catch (error) {
     const message = error instanceof Error ? error.message : String(error)
     const position = Number(/position (\d+)/.exec(message)?.[1] ?? 0)

@@ -4,7 +4,7 @@
  */
 import type { Hold, PlaceHold } from '@catalex/contract/holds'
 import type { Refusal } from '@catalex/core/holds'
-import { cancelHold, placeHold, purge, type Moment } from '../circulation/index.ts'
+import { cancelHold, placeHold, purge, resumeHolds, type Moment } from '../circulation/index.ts'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { SendMessage } from '@catalex/contract/messages'
@@ -38,6 +38,7 @@ export function commandsOn(database: Database, libraries: Libraries) {
       ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key }, at)),
     cancelHold: (readerId: number, reference: string, at: Moment) =>
       ofReader(readerId, (write, reader) => cancelHold(write, libraries, reader, reference, at)),
+    resumeHolds: (at: Moment) => database.write((write) => resumeHolds(write, libraries, at)),
     keepMessage: (message: SendMessage, at: string) => database.write((write) => keepMessage(write, message, at)),
     keepSession: (session: KeptSession) => database.write((write) => keepSession(write, session)),
     endSession: (key: string) => database.write((write) => endSession(write, key)),

@@ -12,7 +12,7 @@ import { DateTime } from 'luxon'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useParams } from 'react-router'
-import { dayInWords, now, timeInWords } from '../shared/formats.ts'
+import { dayInWords, now, timeInWords, weekInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'
@@ -71,7 +71,7 @@ function Reach({ branch }: { branch: Branch }) {
   const { t } = useTranslation()
   const links = useLinks()
   const { scope } = useScope()
-  const { address, telephone, mail } = branch.contact ?? { address: null, telephone: null, mail: null }
+  const { address, telephone, mail, web } = branch.contact ?? { address: null, telephone: null, mail: null }
   return (
     <Section title={t('branches.reach')}>
       {address && <p>{address}</p>}
@@ -79,6 +79,8 @@ function Reach({ branch }: { branch: Branch }) {
         {telephone && <a href={`tel:${telephone.replaceAll(' ', '')}`}>{telephone}</a>}
         {telephone && mail && ' · '}
         {mail && <a href={`mailto:${mail}`}>{mail}</a>}
+        {(telephone ?? mail) && web && ' · '}
+        {web && <a href={web}>{t('branches.web')}</a>}
       </p>
       <div className={styles.actions} data-screen>
         <Button variant="outlined" component={Link} to={links.search(links.kept, { ...scope, in: [branch.code] })}>
@@ -92,23 +94,27 @@ function Reach({ branch }: { branch: Branch }) {
   )
 }
 
-function Collecting({ branch: { pickup } }: { branch: Branch }) {
+/** Each pickup point by what stands on its door; hours that are not those of the branch are said. */
+function Collecting({ branch }: { branch: Branch }) {
   const { t } = useTranslation()
+  const { pickups } = usePlaces()
+  const here = pickups.filter(({ at }) => at.code === branch.code)
   return (
     <Section title={t('branches.collecting')}>
-      {pickup === null ? (
-        <p>{t('branches.noPickup')}</p>
-      ) : (
-        <>
+      {here.length === 0 && <p>{t('branches.noPickup')}</p>}
+      {here.map((point) => (
+        <div key={point.code}>
+          {here.length > 1 && <h3>{point.name}</h3>}
           <p>
-            {t('branches.desk')} <b>{pickup.desk}</b>. {t('branches.bring')} {pickup.bring}.
+            {t('branches.desk')} <b>{point.desk}</b>. {t('branches.bring')} {point.bring}.
           </p>
           <p>
-            {t('hold.keptDays', { count: pickup.holdShelfDays })}{' '}
-            {pickup.categories && t('branches.only', { who: pickup.categories.join(', ') })}
+            {t('hold.keptDays', { count: point.holdShelfDays })}{' '}
+            {point.categories && t('branches.only', { who: point.categories.join(', ') })} {point.loan}
           </p>
-        </>
-      )}
+          {point.hours && <p>{t('branches.pointHours', { hours: weekInWords(point.hours) })}</p>}
+        </div>
+      ))}
     </Section>
   )
 }
@@ -122,7 +128,10 @@ function Floors({ branch }: { branch: Branch }) {
       <ul className={styles.floors}>
         {branch.floors.map(({ code, name }) => (
           <li key={code}>
-            <h3>{name}</h3>
+            <h3>
+              {name}
+              {code === branch.entrance && <span className={styles.soft}> · {t('branches.entrance')}</span>}
+            </h3>
             <ul>
               {branch.collections
                 .filter(({ floor }) => floor === code)

@@ -12,7 +12,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { formInWords } from '../holds/formInWords.ts'
 import { Journey } from '../holds/Journey.tsx'
-import { amountInWords, dayInWords } from '../shared/formats.ts'
+import { amountInWords, dayInWords, dueInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { cardQuery } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
@@ -69,7 +69,9 @@ function CardHead({ card }: { card: Card }) {
     card.categoryName,
     t('card.summary', { used: ready.length + coming.length, limit: card.holdsLimit, owed }),
     t('card.expires', { date: dayInWords(card.expires, all.timeZone) }),
-  ]
+    card.told && t(`card.told.${card.told.channel}`, { to: card.told.to ?? t('card.onFile') }),
+    card.guardian && t('card.guardian', { name: card.guardian }),
+  ].filter(Boolean)
   return (
     <div className={styles.head}>
       <span className={styles.soft}>{summary.join(' · ')}</span>
@@ -190,10 +192,10 @@ function HoldItem({ hold, cancellable, children }: { hold: Hold; cancellable?: b
 
 function CollectAt({ hold }: { hold: Hold }) {
   const { t } = useTranslation()
-  const { branch, branchName, all } = usePlaces()
+  const { pickup, pickupName, all } = usePlaces()
   return (
     <p>
-      {t('card.collectAt')} {[branch(hold.pickup)?.pickup?.desk, branchName(hold.pickup)].filter(Boolean).join(', ')}{' '}
+      {t('card.collectAt')} {[pickup(hold.pickup)?.desk, pickupName(hold.pickup)].filter(Boolean).join(', ')}{' '}
       {hold.collectBy && <b className={styles.until}>{t('card.until', { date: dayInWords(hold.collectBy, all.timeZone) })}</b>}
     </p>
   )
@@ -206,9 +208,13 @@ function LoanItem({ loan }: { loan: Loan }) {
     <li className={styles.loan}>
       <TitleLink controlNumber={loan.controlNumber} title={loan.title} />
       <span className={styles.due} data-overdue={loan.overdue}>
-        {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dayInWords(loan.due, all.timeZone) })}
+        {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dueInWords(loan.due, all.timeZone) })}
       </span>
-      {loan.carrier && <span className={styles.soft}>{t(`carriers.${loan.carrier}`)}</span>}
+      <span className={styles.soft}>
+        {[loan.carrier && t(`carriers.${loan.carrier}`), loan.renewals > 0 && t('card.renewed', { count: loan.renewals })]
+          .filter(Boolean)
+          .join(' · ')}
+      </span>
     </li>
   )
 }

@@ -13,8 +13,13 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
+import type { Cards } from '@catalex/contract/libraries'
+import { cardLooksLike } from '@catalex/core/card'
+import type { TFunction } from 'i18next'
 import { problemType } from '@catalex/contract/problem'
 import { ApiProblem, call } from '../shared/api.ts'
+import { anyOfInWords } from '../shared/formats.ts'
+import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { useBackCloses } from '../shared/useBackCloses.ts'
 import { isTerminal } from '../shared/session/terminal.ts'
@@ -34,6 +39,8 @@ interface Given {
 export default function SignInDialog({ ended, onClose }: { ended: boolean; onClose(signedIn: boolean): void }) {
   const { t } = useTranslation()
   const { signIn, demo } = useSession()
+  const { all } = usePlaces()
+  const cards = all.cards ?? USUAL_CARDS_SHOWN
   const terminal = isTerminal()
   const [error, setError] = useState<unknown>(null)
   const { register, handleSubmit, setValue, setFocus, formState } = useForm<Given>({ defaultValues: { card: '', pin: '', stay: false } })
@@ -69,14 +76,14 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
           {...register('card', { required: true })}
           label={t('signIn.card')}
           error={wrong || formState.errors.card !== undefined}
-          helperText={formState.errors.card ? t('signIn.cardNeeded') : t('signIn.cardHelp')}
+          helperText={formState.errors.card ? t('signIn.cardNeeded') : cardHelp(t, cards)}
           autoFocus
           autoComplete="username"
           slotProps={{ inputLabel: { shrink: true } }}
         />
         <TextField
           {...register('pin', { required: true })}
-          label={t('signIn.pin')}
+          label={t(cards.secret === 'password' ? 'signIn.password' : 'signIn.pin')}
           error={wrong || formState.errors.pin !== undefined}
           helperText={formState.errors.pin ? t('signIn.pinNeeded') : undefined}
           type="password"
@@ -111,6 +118,14 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
   )
 }
 
+/** Eight digits, where the library says nothing of its cards. */
+const USUAL_CARDS_SHOWN: Cards = { shapes: ['9999 9999'], padded: true }
+
+function cardHelp(t: TFunction<'app'>, { shapes, padded, where }: Cards): string {
+  const looks = anyOfInWords(shapes.map(cardLooksLike))
+  return [where, t(padded === true ? 'signIn.cardLooksPadded' : 'signIn.cardLooks', { looks })].filter(Boolean).join(' ')
+}
+
 function Samples({ onChoose }: { onChoose(card: string, pin: string): void }) {
   const { t } = useTranslation()
   const { data } = useQuery({ queryKey: ['sampleCards'], queryFn: ({ signal }) => call('sampleCards', {}, { signal }) })
@@ -133,7 +148,7 @@ function Samples({ onChoose }: { onChoose(card: string, pin: string): void }) {
             >
               <b>{name}</b>
               <span className={styles.number}>
-                {card.slice(0, 4)} {card.slice(4)} · {pin}
+                {card} · {pin}
               </span>
               <span className={styles.soft}>{situation}</span>
             </ListItemButton>

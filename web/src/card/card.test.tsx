@@ -11,8 +11,17 @@ const HOLDS = [
   hold('h4', { title: 'Gone one', state: 'unfillable', controlNumber: null }),
 ]
 const LOANS = [
-  { barcode: 'l1', title: 'Late one', controlNumber: 'p5', carrier: 'dvd' as const, due: '2026-11-20', overdue: true, branch: 'hill' },
-  { barcode: 'l2', title: 'Lent one', controlNumber: null, carrier: null, due: '2027-01-04', overdue: false, branch: null },
+  {
+    barcode: 'l1',
+    title: 'Late one',
+    controlNumber: 'p5',
+    carrier: 'dvd' as const,
+    due: '2026-11-20',
+    overdue: true,
+    branch: 'hill',
+    renewals: 2,
+  },
+  { barcode: 'l2', title: 'Lent one', controlNumber: null, carrier: null, due: '2027-01-04', overdue: false, branch: null, renewals: 0 },
 ]
 const section = (name: string) => screen.findByRole('region', { name })
 
@@ -84,11 +93,11 @@ test('without a session the card asks to sign in: what is missing, what is wrong
   await user.click(within(dialog).getByRole('button', { name: 'Sign in' }))
   expect(await within(dialog).findByText('Fill in the card number.')).toBeVisible()
   expect(number).toBeInvalid()
-  expect(within(dialog).getByLabelText('PIN')).toHaveAccessibleDescription('Fill in the PIN.')
+  expect(within(dialog).getByLabelText('PIN')).toHaveAccessibleDescription('Fill it in.')
   expect(server.asked('signIn')).toEqual([])
   await user.type(number, '0004 2117')
   await user.type(within(dialog).getByLabelText('PIN'), '1111{Enter}')
-  expect(await within(dialog).findByText(/Card number and PIN don’t match/)).toBeVisible()
+  expect(await within(dialog).findByText(/Card number and what goes with it don’t match/)).toBeVisible()
   expect(number).toHaveFocus()
   expect(number).toBeInvalid()
   expect(within(dialog).getByLabelText('PIN')).toBeInvalid()

@@ -92,7 +92,7 @@ function HoldForm({ page, editions, volume, onPlaced }: FormProps) {
   const { t } = useTranslation()
   const { scope } = useScope()
   const { reader, askToSignIn } = useSession()
-  const { branch, branchName, all } = usePlaces()
+  const { all, ...places } = usePlaces()
   const [records, setRecords] = useState<string[]>([...editions])
   const [pickup, setPickup] = useState(page.pickup ?? scope.at)
   const wish: Wish = { records, volume }
@@ -101,14 +101,14 @@ function HoldForm({ page, editions, volume, onPlaced }: FormProps) {
 
   // What stood there for another wish says nothing about this one.
   const current = options.isPlaceholderData ? undefined : options.data
-  const chosen = current?.pickups.find((option) => option.branch === pickup)
+  const chosen = current?.pickups.find((option) => option.pickup === pickup)
   const refusal = current ? (current.refusal ?? chosen?.refusal ?? null) : null
   const said = (): string => {
     if (records.length === 0) return t('hold.noneTicked')
     if (!current) return options.isError ? '' : t('hold.updating')
     if (refusal) return refusalInWords(t, refusal, all.timeZone)
     if (current.pickups.length === 0) return t('hold.noPickups')
-    return chosen ? readBack(t, page, wish, chosen, branch) : t('hold.noPickup', { place: branchName(pickup) })
+    return chosen ? readBack(t, page, wish, chosen, places) : t('hold.noPickup', { place: places.pickupName(pickup) })
   }
   const submit = () => {
     place.mutate({ records, barcode, pickup }, { onSuccess: onPlaced })
@@ -117,7 +117,7 @@ function HoldForm({ page, editions, volume, onPlaced }: FormProps) {
   const signInAndSubmit = async () => {
     if (!(await askToSignIn())) return
     const { data: own } = await options.refetch()
-    const option = own?.pickups.find(({ branch: code }) => code === pickup)
+    const option = own?.pickups.find(({ pickup: code }) => code === pickup)
     if (
       own &&
       !own.refusal &&

@@ -14,7 +14,7 @@ interface Stop {
 export function Journey({ hold }: { hold: Hold }) {
   const { t } = useTranslation()
   const stops = useStops(hold)
-  const waiting = hold.state === 'waiting'
+  const waiting = isInQueue(hold)
   return (
     <ol className={styles.journey} data-waiting={waiting} aria-label={t('hold.journey')}>
       {stops.map((stop) => (
@@ -27,15 +27,26 @@ export function Journey({ hold }: { hold: Hold }) {
   )
 }
 
+/** Whether no copy is on its way to it yet. */
+const isInQueue = ({ state }: Hold): boolean => state === 'waiting' || state === 'paused'
+
 const ORDER: readonly HoldState[] = ['waiting', 'being fetched', 'in transit', 'ready']
 
 function useStops(hold: Hold): Stop[] {
   const { t } = useTranslation()
-  const { branchName, all } = usePlaces()
+  const { branchName, pickup, pickupName, all } = usePlaces()
   const requested = t('card.stops.requested', { date: dayInWords(hold.requested, all.timeZone) })
-  const last = t('card.stops.ready', { branch: branchName(hold.pickup) })
-  if (hold.state === 'waiting') {
-    const you = hold.queue ? t('card.stops.you', { nth: t('app.nth', { count: hold.queue.place, ordinal: true }) }) : t('card.stops.wait')
+  const last = t('card.stops.ready', { branch: pickupName(hold.pickup) })
+  if (isInQueue(hold)) {
+    const paused = hold.pausedUntil
+      ? t('card.stops.pausedUntil', { date: dayInWords(hold.pausedUntil, all.timeZone) })
+      : t('card.stops.paused')
+    const you =
+      hold.state === 'paused'
+        ? paused
+        : hold.queue
+          ? t('card.stops.you', { nth: t('app.nth', { count: hold.queue.place, ordinal: true }) })
+          : t('card.stops.wait')
     return [
       { text: requested, state: 'past' },
       { text: you, state: 'now' },
@@ -44,10 +55,11 @@ function useStops(hold: Hold): Stop[] {
   }
   const at = ORDER.indexOf(hold.state)
   const state = (step: number): Stop['state'] => (at > step ? 'past' : at === step ? 'now' : 'ahead')
-  const sent = hold.from !== null && hold.from !== hold.pickup
+  const branch = pickup(hold.pickup)?.at.code ?? hold.pickup
+  const sent = hold.from !== null && hold.from !== branch
   return [
     { text: requested, state: 'past' },
-    { text: t('card.stops.fetched', { branch: branchName(hold.from ?? hold.pickup) }), state: state(1) },
+    { text: t('card.stops.fetched', { branch: branchName(hold.from ?? branch) }), state: state(1) },
     ...(sent ? [{ text: t('card.stops.transit'), state: state(2) }] : []),
     { text: last, state: state(3) },
   ]

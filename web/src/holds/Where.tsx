@@ -9,7 +9,7 @@ import { DateTime } from 'luxon'
 import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { amountInWords, now } from '../shared/formats.ts'
-import { usePlaces } from '../shared/places.tsx'
+import { hoursOf, usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
 import styles from './holds.module.css'
 
@@ -21,7 +21,7 @@ interface Props {
   /** Whether the options are those of another wish, with new ones on their way. */
   stale: boolean
   pickup: string
-  onChange(branch: string): void
+  onChange(pickup: string): void
 }
 
 export function Where({ options, stale, pickup, onChange }: Props) {
@@ -29,9 +29,9 @@ export function Where({ options, stale, pickup, onChange }: Props) {
   const [more, setMore] = useState(false)
   const [first] = useState(pickup)
   // The reader's own place first, then those that a copy reaches straight, then queues and refusals; kept so while choosing.
-  const rank = (option: PickupOption) => (option.branch === first ? 0 : option.refusal ? 3 : option.queue ? 2 : 1)
+  const rank = (option: PickupOption) => (option.pickup === first ? 0 : option.refusal ? 3 : option.queue ? 2 : 1)
   const sorted = [...(options?.pickups ?? [])].sort((a, b) => rank(a) - rank(b))
-  const shown = more ? sorted : sorted.filter((option, i) => i < FIRST || option.branch === pickup)
+  const shown = more ? sorted : sorted.filter((option, i) => i < FIRST || option.pickup === pickup)
   // The button that shows the rest goes away: the focus goes on to the first that it brought.
   const firstNew = useRef<HTMLInputElement>(null)
   useEffect(() => {
@@ -44,13 +44,13 @@ export function Where({ options, stale, pickup, onChange }: Props) {
       <RadioGroup
         aria-label={t('hold.where')}
         value={pickup}
-        onChange={(_, branch) => {
-          onChange(branch)
+        onChange={(_, code) => {
+          onChange(code)
         }}
       >
         {shown.map((option, i) => (
-          <label key={option.branch} className={styles.choice} data-chosen={option.branch === pickup}>
-            <Radio value={option.branch} slotProps={i === FIRST ? { input: { ref: firstNew } } : undefined} />
+          <label key={option.pickup} className={styles.choice} data-chosen={option.pickup === pickup}>
+            <Radio value={option.pickup} slotProps={i === FIRST ? { input: { ref: firstNew } } : undefined} />
             <Option option={option} />
           </label>
         ))}
@@ -65,22 +65,22 @@ export function Where({ options, stale, pickup, onChange }: Props) {
           {t('hold.more', { count: sorted.length - shown.length })}
         </Button>
       )}
-      <Desk branch={pickup} />
+      <Desk code={pickup} />
     </fieldset>
   )
 }
 
-function Option({ option: { branch, from, queue, cost, refusal } }: { option: PickupOption }) {
+function Option({ option: { pickup: code, from, queue, cost, refusal } }: { option: PickupOption }) {
   const { t } = useTranslation()
-  const { branchName, all } = usePlaces()
+  const { branchName, pickup, pickupName, all } = usePlaces()
   const whence = queue
     ? t('hold.queue', { place: t('app.nth', { count: queue.before + 1, ordinal: true }) })
-    : from === branch
+    : from === pickup(code)?.at.code
       ? t('hold.fromHere')
       : t('hold.fromBranch', { branch: branchName(from ?? '') })
   return (
     <>
-      <span className={styles.name}>{branchName(branch)}</span>
+      <span className={styles.name}>{pickupName(code)}</span>
       {refusal ? (
         <span className={styles.refused}>{refusalInWords(t, refusal, all.timeZone)}</span>
       ) : (
@@ -93,18 +93,19 @@ function Option({ option: { branch, from, queue, cost, refusal } }: { option: Pi
   )
 }
 
-function Desk({ branch: code }: { branch: string }) {
+/** What somebody who collects here needs to know. */
+function Desk({ code }: { code: string }) {
   const { t } = useTranslation()
-  const { branch: find, all } = usePlaces()
-  const branch = find(code)
-  if (!branch?.pickup) return null
-  const { desk, bring, holdShelfDays } = branch.pickup
-  const spans = spansOn({ weekly: branch.hours, closures: branch.closures }, DateTime.fromMillis(now(), { zone: all.timeZone }))
+  const { pickup, all } = usePlaces()
+  const point = pickup(code)
+  if (!point) return null
+  const { desk, bring, holdShelfDays, loan } = point
+  const spans = spansOn(hoursOf(point), DateTime.fromMillis(now(), { zone: all.timeZone }))
   const hours = spans.map(([from, until]) => `${from.toFormat('HH:mm')}–${until.toFormat('HH:mm')}`).join(', ')
   return (
     <p className={styles.soft}>
       {t('hold.desk', { desk, bring, hours: hours === '' ? t('hold.shutToday') : t('hold.open', { hours }) })}{' '}
-      {t('hold.keptDays', { count: holdShelfDays })}
+      {t('hold.keptDays', { count: holdShelfDays })} {loan}
     </p>
   )
 }

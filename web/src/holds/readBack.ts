@@ -1,9 +1,9 @@
 /** The hold in one sentence, read back before it is placed. */
 import type { PickupOption } from '@catalex/contract/holds'
-import type { Branch } from '@catalex/contract/libraries'
 import type { CopyLine, TitlePage } from '@catalex/contract/title'
 import type { TFunction } from 'i18next'
 import { amountInWords } from '../shared/formats.ts'
+import type { PlaceBook } from '../shared/places.tsx'
 
 /** One volume, of what is held by the volume. */
 export type Volume = Pick<CopyLine, 'barcode' | 'enumeration'>
@@ -19,19 +19,19 @@ export function readBack(
   page: TitlePage,
   wish: Wish,
   option: PickupOption,
-  branch: (code: string) => Branch | undefined,
+  { pickup, branchName }: Pick<PlaceBook, 'pickup' | 'branchName'>,
 ): string {
-  const place = branch(option.branch)
+  const place = pickup(option.pickup)
   const names = {
     what: whatInWords(t, page, wish),
     branch: place?.name ?? '',
     place: place?.name ?? '',
-    desk: place?.pickup?.desk ?? '',
-    from: (option.from && branch(option.from)?.name) ?? '',
+    desk: place?.desk ?? '',
+    from: option.from === null ? '' : branchName(option.from),
     cost: option.cost === 0 ? t('hold.costsNothing') : t('hold.costs', { amount: amountInWords(option.cost) }),
   }
   if (option.queue) return t('hold.readQueue', { ...names, nth: t('app.nth', { count: option.queue.before + 1, ordinal: true }) })
-  return t(option.from === option.branch ? 'hold.readKept' : 'hold.readSent', names)
+  return t(option.from === place?.at.code ? 'hold.readKept' : 'hold.readSent', names)
 }
 
 /** "Large print, 2011", "volume v.31 (2009)", "any of 3 editions". */

@@ -35,6 +35,8 @@ export default function AskPage() {
   const [parameters] = useSearchParams()
   const links = useLinks()
   const { scope } = useScope()
+  const { pickup } = usePlaces()
+  const near = pickup(scope.at)?.at.code ?? scope.at
   const about = withinCatalogue(parameters.get('about'))
   const { mutate, data, error, isPending } = useMutation({
     mutationFn: ({ withAbout, ...written }: Written) =>
@@ -53,7 +55,7 @@ export default function AskPage() {
   return (
     <Page width={760} title={t('ask.heading')}>
       <p className={styles.intro}>{t('ask.intro')}</p>
-      {scope.at !== '' && <Form key={kind} kind={kind} branch={scope.at} about={about} busy={isPending} onSend={mutate} />}
+      {near !== '' && <Form key={kind} kind={kind} branch={near} about={about} busy={isPending} onSend={mutate} />}
       {error && <Trouble error={error} />}
     </Page>
   )

@@ -26,7 +26,7 @@ export function OtherEdition({ page, edition }: { page: TitlePage; edition: stri
 
 export function RouteText({ route, copy, pickup }: { route: RouteLine; copy: CopyLine | undefined; pickup: string }) {
   const { t } = useTranslation()
-  const { branchName, branch, all } = usePlaces()
+  const { branchName, pickup: find, pickupName, all } = usePlaces()
   if (route.notPossible)
     return (
       <>
@@ -35,13 +35,13 @@ export function RouteText({ route, copy, pickup }: { route: RouteLine; copy: Cop
       </>
     )
   const cost = ` ${route.cost === 0 ? t('routes.freeSentence') : t('routes.costSentence', { amount: amountInWords(route.cost) })}`
-  const desk = branch(pickup)?.pickup?.desk ?? ''
+  const desk = find(pickup)?.desk ?? ''
   const names = copy && {
     branch: branchName(copy.place.branch),
     collection: copy.place.collection,
     floor: copy.place.floor,
     desk,
-    place: branchName(pickup),
+    place: pickupName(pickup),
   }
   if (route.queue) {
     const { before, copies } = route.queue

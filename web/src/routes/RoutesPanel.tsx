@@ -40,7 +40,7 @@ const NO_OTHERS: readonly string[] = []
 export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHold }: Props) {
   const { t } = useTranslation()
   const { scope, chosen } = useScope()
-  const { branchName, all } = usePlaces()
+  const { pickupName, all } = usePlaces()
   const ownOf = useOwnTitles()
   const { data, error, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen, alsoGood))
   if (error) return <Trouble error={error} />
@@ -52,7 +52,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
       </div>
     )
   const pickup = data.pickup ?? scope.at
-  const place = branchName(pickup)
+  const place = pickupName(pickup)
   const first = data.routes.findIndex((route) => route.kind !== 'walk in' && route.notPossible === null)
   const Heading = headed ? 'h3' : 'h2'
   const isJournal = data.editions.some((edition) => edition.controlNumber === data.controlNumber && edition.serial)

@@ -59,12 +59,31 @@ export function dayInWords(iso: string, zone: string): string {
 export const timeInWords = (iso: string, zone: string): string =>
   formatter(Intl.DateTimeFormat, { timeZone: zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(timeOf(iso))
 
+/** A day, or with the minute what is due by the hour; both are local already. */
+export const dueInWords = (due: string, zone: string): string =>
+  [dayInWords(due.slice(0, 10), zone), due.slice(11)].filter(Boolean).join(' ')
+
 /** "tomorrow 10:00", "Mon 30 Nov 10:00". */
 export function momentInWords(iso: string, zone: string): string {
   const days = dayNumber(timeOf(iso), zone) - dayNumber(now(), zone)
   const near = days === 0 || days === 1
   const day = near ? formatter(Intl.RelativeTimeFormat, { numeric: 'auto' }).format(days, 'day') : dayInWords(iso, zone)
   return `${day} ${timeInWords(iso, zone)}`
+}
+
+/** A Monday, from which weekdays are counted to name them. */
+const MONDAY = Date.UTC(2024, 0, 1)
+const dayName = (weekday: number): string =>
+  formatter(Intl.DateTimeFormat, { timeZone: 'UTC', weekday: 'short' }).format(MONDAY + (weekday - 1) * 86_400_000)
+
+/** "Mon, Tue 10:00–14:00; Sat 10:00–12:00": days with the same hours together. @param hours by weekday, 1 for Monday */
+export function weekInWords(hours: Record<string, readonly (readonly string[])[]>): string {
+  const days = new Map<string, string[]>()
+  for (const [day, spans] of Object.entries(hours)) {
+    const words = spans.map((span) => span.join('–')).join(', ')
+    if (words !== '') days.set(words, [...(days.get(words) ?? []), dayName(Number(day))])
+  }
+  return [...days].map(([words, names]) => `${names.join(', ')} ${words}`).join('; ')
 }
 
 export const numberInWords = (number: number): string => formatter(Intl.NumberFormat).format(number)
@@ -81,6 +100,9 @@ export function amountInWords(hundredths: number): string {
   const style = currency === undefined ? { minimumFractionDigits: 2 } : { style: 'currency' as const, currency }
   return formatter(Intl.NumberFormat, style).format(hundredths / 100)
 }
+
+/** "a, b or c" */
+export const anyOfInWords = (words: readonly string[]): string => formatter(Intl.ListFormat, { type: 'disjunction' }).format(words)
 
 /** ISO 639-2/B codes that differ from those of Intl. */
 const SHORT: Record<string, string> = { fre: 'fr', ger: 'de', dut: 'nl', cze: 'cs', gre: 'el', ice: 'is', chi: 'zh', rum: 'ro', slo: 'sk', wel: 'cy' } // prettier-ignore

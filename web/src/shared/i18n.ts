@@ -55,8 +55,24 @@ export async function loadLater(): Promise<void> {
 
 /** Speaks another language from now on, here and at the next visit. */
 export async function speak(code: Language): Promise<void> {
-  await loadTexts(code)
+  await change(code)
   localStorage.setItem(KEY, code)
+}
+
+/** Speaks the first language of a library that does not have the one that is spoken. @param codes ISO 639-1 */
+export async function speakOneOf(codes: readonly string[] | undefined): Promise<void> {
+  const [first] = offered(codes)
+  if (first !== undefined && !offered(codes).includes(language())) await change(first)
+}
+
+/** Of the languages that a library names, those that we have; all where it names none. */
+export function offered(codes: readonly string[] | undefined): Language[] {
+  const had = (codes ?? []).filter(isLanguage)
+  return had.length > 0 ? had : (Object.keys(LANGUAGES) as Language[])
+}
+
+async function change(code: Language): Promise<void> {
+  await loadTexts(code)
   await i18next.changeLanguage(code)
   document.documentElement.lang = code
 }

@@ -1,9 +1,20 @@
 /** The libraries: loaded once, looked up by code everywhere. */
-import type { Branch, Places } from '@catalex/contract/libraries'
+import type { Branch, PickupPoint, Places } from '@catalex/contract/libraries'
+import type { OpeningHours } from '@catalex/core/calendar'
 import { queryOptions, useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { call } from './api.ts'
 import { setCurrency } from './formats.ts'
+import { speakOneOf } from './i18n.ts'
+
+/** A pickup point as readers know it: by a name of its own, or that of its branch. */
+export interface Pickup extends PickupPoint {
+  name: string
+  at: Branch
+}
+
+/** When a pickup point is open: at hours of its own or those of its branch, and never while that is closed. */
+export const hoursOf = ({ hours, at }: Pickup): OpeningHours => ({ weekly: hours ?? at.hours, closures: at.closures })
 
 export interface PlaceBook {
   all: Places
@@ -11,7 +22,11 @@ export interface PlaceBook {
   /** Name of a system, branch or collection ("branch/collection"). */
   placeName(code: string): string
   branch(code: string): Branch | undefined
-  pickups: Branch[]
+  /** Branches with shelves: those in which one can search. */
+  shelved: Branch[]
+  pickups: Pickup[]
+  pickup(code: string): Pickup | undefined
+  pickupName(code: string): string
 }
 
 const NONE: Places = { name: '', timeZone: 'UTC', systems: [], branches: [] }
@@ -21,6 +36,7 @@ export const placesQuery = queryOptions({
   queryFn: async ({ signal }) => {
     const places = await call('places', {}, { signal })
     setCurrency(places.currency)
+    await speakOneOf(places.languages)
     return places
   },
   staleTime: Infinity,
@@ -36,6 +52,10 @@ export function usePlaces(): PlaceBook {
 function placeBook(all: Places): PlaceBook {
   const branches = new Map(all.branches.map((branch) => [branch.code, branch]))
   const systems = new Map(all.systems.map((system) => [system.code, system.name]))
+  const pickups = all.branches.flatMap((branch) =>
+    branch.pickups.map((point) => ({ ...point, name: point.name ?? branch.name, at: branch })),
+  )
+  const pickup = (code: string) => pickups.find((point) => point.code === code)
   const branchName = (code: string) => branches.get(code)?.name ?? code
   return {
     all,
@@ -47,6 +67,9 @@ function placeBook(all: Places): PlaceBook {
       return `${branchName(branch)}, ${name}`
     },
     branch: (code) => branches.get(code),
-    pickups: all.branches.filter((branch) => branch.pickup !== null),
+    shelved: all.branches.filter(({ collections }) => collections.length > 0),
+    pickups,
+    pickup,
+    pickupName: (code) => pickup(code)?.name ?? branchName(code),
   }
 }

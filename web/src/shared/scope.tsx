@@ -2,7 +2,7 @@
  * The Place line's scope: where I search, in which formats, where I collect. The address says it on every page, so that it
  * can be shared and no link loses it; where an address says nothing, it is what was last chosen in this window.
  */
-import { defaultPickup } from '@catalex/core/holds'
+import { defaultPickup, usualPickup } from '@catalex/core/holds'
 import { NO_SCOPE, scopeFromAddress, type Scope } from '@catalex/core/query'
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
 import { useLocation, useNavigate, useSearchParams } from 'react-router'
@@ -24,7 +24,7 @@ interface ScopeContext {
 const KEY = 'catalex.scope'
 /** Pickup locations that addresses of this window have got though nobody chose them: another reader's home takes their place. */
 const FILLED = 'catalex.filled'
-const filled = (): string[] => (sessionStorage.getItem(FILLED) ?? '').split(' ')
+const filled = (): string[] => (sessionStorage.getItem(FILLED) ?? '').split('|')
 const Context = createContext<ScopeContext | null>(null)
 
 export function ScopeProvider({ children }: { children: ReactNode }) {
@@ -42,14 +42,15 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     // A search without places is one everywhere; other pages may leave the scope out.
     const says = searching || said.in.length > 0 || said.as.length > 0 || said.at !== null || said.online
     const asked: Scope = says ? { ...said, at: at ?? kept.at } : kept
-    return { chosen: asked, scope: { ...asked, at: asked.at ?? reader?.homeBranch ?? defaultPickup(all.branches) ?? '' } }
+    const usual = reader === null ? defaultPickup(all.branches) : usualPickup(all.branches, reader)
+    return { chosen: asked, scope: { ...asked, at: asked.at ?? usual ?? '' } }
   }, [kept, parameters, searching, reader, all])
 
   const ready = known && all.branches.length > 0 && pathname !== '/' && scope.at !== ''
   useEffect(() => {
     const address = new URLSearchParams(window.location.search)
     if (!ready || isSame(scopeFromAddress(address), scope)) return
-    if (chosen.at === null) sessionStorage.setItem(FILLED, [...new Set([...filled(), scope.at])].join(' '))
+    if (chosen.at === null) sessionStorage.setItem(FILLED, [...new Set([...filled(), scope.at])].join('|'))
     // For whoever copies the address: nothing on the page changes by it, so that nothing is drawn anew.
     window.history.replaceState(
       window.history.state,

@@ -11,7 +11,7 @@ import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { dayInWords, now, timeInWords } from '../shared/formats.ts'
+import { dueInWords, now, timeInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { useKept } from '../shared/kept.ts'
 import { useNotice } from '../shared/notices.tsx'
@@ -35,10 +35,11 @@ interface Props {
 
 export function Copies({ page, family, onHoldVolume }: Props) {
   const { t } = useTranslation()
-  const { branchName } = usePlaces()
+  const { branchName, pickup } = usePlaces()
   const { scope } = useScope()
   const [sought, setSought] = useKept(`volume ${page.controlNumber}`, '')
   const { places, copies } = page
+  const near = pickup(scope.at)?.at.code ?? scope.at
   const owned = places.reduce((sum, place) => sum + place.owned, 0)
   const inNow = places.reduce((sum, place) => sum + place.inNow, 0)
   const volumes = family === 'journal' && copies.some((copy) => copy.enumeration !== null)
@@ -61,8 +62,8 @@ export function Copies({ page, family, onHoldVolume }: Props) {
         )}
       </div>
       {owned === 0 && <p>{t('title.noCopies')}</p>}
-      {owned > 0 && !places.some(({ branch }) => branch === scope.at) && (
-        <p className={styles.soft}>{t('title.noneHere', { place: branchName(scope.at) })}</p>
+      {owned > 0 && !places.some(({ branch }) => branch === near) && (
+        <p className={styles.soft}>{t('title.noneHere', { place: branchName(near) })}</p>
       )}
       {sought.trim() === '' ? (
         places.map((place) => (
@@ -176,7 +177,7 @@ function PlaceHead({ branch }: { branch: string }) {
 
 function Line({ copy, family, onHold }: LinesProps & { copy: CopyLine }) {
   const { t } = useTranslation()
-  const { all } = usePlaces()
+  const { all, branchName } = usePlaces()
   const notify = useNotice()
   const { text, spine } = copy.place.callNumber
   const copyText = async () => {
@@ -205,9 +206,17 @@ function Line({ copy, family, onHold }: LinesProps & { copy: CopyLine }) {
         </Hint>
         {copy.due && (
           <span className={styles.soft}>
-            {t(copy.status === 'overdue' ? 'status.wasDue' : 'status.due', { date: dayInWords(copy.due, all.timeZone) })}
+            {t(copy.status === 'overdue' ? 'status.wasDue' : 'status.due', { date: dueInWords(copy.due, all.timeZone) })}
           </span>
         )}
+        {copy.pieces.map(({ what, branch, collection, floor }) => (
+          <span key={what} className={styles.soft}>
+            {t('title.belongs', {
+              what,
+              place: [branch === copy.place.branch ? '' : branchName(branch), collection, floor].filter(Boolean).join(', '),
+            })}
+          </span>
+        ))}
         {copy.note && (
           <span className={styles.soft} dir="auto">
             {copy.note}

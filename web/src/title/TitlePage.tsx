@@ -150,7 +150,7 @@ export default function TitlePage() {
 function HoldBar({ beside, onHold }: { beside: RefObject<HTMLElement | null>; onHold(): void }) {
   const { t } = useTranslation()
   const { scope } = useScope()
-  const { branchName } = usePlaces()
+  const { pickupName } = usePlaces()
   const [needed, setNeeded] = useState(false)
   useEffect(() => {
     const button = beside.current?.querySelector('button')
@@ -167,7 +167,7 @@ function HoldBar({ beside, onHold }: { beside: RefObject<HTMLElement | null>; on
   return (
     <div className={styles.holdBar} data-screen>
       <Button variant="contained" fullWidth onClick={onHold}>
-        {t('routes.hold', { place: branchName(scope.at) })}
+        {t('routes.hold', { place: pickupName(scope.at) })}
       </Button>
     </div>
   )

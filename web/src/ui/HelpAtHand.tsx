@@ -10,9 +10,9 @@ export function HelpAtHand({ words }: { words: string }) {
   const { t } = useTranslation()
   const links = useLinks()
   const { scope } = useScope()
-  const { branch: find } = usePlaces()
+  const { pickup } = usePlaces()
   const { pathname, search } = useLocation()
-  const branch = find(scope.at)
+  const branch = pickup(scope.at)?.at
   return (
     <p className={styles.help}>
       {words}{' '}

@@ -1,6 +1,6 @@
 /** "You hold the large print", "You have this out". */
 import { useTranslation } from 'react-i18next'
-import { dayInWords } from '../shared/formats.ts'
+import { dueInWords } from '../shared/formats.ts'
 import type { Own } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
 import styles from './ui.module.css'
@@ -11,7 +11,7 @@ export function OwnMark({ own }: { own: Own | null }) {
   if (own === null) return null
   const words =
     own.kind === 'out'
-      ? t('own.out', { date: dayInWords(own.due, all.timeZone) })
+      ? t('own.out', { date: dueInWords(own.due, all.timeZone) })
       : own.carrier === null
         ? t('own.held')
         : t('own.heldAs', { form: t(`carriers.${own.carrier}`) })

@@ -1,6 +1,6 @@
 /**
  * Copies from the holdings inside a bibliographic record, as MARC 21 Format for Holdings Data embeds them: 852 (location,
- * call number), 876 to 878 (item information: $p barcode, $h use restriction, $j status, $d date acquired, $t copy), joined
+ * call number), 876 to 878 (item information: $a item number, $p barcode, $h use restriction, $j status, $d date acquired, $t copy), joined
  * by barcode or by the link in $8; 863 to 865 (volume and year of what is linked so), with their captions in 853 to 855.
  */
 import { fieldsOf, indicator, subfield, type MarcField, type MarcRecord } from '../marc/record.ts'
@@ -102,6 +102,7 @@ function copyFrom(place: MarcField, barcode: string, item: MarcField | undefined
     status: status === null ? 'on shelf' : (known ?? 'other'),
     statusText: status === null || known !== undefined ? null : status,
     acquired: dateIn(said('d')),
+    set: said('a'),
   }
 }
 

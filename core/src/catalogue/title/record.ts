@@ -126,6 +126,8 @@ export interface DescribedCopy {
   statusText: string | null
   /** ISO date on which the library got it, where it says so. */
   acquired: string | null
+  /** Number of the item that this is a piece of (876 $a): the book and its disc share it. Null where it is whole. */
+  set: string | null
 }
 
 export const USE_RULES = ['loan', 'short loan', 'here only', 'fetched on request'] as const

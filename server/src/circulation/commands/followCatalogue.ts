@@ -52,7 +52,7 @@ async function settle(write: Write, libraries: Libraries, hold: HoldModel, at: M
     return 'unfillable'
   }
   if (wasPromised) await transition(write, hold, 'waiting', 'catalogue', at)
-  if (serving.copy) await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
+  if (serving.copy && hold.state !== 'paused') await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
   return wasPromised ? 'waits again' : null
 }
 

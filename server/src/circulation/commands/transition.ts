@@ -34,7 +34,7 @@ export async function recordEvent(
   holdId: number,
   state: HoldState,
   who: Actor,
-  at: Moment,
+  at: Pick<Moment, 'now'>,
   barcode: string | null,
 ): Promise<void> {
   await write.run('INSERT INTO holdEvents (holdId, at, who, state, barcode) VALUES ($holdId, $at, $who, $state, $barcode)', {

@@ -1,6 +1,7 @@
 /** Holds from a library's file. A hold that is here already, by reader, time and titles, is not loaded a second time. */
 import { randomUUID } from 'node:crypto'
 import type { HoldRow } from '@catalex/contract/files'
+import { isActive, isPromising, type HoldState } from '@catalex/core/holds'
 import { recordsByControlNumber } from '../../catalogue/index.ts'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
@@ -46,9 +47,12 @@ async function faultIn(write: Write, libraries: Libraries, row: HoldRow, reader:
   })
   if (known.length !== targets.length) return { code: 'no-record', value: row.controlNumbers }
   if (row.card !== '' && reader === null) return { code: 'no-reader', value: row.card }
-  if (!libraries.branch(row.pickup)?.pickup) return { code: 'no-pickup', value: row.pickup }
-  const copy = row.barcode === '' ? [true] : await write.read("SELECT 1 FROM copies WHERE barcode = $barcode AND status <> 'withdrawn'", { barcode: row.barcode }) // prettier-ignore
-  return copy.length === 0 ? { code: 'no-copy', value: row.barcode } : null
+  if (!libraries.pickupPlace(row.pickup)) return { code: 'no-pickup', value: row.pickup }
+  for (const barcode of [row.wanted ?? '', isActive(row.state) ? row.barcode : ''].filter(Boolean)) {
+    const copy = await write.read("SELECT 1 FROM copies WHERE barcode = $barcode AND status <> 'withdrawn'", { barcode })
+    if (copy.length === 0) return { code: 'no-copy', value: barcode }
+  }
+  return null
 }
 
 async function createHold(write: Write, libraries: Libraries, row: HoldRow, reader: Reader | null): Promise<void> {
@@ -61,16 +65,23 @@ async function createHold(write: Write, libraries: Libraries, row: HoldRow, read
     pickup: row.pickup,
     state: row.state,
     requested: row.asked,
-    wantedBarcode: null,
-    barcode,
+    wantedBarcode: row.wanted || null,
+    barcode: isPromising(row.state) ? barcode : null,
     cost: 0,
     collectBy: row.collectBy || null,
+    pausedUntil: row.pausedUntil || null,
     category,
-    homeSystem: homeSystem ?? libraries.systemOf(row.pickup),
+    homeSystem: homeSystem ?? libraries.pickupPlace(row.pickup)?.system ?? null,
     title: (await recordsByControlNumber(write, targets)).at(0)?.record.title ?? '',
   })
   await write.use(HOLD_TARGETS).bulkCreate(targets.map((controlNumber) => ({ holdId: hold.id, controlNumber })))
-  const at = { now: row.asked, today: row.asked.slice(0, 10) }
-  await recordEvent(write, hold.id, 'waiting', 'reader', at, null)
-  if (row.state !== 'waiting') await recordEvent(write, hold.id, row.state, 'desk', at, barcode)
+  const asked = { now: row.asked }
+  const since = { now: row.since || row.asked }
+  await recordEvent(write, hold.id, 'waiting', 'reader', asked, null)
+  // What was collected was ready before.
+  if (row.state === 'collected') await recordEvent(write, hold.id, 'ready', 'desk', since, barcode)
+  if (row.state !== 'waiting') await recordEvent(write, hold.id, row.state, BY_READERS.includes(row.state) ? 'reader' : 'desk', since, barcode) // prettier-ignore
 }
+
+/** States into which readers bring their holds themselves. */
+const BY_READERS: readonly HoldState[] = ['paused', 'cancelled']

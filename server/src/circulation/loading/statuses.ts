@@ -1,6 +1,7 @@
 /** A list of copies whose status has changed, from a library's own lending system: on loan until a day, or what else it is. */
 import type { StatusRow } from '@catalex/contract/files'
 import { RECORDED_STATUSES } from '@catalex/core/catalogue'
+import { DUE } from '@catalex/core/loans'
 import { recordsOfCopies, setCopyStatuses, type CopyStatusChange } from '../../catalogue/index.ts'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
@@ -40,7 +41,8 @@ export async function loadStatuses(write: Write, libraries: Libraries, rows: rea
 }
 
 const isOnLoan = ({ status }: StatusRow): boolean => status.trim().toLowerCase() === ON_LOAN
-const isDate = (text: string): boolean => /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/.test(text)
+const DUE_DATE = new RegExp(DUE)
+const isDate = (text: string): boolean => DUE_DATE.test(text)
 
 /** A copy on loan belongs on its shelf as far as its record is concerned. */
 function changeFrom(row: StatusRow, libraries: Libraries): CopyStatusChange {

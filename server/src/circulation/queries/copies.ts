@@ -23,8 +23,9 @@ type Which = { recordIds: readonly number[] } | { controlNumbers: readonly strin
 /**
  * Copies in shelf order, without those withdrawn; asked in one go with what circulation knows of them, since every row of
  * every list needs it.
+ * @param at the day, or the minute, in local time
  */
-export async function copiesOf(source: Queryable, libraries: Libraries, which: Which, today: string): Promise<CopyNow[]> {
+export async function copiesOf(source: Queryable, libraries: Libraries, which: Which, at: string): Promise<CopyNow[]> {
   const [condition, value] =
     'recordIds' in which
       ? ['recordId IN (SELECT value FROM json_each($value))', JSON.stringify(which.recordIds)]
@@ -37,14 +38,14 @@ export async function copiesOf(source: Queryable, libraries: Libraries, which: W
      WHERE ${condition} AND copies.status <> 'withdrawn' ORDER BY sortKey, copies.barcode`,
     { value },
   )
-  return rows.map(({ due, holdState, ...stored }) => copyFrom(stored, libraries, { due, holdState }, today))
+  return rows.map(({ due, holdState, ...stored }) => copyFrom(stored, libraries, { due, holdState }, at))
 }
 
 export async function copyNow(source: Queryable, libraries: Libraries, barcode: string, today: string): Promise<CopyNow | undefined> {
   return (await copiesOf(source, libraries, { barcode }, today)).at(0)
 }
 
-function copyFrom(stored: StoredCopy, libraries: Libraries, { due, holdState }: Circulating, today: string): CopyNow {
+function copyFrom(stored: StoredCopy, libraries: Libraries, { due, holdState }: Circulating, at: string): CopyNow {
   const { barcode, controlNumber, carrier, system, branch, collection, enumeration } = stored
   const collectionKind = libraries.collection(branch, collection)?.kind ?? 'open shelf'
   return {
@@ -56,7 +57,7 @@ function copyFrom(stored: StoredCopy, libraries: Libraries, { due, holdState }: 
     collection,
     collectionKind,
     use: useRuleOf(collectionKind, stored.useRule),
-    status: statusOf({ recorded: stored.status, due, holdState, today }),
+    status: statusOf({ recorded: stored.status, due, holdState, at }),
     promised: holdState !== null,
     due,
     enumeration,
@@ -97,7 +98,14 @@ export async function copiesForIndex(
     const group = copies.get(recordId) ?? []
     copies.set(recordId, group)
     const use = useRuleOf(libraries.collection(branch, collection)?.kind ?? 'open shelf', useRule)
-    group.push({ branch, collection, use, status: statusOf({ recorded, due, holdState, today }), promised: holdState !== null, sortKey })
+    group.push({
+      branch,
+      collection,
+      use,
+      status: statusOf({ recorded, due, holdState, at: today }),
+      promised: holdState !== null,
+      sortKey,
+    })
   }
   return copies
 }

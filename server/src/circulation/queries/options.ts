@@ -25,21 +25,21 @@ export async function holdOptions(
     copiesOf(database, libraries, { controlNumbers: wish.records }, at.today),
   ])
   const wanted = wantedCopies(copies, wish.barcode)
-  const servingAt = (branch: string): Serving | Refusal => {
+  const servingAt = (pickup: string): Serving | Refusal => {
     if (!Array.isArray(wanted)) return wanted
-    const question = holdQuestion(libraries, borrower, branch, wanted)
+    const question = holdQuestion(libraries, borrower, pickup, wanted)
     return isRefusal(question) ? question : servingOf(question)
   }
   return {
     refusal: account && accountRefusal(account, at.today),
     used: account?.activeHolds ?? 0,
     limit: account?.holdsLimit ?? null,
-    pickups: libraries.pickupsFor(borrower.category).map(({ branch }) => optionFrom(branch, servingAt(branch), before)),
+    pickups: libraries.pickupsFor(borrower.category).map(({ code }) => optionFrom(code, servingAt(code), before)),
   }
 }
 
-function optionFrom(branch: string, serving: Serving | Refusal, before: number): PickupOption {
-  if (isRefusal(serving)) return { branch, from: null, cost: 0, queue: null, refusal: serving }
+function optionFrom(pickup: string, serving: Serving | Refusal, before: number): PickupOption {
+  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, refusal: serving }
   const queue = serving.copy ? null : { before, copies: serving.eligible.length }
-  return { branch, from: serving.copy?.branch ?? null, cost: serving.cost, queue, refusal: null }
+  return { pickup, from: serving.copy?.branch ?? null, cost: serving.cost, queue, refusal: null }
 }

@@ -22,9 +22,8 @@ export async function queueFor(write: Write, libraries: Libraries, controlNumber
     { controlNumber },
   )
   return rows.flatMap((hold) => {
-    const system = libraries.systemOf(hold.pickup)
-    if (system === null) return []
-    const pickup = { branch: hold.pickup, system }
+    const pickup = libraries.pickupPlace(hold.pickup)
+    if (!pickup) return []
     return {
       hold,
       // Made by json_group_array, above.

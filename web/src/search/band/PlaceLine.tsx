@@ -19,7 +19,7 @@ const Chooser = lazy(() => import('./Chooser.tsx'))
 /** @param before what stands before the sentence on a narrow screen: the field */
 export function PlaceLine({ before }: { before: ReactNode }) {
   const { t } = useTranslation()
-  const { all, pickups, branchName } = usePlaces()
+  const { all, shelved, pickups, pickupName } = usePlaces()
   const { scope, setScope } = useScope()
   const valueName = useValueName()
   if (all.branches.length === 0)
@@ -40,7 +40,7 @@ export function PlaceLine({ before }: { before: ReactNode }) {
       <span>{t('band.in')}</span>
       <Part
         what={t('band.chooseIn')}
-        value={list('place', scope.in, t('band.everywhere', { count: all.branches.length }))}
+        value={list('place', scope.in, t('band.everywhere', { count: shelved.length }))}
         choices={{
           kind: 'several',
           none: t('band.allPlaces'),
@@ -51,7 +51,7 @@ export function PlaceLine({ before }: { before: ReactNode }) {
           groups: all.systems.map((system) => ({
             code: system.code,
             label: system.name,
-            members: all.branches.filter((branch) => branch.system === system.code),
+            members: shelved.filter((branch) => branch.system === system.code),
           })),
         }}
       />
@@ -89,7 +89,7 @@ export function PlaceLine({ before }: { before: ReactNode }) {
       <span>{t('band.at')}</span>
       <Part
         what={t('band.chooseAt')}
-        value={branchName(scope.at)}
+        value={pickupName(scope.at)}
         choices={{
           kind: 'one',
           options: pickups,

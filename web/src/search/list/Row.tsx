@@ -6,7 +6,7 @@ import type { Question } from '@catalex/core/query'
 import { Fragment, Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { dayInWords } from '../../shared/formats.ts'
+import { dueInWords } from '../../shared/formats.ts'
 import { lazyWithTexts } from '../../shared/i18n.ts'
 import type { CameFrom } from '../../shared/links.ts'
 import type { Own } from '../../shared/ownTitles.ts'
@@ -180,7 +180,7 @@ function Nearest({ row, elsewhere }: { row: ResultRow; elsewhere: number }) {
   return (
     <p className={styles.nearest}>
       <b data-state={inNow ? 'in' : 'out'}>{state}</b> {branchName(place.branch)}, {place.collection}
-      {due ? ` · ${t('status.due', { date: dayInWords(due, all.timeZone) })}` : ` · ${place.floor}`}
+      {due ? ` · ${t('status.due', { date: dueInWords(due, all.timeZone) })}` : ` · ${place.floor}`}
       <span className={styles.soft}>{more}</span>
     </p>
   )

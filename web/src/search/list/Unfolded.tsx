@@ -12,7 +12,7 @@ import TableRow from '@mui/material/TableRow'
 import { useQuery } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { dayInWords, languageInWords } from '../../shared/formats.ts'
+import { dueInWords, languageInWords } from '../../shared/formats.ts'
 import { useLinks, type CameFrom } from '../../shared/links.ts'
 import { usePlaces } from '../../shared/places.tsx'
 import { useScope } from '../../shared/scope.tsx'
@@ -97,7 +97,7 @@ function Branches({ places }: { places: TitlePage['places'] }) {
             {inNow > 0
               ? t('search.row.inBranch', { inNow, owned })
               : due
-                ? t('status.due', { date: dayInWords(due, all.timeZone) })
+                ? t('status.due', { date: dueInWords(due, all.timeZone) })
                 : t(`status.${status}`)}
           </b>
         </li>

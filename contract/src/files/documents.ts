@@ -1,0 +1,108 @@
+/** Files of a library that need not be there: courier lines, course reserves, displays, and lists that readers share. */
+import type { FromSchema } from '../schema/index.ts'
+import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
+
+/** Local time; one of a later day than that on which the run begins has "+1 " before it. */
+const stopTime = {
+  type: ['string', 'null'],
+  description: 'a time, "09:30", of a later day "+1 00:20", or null',
+  pattern: '^(\\+[1-9] )?([01]\\d|2[0-3]):[0-5]\\d$',
+} as const
+const time = { type: 'string', description: 'a time, "09:30"', pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' } as const
+const weekday = { type: 'integer', minimum: 1, maximum: 7 } as const
+const runs = {
+  type: 'object',
+  description: 'By branch, or "branch/collection": weekday (1 Monday to 7 Sunday) to times.',
+  additionalProperties: { type: 'object', additionalProperties: list(time) },
+} as const
+
+const lineSchema = looseShape(['code', 'name', 'cutOff', 'days', 'stops'], {
+  code: text,
+  name: text,
+  cutOff: { ...count, description: 'Minutes before departure by which a copy has to be ready.' },
+  days: { ...list(weekday), description: 'Weekdays on which it runs.' },
+  from: date,
+  to: date,
+  weeks: {
+    ...shape({ every: { type: 'integer', minimum: 1, maximum: 53 }, first: date }),
+    description: 'Every so many weeks, counted from a Monday; every week where it is left out.',
+  },
+  not: list(date),
+  also: { ...list(date), description: 'Runs on these days whatever else is said.' },
+  stops: { ...list(shape({ branch: text, arrive: stopTime, depart: stopTime })), minItems: 2 },
+})
+
+export const courierFileSchema = looseShape(['sorting', 'sortMinutes', 'pickMinutes', 'checkInMinutes', 'picks', 'lines'], {
+  sorting: { ...list(text), description: 'Branches at which copies change from one run to another.' },
+  sortMinutes: count,
+  pickMinutes: count,
+  checkInMinutes: count,
+  picks: { ...runs, description: 'When copies are taken off the shelves of a branch.' },
+  stackRuns: { ...runs, description: 'When copies are fetched from closed stacks ("branch/collection").' },
+  lines: list(lineSchema),
+})
+
+const courseSchema = looseShape(['code', 'name', 'department', 'instructors', 'texts'], {
+  code: text,
+  name: text,
+  department: text,
+  section: text,
+  instructors: list(text),
+  from: date,
+  to: date,
+  branch: { type: 'string', description: 'Whom to ask: the branch whose desk keeps its texts.' },
+  texts: list(
+    looseShape([], {
+      controlNumber: { type: 'string', description: 'Of its record; left out where nothing is held.' },
+      barcode: { type: 'string', description: 'The copy that is kept for the course; left out for all of the record.' },
+      citation: { type: 'string', description: 'As the instructor named it, where nothing is held.' },
+      note: { type: 'string', description: 'Which part is read, and when.' },
+    }),
+  ),
+})
+export const coursesFileSchema = list(courseSchema)
+
+const displaySchema = looseShape(['code', 'name'], {
+  code: text,
+  name: text,
+  about: text,
+  branch: { ...nullable('string'), description: 'Where it stands; of all where it is left out.' },
+  from: date,
+  to: date,
+  kind: { ...oneOf(['theme', 'prize'] as const), description: 'A theme where it is left out.' },
+  controlNumbers: { ...list(text), description: 'In this order; or else a search.' },
+  search: { ...orNull(text), description: 'CQL.' },
+})
+export const displaysFileSchema = list(displaySchema)
+
+export const listsFileSchema = list(
+  looseShape(['card', 'name', 'entries'], {
+    card: text,
+    name: text,
+    about: text,
+    shared: { ...flag, description: 'Whether whoever has its link may read it.' },
+    entries: list(looseShape(['controlNumber'], { controlNumber: text, note: text })),
+  }),
+)
+
+export type CourierFile = FromSchema<typeof courierFileSchema>
+export type CoursesFile = FromSchema<typeof coursesFileSchema>
+export type DisplaysFile = FromSchema<typeof displaysFileSchema>
+export type ListsFile = FromSchema<typeof listsFileSchema>
+
+/** Of those that are there. */
+export interface Documents {
+  courier?: CourierFile
+  courses?: CoursesFile
+  displays?: DisplaysFile
+  lists?: ListsFile
+}
+
+export const DOCUMENT_SCHEMAS = {
+  courier: courierFileSchema,
+  courses: coursesFileSchema,
+  displays: displaysFileSchema,
+  lists: listsFileSchema,
+} as const
+export type DocumentName = keyof typeof DOCUMENT_SCHEMAS
+export const DOCUMENT_NAMES = Object.keys(DOCUMENT_SCHEMAS) as DocumentName[]

@@ -1,0 +1,26 @@
+/** Paused holds whose day has come go on: they wait again, at the place in the queue that they kept. */
+import type { Write } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import type { Moment } from '../moment.ts'
+import { followCatalogue } from './followCatalogue.ts'
+import { transition, type Standing } from './transition.ts'
+
+interface PausedRow extends Standing {
+  /** Control numbers, as JSON. */
+  records: string
+}
+
+export async function resumeHolds(write: Write, libraries: Libraries, at: Moment): Promise<void> {
+  const paused = await write.read<PausedRow>(
+    `SELECT id, state, barcode, (SELECT json_group_array(controlNumber) FROM holdTargets WHERE holdId = id) AS records
+     FROM holds WHERE state = 'paused' AND pausedUntil <= $today ORDER BY requested, id`,
+    { today: at.today },
+  )
+  for (const hold of paused) {
+    await transition(write, hold, 'waiting', 'catalogue', at)
+    await write.run('UPDATE holds SET pausedUntil = NULL WHERE id = $id', { id: hold.id })
+  }
+  // Made by json_group_array, above.
+  const records = paused.flatMap((hold) => JSON.parse(hold.records) as string[])
+  await followCatalogue(write, libraries, [...new Set(records)], at)
+}
