@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs'
 import type { LoadFault, LoadReport } from '../catalogue/index.ts'
 import type { LostHold, RowFault } from '../circulation/index.ts'
-import type { MissingRecord } from '../libraries/documents.ts'
+import type { MissingRecord } from '../libraries/index.ts'
 import { faultInWords, rowFaultInWords } from './sentences.ts'
 
 export interface Outcome {

@@ -10,7 +10,7 @@ import { facetTree, type FacetTree } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
 import { SETTINGS } from './settings.ts'
 
-export { storeDocuments } from './documents.ts'
+export { storeDocuments, type MissingRecord } from './documents.ts'
 
 const MINUTE = 60_000
 

@@ -1,0 +1,189 @@
+/** The library that docs/example-library.md says in files: each fact is shown where a reader sees it, or kept for the room that will use it. */
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Card } from '@catalex/contract/card'
+import type { CoursesFile, DisplaysFile, ListsFile } from '@catalex/contract/files'
+import type { HoldOptions } from '@catalex/contract/holds'
+import type { Places } from '@catalex/contract/libraries'
+import type { SearchAnswer } from '@catalex/contract/search'
+import type { TitlePage } from '@catalex/contract/title'
+import type { BrowseAnswer } from '@catalex/contract/search'
+import type { Problem } from '@catalex/contract/problem'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { momentOf } from '../src/circulation/index.ts'
+import { faultsIn, readWorld } from '../src/world/index.ts'
+import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+
+const PAGE = readFileSync(join(import.meta.dirname, '../../docs/example-library.md'), 'utf8')
+
+/** Writes the files of the page: each under its heading, without comments. */
+function writeExample(world: string): void {
+  rmSync(world, { recursive: true, force: true })
+  mkdirSync(world, { recursive: true })
+  for (const [, name = '', text = ''] of PAGE.matchAll(/^## (\S+)\n[^]*?```\w+\n([^]*?)```$/gm))
+    writeFileSync(join(world, name), name.endsWith('.json') ? text.replace(/^\s*\/\/.*$/gm, '') : text)
+}
+
+let catalogue: Catalogue
+let asa: Visitor
+let mirjam: Visitor
+const nobody = () => new Visitor(catalogue.address)
+const title = async (who: Visitor, number: string, at = 'KTB-MAIN') =>
+  (await who.get<TitlePage>(`/api/titles/${number}?at=${encodeURIComponent(at)}`)).body
+beforeAll(async () => {
+  catalogue = await startCatalogue(1, writeExample)
+  asa = nobody()
+  mirjam = nobody()
+  await asa.signIn('kf 4210-b', 'hemlighet1')
+  await mirjam.signIn('2025-0017', 'studiesal')
+})
+afterAll(() => catalogue.close())
+
+it('has no fault, and says every file that there can be', () => {
+  const { faults, documents, readers } = readWorld(catalogue.world)
+  expect([faults, faultsIn(readWorld(catalogue.world))]).toEqual([[], []])
+  expect(Object.keys(documents).sort()).toEqual(['courier', 'courses', 'displays', 'lists'])
+  expect(readers.rows).toHaveLength(3)
+})
+
+describe('cards', () => {
+  it.each([
+    ['KF-004210', 'hemlighet1', 200],
+    ['kf4210', 'hemlighet1', 200],
+    ['KF 0042 10 c', 'hemlighet1', 200],
+    ['KF-000099', 'barnkammare', 200],
+    ['2025 0017', 'studiesal', 200],
+    ['00042117', '4711', 401],
+    ['KF-004210', 'hemlighet2', 401],
+  ])('%s', async (card, password, status) => {
+    expect((await nobody().signIn(card, password)).status).toBe(status)
+  })
+  it('are told to whoever signs in, as is what goes with them', async () => {
+    const { body } = await nobody().get<Places>('/api/places')
+    expect(body.cards).toMatchObject({ shapes: ['AA-999999', '9999/9999'], secret: 'password' })
+    expect([body.languages, body.currency, body.prefixes?.length]).toEqual([['sv', 'en'], 'SEK', 2])
+  })
+  it('say how readers are told, no more of an address than its owner needs, and who answers for a child', async () => {
+    const ludde = nobody()
+    await ludde.signIn('KF99', 'barnkammare')
+    const [own, child] = await Promise.all([asa.get<Card>('/api/card'), ludde.get<Card>('/api/card')])
+    expect([own.body.told, own.body.guardian]).toEqual([{ channel: 'mail', to: 'a•••@kallmyr.example' }, null])
+    expect([child.body.told, child.body.guardian]).toEqual([{ channel: 'text', to: '••••4210' }, 'Åsa Ekvall'])
+  })
+})
+
+describe('pickup points', () => {
+  it('of one branch, without shelves, and for some readers alone', async () => {
+    const { body } = await asa.get<HoldOptions>('/api/hold-options?records=KF1')
+    expect(body.pickups.map(({ pickup }) => pickup)).toEqual(['KTB-MAIN', 'KTB-WALL', 'KTB-SHED', 'KFH 1'])
+    const ludde = nobody()
+    await ludde.signIn('KF99', 'barnkammare')
+    const child = await ludde.get<HoldOptions>('/api/hold-options?records=KF1')
+    expect(child.body.pickups.map(({ pickup }) => pickup)).not.toContain('KTB-WALL')
+  })
+  it('a copy of the branch is kept at its lockers; a shed has no shelves to search', async () => {
+    const { body } = await mirjam.get<HoldOptions>('/api/hold-options?records=KF5')
+    expect(body.pickups.find(({ pickup }) => pickup === 'KTB-WALL')).toMatchObject({ from: 'KTB-MAIN', refusal: null })
+    const { body: found } = await nobody().get<SearchAnswer>('/api/search?q=')
+    expect(found.facets.place['KTB-SHED']).toBeUndefined()
+  })
+})
+
+describe('rules', () => {
+  it('cost by member: the college’s things cost those of the town, and not its own readers', async () => {
+    const costs = async (who: Visitor, number: string) =>
+      (await who.get<HoldOptions>(`/api/hold-options?records=${number}`)).body.pickups.map(({ cost, refusal }) => refusal?.code ?? cost)
+    expect(await costs(asa, 'KF5')).toEqual([0, 0, 0, 0])
+    expect((await title(asa, 'KF3')).copies[0]?.hold).toMatchObject({
+      allowed: false,
+      refusal: { code: 'rule', reason: 'The college lends this to its own readers alone.' },
+    })
+    expect((await title(mirjam, 'KF3')).copies[0]?.hold).toEqual({ allowed: true, cost: 0 })
+  })
+  it('loans by the hour, and when one is late', async () => {
+    const [copy] = (await title(mirjam, 'KF4')).copies
+    expect(copy).toMatchObject({ use: 'short loan', loan: { count: 4, unit: 'hours' }, due: '2026-11-25T14:00', status: 'on loan' })
+    const { body } = await mirjam.get<Card>('/api/card')
+    expect(body.loans).toMatchObject([{ due: '2026-11-25T14:00', overdue: false }])
+    expect((await asa.get<Card>('/api/card')).body.loans).toMatchObject([{ due: '2026-12-09', renewals: 2 }])
+  })
+})
+
+describe('records', () => {
+  it('stand where codes of any case say, with statuses in the library’s own words', async () => {
+    const { copies } = await title(asa, 'KF1')
+    expect(copies.map(({ place, status }) => [place.branch, place.collection, status])).toEqual([
+      ['KTB-MAIN', 'Fiction', 'on loan'],
+      ['KFH 1', 'Shelves', 'missing'],
+    ])
+    expect((await title(asa, 'KF2')).copies[0]).toMatchObject({ status: 'other', statusText: 'utlånad till fyren', inNow: false })
+  })
+  it('the pieces of a set that is kept apart are named beside each other', async () => {
+    const { copies } = await title(asa, 'KF5')
+    expect(copies.map(({ enumeration, pieces }) => [enumeration, pieces])).toEqual([
+      ['disc', [{ what: 'songbook', branch: 'KTB-MAIN', collection: 'Non-fiction', floor: 'street level' }]],
+      ['songbook', [{ what: 'disc', branch: 'KTB-MAIN', collection: 'Discs', floor: 'cellar, one flight down' }]],
+    ])
+  })
+  it('titles stand in the order of the library’s language: å and ö behind z', async () => {
+    const { body } = await nobody().get<BrowseAnswer>('/api/headings?kind=title&from=s')
+    expect(body.headings.map(({ label }) => label)).toEqual(['Stjärnor över farleden', 'Visor från fjorden', 'Zebran på kajen', 'Ångbåten i viken', 'Ö i natten']) // prettier-ignore
+    const sorted = await nobody().get<SearchAnswer>('/api/search?q=&sort=title')
+    expect(sorted.body.rows.map((row) => row.controlNumber)).toEqual(['KF4', 'KF5', 'KF2', 'KF1', 'KF3'])
+    // Found as it is typed elsewhere, all the same.
+    expect((await nobody().get<SearchAnswer>('/api/search?q=angbaten')).body.count).toBe(1)
+  })
+})
+
+describe('holds', () => {
+  it('of every state: paused ones say until when and are passed over, ended ones are nobody’s wish any more', async () => {
+    const { body } = await asa.get<Card>('/api/card')
+    expect(body.holds.map(({ controlNumber, state, pickup, pausedUntil }) => [controlNumber, state, pickup, pausedUntil])).toEqual([
+      ['KF2', 'paused', 'KTB-SHED', '2026-12-20'],
+      ['KF3', 'cancelled', 'KTB-MAIN', null],
+    ])
+    // Asked for later, but nobody waits before it.
+    expect((await mirjam.get<Card>('/api/card')).body.holds).toMatchObject([{ state: 'waiting', queue: { place: 1 } }])
+  })
+  it('on one copy, with the day until which it is kept', async () => {
+    const ludde = nobody()
+    await ludde.signIn('KF99', 'barnkammare')
+    expect((await ludde.get<Card>('/api/card')).body.holds).toMatchObject([{ state: 'ready', enumeration: 'songbook', collectBy: '2026-12-02' }]) // prettier-ignore
+  })
+  it('a paused hold goes on when its day has come, at the place that it kept', async () => {
+    const at = (day: string) =>
+      momentOf(
+        catalogue.machine
+          .now()
+          .set({ month: 12, day: Number(day) })
+          .setZone('Europe/Stockholm'),
+      )
+    await catalogue.commands.resumeHolds(at('19'))
+    const states = async () => (await asa.get<Card>('/api/card')).body.holds.map(({ state }) => state)
+    expect((await states())[0]).toBe('paused')
+    await catalogue.commands.resumeHolds(at('20'))
+    expect((await states())[0]).toBe('waiting')
+    expect((await mirjam.get<Card>('/api/card')).body.holds).toMatchObject([{ queue: { place: 2 } }])
+  })
+  it('at a point that does not take the thing, the rule says why', async () => {
+    const answer = await asa.ask<Problem>('POST', '/api/holds', { records: ['KF4'], barcode: null, pickup: 'KTB-SHED' })
+    expect(answer.body.refusal).toEqual({ code: 'rule', reason: 'It is lent at its desk, by the hour.', remedy: 'Ask the porter.' })
+  })
+})
+
+it('courses, displays, lists and courier lines are kept for the rooms that use them', async () => {
+  const rows = await catalogue.database.read<{ name: string; value: string }>(
+    "SELECT name, value FROM settings WHERE name IN ('courses', 'displays', 'lists', 'courier')",
+  )
+  const kept = Object.fromEntries(rows.map(({ name, value }) => [name, JSON.parse(value) as unknown]))
+  expect((kept.courses as CoursesFile)[0]?.texts[0]).toEqual({
+    controlNumber: 'KF4',
+    barcode: 'C300001',
+    note: 'Chapters 2 and 3, by week 40',
+  })
+  expect((kept.displays as DisplaysFile).map(({ code }) => code)).toEqual(['winter', 'prize', 'sea'])
+  expect((kept.lists as ListsFile)[0]?.shared).toBe(true)
+  expect(kept.courier).toMatchObject({ sorting: ['KTB-MAIN'], lines: [{ code: 'BOAT' }, { code: 'BAG' }] })
+  const acquired = await catalogue.database.read("SELECT acquired FROM copies WHERE barcode = 'C300010'")
+  expect(acquired).toEqual([{ acquired: '2021-11-03' }])
+})
