@@ -77,10 +77,10 @@ export default function Home() {
 /** How much there is, and where: in the places that the Place line names. */
 function Intro({ count }: { count: number }) {
   const { t } = useTranslation()
-  const { all, placeName } = usePlaces()
+  const { shelved, placeName } = usePlaces()
   const { scope } = useScope()
   if (scope.in.length > 0) return t('home.introIn', { titles: count, place: scope.in.map(placeName).join(', ') })
-  return t('home.intro', { titles: count, libraries: all.branches.length })
+  return t('home.intro', { titles: count, libraries: shelved.length })
 }
 
 function Hours() {

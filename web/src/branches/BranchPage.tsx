@@ -103,7 +103,7 @@ function Collecting({ branch }: { branch: Branch }) {
     <Section title={t('branches.collecting')}>
       {here.length === 0 && <p>{t('branches.noPickup')}</p>}
       {here.map((point) => (
-        <div key={point.code}>
+        <div key={point.code} className={styles.point}>
           {here.length > 1 && <h3>{point.name}</h3>}
           <p>
             {t('branches.desk')} <b>{point.desk}</b>. {t('branches.bring')} {point.bring}.

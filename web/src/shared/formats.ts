@@ -76,14 +76,25 @@ const MONDAY = Date.UTC(2024, 0, 1)
 const dayName = (weekday: number): string =>
   formatter(Intl.DateTimeFormat, { timeZone: 'UTC', weekday: 'short' }).format(MONDAY + (weekday - 1) * 86_400_000)
 
-/** "Mon, Tue 10:00–14:00; Sat 10:00–12:00": days with the same hours together. @param hours by weekday, 1 for Monday */
+/** "Mon–Fri 10:00–14:00; Sat 10:00–12:00": days with the same hours together. @param hours by weekday, 1 for Monday */
 export function weekInWords(hours: Record<string, readonly (readonly string[])[]>): string {
-  const days = new Map<string, string[]>()
+  const days = new Map<string, number[]>()
   for (const [day, spans] of Object.entries(hours)) {
     const words = spans.map((span) => span.join('–')).join(', ')
-    if (words !== '') days.set(words, [...(days.get(words) ?? []), dayName(Number(day))])
+    if (words !== '') days.set(words, [...(days.get(words) ?? []), Number(day)])
   }
-  return [...days].map(([words, names]) => `${names.join(', ')} ${words}`).join('; ')
+  return [...days].map(([words, numbers]) => `${daysInWords(numbers)} ${words}`).join('; ')
+}
+
+/** Three days or more in a row by the first and the last. @param days weekdays in their order */
+function daysInWords(days: readonly number[]): string {
+  const runs: number[][] = []
+  for (const day of days) {
+    const run = runs.at(-1)
+    if (run?.at(-1) === day - 1) run.push(day)
+    else runs.push([day])
+  }
+  return runs.map((run) => (run.length > 2 ? [run[0], run.at(-1)].map((day) => dayName(day ?? 1)).join('–') : run.map(dayName).join(', '))).join(', ') // prettier-ignore
 }
 
 export const numberInWords = (number: number): string => formatter(Intl.NumberFormat).format(number)

@@ -135,14 +135,16 @@ function useFormatNodes(): TreeNode[] {
 /** Four plain choices about copies, each of its own. */
 function Copies({ question, answer, onChange }: Props) {
   const { t } = useTranslation()
-  const { pickupName } = usePlaces()
+  const { pickup, pickupName, branchName } = usePlaces()
   const { scope } = useScope()
   return (
     <ul className={styles.values}>
       {AVAILABILITY.map((name) => (
         <li key={name}>
           <Value
-            label={t(`narrowing.copiesLong.${name}`, { place: pickupName(scope.at) })}
+            label={t(`narrowing.copiesLong.${name}`, {
+              place: name === 'here' ? branchName(pickup(scope.at)?.at.code ?? scope.at) : pickupName(scope.at),
+            })}
             count={answer.copies[name] ?? 0}
             total={answer.count}
             checked={question.copies.includes(name)}
