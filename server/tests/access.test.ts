@@ -33,6 +33,7 @@ const ACCESS: Record<EndpointName, Access> = {
   suggest: { query: '?q=a', signedOut: 200, own: 200 },
   title: { signedOut: 200, own: 200, forged: 404 },
   copies: { signedOut: 200, own: 200, forged: 404 },
+  neighbours: { query: '?barcode=nobody', signedOut: 404, own: 404 },
   session: { signedOut: 200, own: 200 },
   sampleCards: { signedOut: 200, own: 200 },
   card: { signedOut: 401, own: 200 },

@@ -4,7 +4,7 @@ import { render } from '@testing-library/react'
 import { userEvent, type UserEvent } from '@testing-library/user-event'
 import { App } from '../src/app/App.tsx'
 import { newClient } from '../src/shared/client.ts'
-import { answer, NOBODY, PLACES, titlePage } from './samples.ts'
+import { answer, neighbours, NOBODY, PLACES, titlePage } from './samples.ts'
 import { fakeServer, type FakeServer, type Replies } from './server.ts'
 
 export interface Opened {
@@ -14,7 +14,15 @@ export interface Opened {
 
 export function open(address: string, replies: Replies = {}): Opened {
   window.history.pushState(null, '', address)
-  const server = fakeServer({ places: PLACES, session: NOBODY, search: answer([]), title: titlePage(), suggest: [], ...replies })
+  const server = fakeServer({
+    places: PLACES,
+    session: NOBODY,
+    search: answer([]),
+    title: titlePage(),
+    neighbours: neighbours(),
+    suggest: [],
+    ...replies,
+  })
   const client = newClient()
   // A failure shows at once here; that it is tried again is tested where it is decided.
   client.setDefaultOptions({ queries: { ...client.getDefaultOptions().queries, retry: false } })

@@ -1,6 +1,7 @@
 /** A small world for component tests: three branches of two systems, one title in two forms, one reader. */
 import type { Card, SessionInfo } from '@catalex/contract/card'
 import type { Hold, HoldOptions, PickupOption } from '@catalex/contract/holds'
+import type { Neighbours, Spine } from '@catalex/contract/neighbours'
 import type { Branch, Places } from '@catalex/contract/libraries'
 import type { ResultRow, SearchAnswer } from '@catalex/contract/search'
 import type { CopyLine, Edition, RouteLine, TitlePage } from '@catalex/contract/title'
@@ -225,5 +226,30 @@ export const card = (more: Partial<Card> = {}): Card => ({
   told: null,
   guardian: null,
   warnings: [],
+  ...more,
+})
+
+export const spine = (barcode: string, more: Partial<Spine> = {}): Spine => ({
+  barcode,
+  controlNumber: `c-${barcode}`,
+  title: `Title ${barcode}`,
+  who: ['Odd Ashby'],
+  year: 2001,
+  carrier: 'book',
+  extent: '201 pages ; 23 cm',
+  callNumber: { text: `823.9 ${barcode}`, spine: ['823.9', barcode] },
+  status: 'on shelf',
+  statusText: null,
+  inNow: true,
+  due: null,
+  ...more,
+})
+
+/** A shelf of ten copies round `b1`, of which more stands on the right. */
+export const neighbours = (more: Partial<Neighbours> = {}): Neighbours => ({
+  branch: 'quay',
+  collection: 'Main shelves',
+  spines: ['a1', 'a2', 'a3', 'a4', 'a5', 'b1', 'c1', 'c2', 'c3', 'c4'].map((barcode) => spine(barcode)),
+  more: { left: false, right: true },
   ...more,
 })

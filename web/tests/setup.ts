@@ -15,6 +15,7 @@ vi.stubGlobal('IntersectionObserver', Never)
 window.scrollTo = () => undefined
 Element.prototype.scrollIntoView = () => undefined
 Element.prototype.scrollBy = () => undefined
+Element.prototype.scrollTo = () => undefined
 
 afterEach(() => {
   cleanup()

@@ -3,6 +3,7 @@ import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../c
 import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
 import { healthSchema, placesSchema } from '../libraries/index.ts'
 import { sendMessageSchema, sentMessageSchema } from '../messages/index.ts'
+import { neighboursQuerySchema, neighboursSchema } from '../neighbours/index.ts'
 import type { FromSchema, JSONSchema } from '../schema/index.ts'
 import {
   browseAnswerSchema,
@@ -38,6 +39,7 @@ export const ENDPOINTS = {
   suggest: { summary: 'Headings that begin with what has been typed', query: suggestQuerySchema, answer: suggestAnswerSchema, status: 200 },
   title: { summary: 'One title with its editions, copies and routes', query: titleQuerySchema, answer: titlePageSchema, status: 200 },
   copies: { summary: 'Copies of one title, a page of them, or those sought', query: copiesQuerySchema, answer: copiesSchema, status: 200 },
+  neighbours: { summary: 'What stands left and right of a copy on its shelf', query: neighboursQuerySchema, answer: neighboursSchema, status: 200 },
   session: { summary: 'Who is signed in', answer: sessionSchema, status: 200 },
   signIn: { summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },
   signOut: { summary: 'Sign out; nothing stays behind', answer: null, status: 204 },

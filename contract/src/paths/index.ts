@@ -9,6 +9,7 @@ export const PATHS = {
   suggest: { method: 'get', path: '/api/suggestions' },
   title: { method: 'get', path: '/api/titles/:controlNumber' },
   copies: { method: 'get', path: '/api/titles/:controlNumber/copies' },
+  neighbours: { method: 'get', path: '/api/neighbours' },
   session: { method: 'get', path: '/api/session' },
   signIn: { method: 'post', path: '/api/session' },
   signOut: { method: 'delete', path: '/api/session' },

@@ -3,6 +3,7 @@ import { controlField, isAuthority, isDeleted, BadRecord } from '@catalex/core/c
 import { prepare, recordsIn } from '../catalogue/index.ts'
 import { Libraries } from '../libraries/index.ts'
 import { faultLine, faultsIn, readWorld } from '../world/index.ts'
+import { sayForm } from './reporting.ts'
 import { faultInWords } from './sentences.ts'
 
 /** @returns exit code: 0 where all fits, 1 with faults */
@@ -15,7 +16,7 @@ export async function checkWorld(folder: string): Promise<number> {
     console.log('The records are looked at when library.json and policies.json can be read.')
     return 1
   }
-  if (library.format !== 2 || policies.format !== 2) console.log('library.json and policies.json are read in their old form; "format": 2 says that they are in this one.') // prettier-ignore
+  sayForm(library, policies)
   const refused = await sayRecords(world.marc, new Libraries({ library, policies }))
   console.log(faults.length === 0 ? 'All that the files name is there.' : `${String(faults.length)} faults: nothing would be loaded.`)
   return faults.length + refused > 0 ? 1 : 0

@@ -10,7 +10,7 @@ import { snapshotFile } from '../search/index.ts'
 import { machineClock, type Clock } from '../standins/index.ts'
 import { makeSnapshot } from './indexing.ts'
 import { withBar } from './progress.ts'
-import { exitCodeOf, NOTHING_WRONG, sayLost, sayMissing, sayReport, sayRows, type Outcome } from './reporting.ts'
+import { exitCodeOf, NOTHING_WRONG, sayForm, sayLost, sayMissing, sayReport, sayRows, type Outcome } from './reporting.ts'
 import { readStatusList, readWorldFiles, type WorldFiles } from '../world/index.ts'
 
 interface Options {
@@ -36,6 +36,7 @@ export async function load(files: string[], options: Options): Promise<number> {
   if (missing !== undefined) throw new Error(`There is no file ${missing}.`)
   const world = options.world === undefined ? null : readWorldFiles(options.world)
   if (world === null && !existsSync(options.data)) throw new Error(`There is no database ${options.data}: load a whole world with --world first.`) // prettier-ignore
+  if (world) sayForm(world.library, world.policies)
   mkdirSync(dirname(options.data), { recursive: true })
   const release = await claim(`${options.data}.load-lock`)
   if (release === null) throw new LoadUnderWay(options.data)

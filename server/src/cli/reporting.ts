@@ -59,6 +59,12 @@ function whereOf({ file, record, controlNumber, field }: LoadFault): string {
   return parts.filter(Boolean).join(', ')
 }
 
+/** Files of the first form are read, and that is told. */
+export function sayForm(...files: readonly { format?: number }[]): void {
+  if (files.some(({ format }) => format !== 2))
+    console.log('library.json and policies.json are read in their old form; "format": 2 says that they are in this one.')
+}
+
 /** Rows that are named; the rest is counted. */
 const SHOWN_ROWS = 20
 

@@ -146,6 +146,9 @@ const READERS_FILES = [
   `CREATE INDEX activeHoldsOfReader ON holds(readerId) WHERE state IN ('waiting', 'paused', 'being fetched', 'in transit', 'ready')`,
 ]
 
+/** The order of each shelf, for what stands beside a copy. */
+const SHELVES = [`CREATE INDEX copiesOnShelf ON copies(branch, collection, sortKey, barcode, status)`]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -160,6 +163,7 @@ const STEPS: Record<string, string[]> = {
   '011-own-words': OWN_WORDS,
   '012-headings': HEADINGS,
   '013-readers-files': READERS_FILES,
+  '014-shelves': SHELVES,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

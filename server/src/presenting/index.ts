@@ -2,3 +2,4 @@
 export { cardOf, holdById } from './card.ts'
 export { presentRows, type Viewing } from './rows.ts'
 export { titleCopies, titlePage, type TitleQuestion } from './titlePage.ts'
+export { neighboursOf } from './neighbours.ts'

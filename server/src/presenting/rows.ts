@@ -85,7 +85,7 @@ function nearestOf(copies: readonly CopyNow[], whose: Whose): ResultRow['nearest
 }
 
 /** The main entry, else those with the first roles; names in the order in which they are spoken. */
-function whoOf({ people }: BibRecord): string[] {
+export function whoOf({ people }: BibRecord): string[] {
   const main = people.filter((person) => person.main)
   const shown = main.length > 0 ? main : people.slice(0, 2)
   return shown.map(({ spoken }) => spoken)

@@ -28,6 +28,7 @@ import { OwnMark } from '../ui/OwnMark.tsx'
 import { Words } from '../ui/Words.tsx'
 import styles from './title.module.css'
 
+const Neighbours = lazyWithTexts(() => import('../neighbours/Neighbours.tsx'))
 const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
 
 /** What a hold from this page is for: the edition, or one volume of it. */
@@ -124,6 +125,9 @@ export default function TitlePage() {
           }}
           family={own ? familyOf(own.carrier) : 'print'}
         />
+        <Suspense fallback={<Skeleton variant="rectangular" height={180} />}>
+          <Neighbours key={controlNumber} page={data} />
+        </Suspense>
         <Description description={description} />
       </article>
       <aside className={styles.right} aria-label={narrow ? t('title.about') : t('search.routesOf', { title: description.title })}>

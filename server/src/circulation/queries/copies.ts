@@ -18,7 +18,8 @@ interface Circulating {
   holdState: PromisingState | null
 }
 
-type Which = { recordIds: readonly number[] } | { controlNumbers: readonly string[] } | { barcode: string }
+type Which =
+  { recordIds: readonly number[] } | { controlNumbers: readonly string[] } | { barcode: string } | { barcodes: readonly string[] }
 
 /**
  * Copies in shelf order, without those withdrawn; asked in one go with what circulation knows of them, since every row of
@@ -31,7 +32,9 @@ export async function copiesOf(source: Queryable, libraries: Libraries, which: W
       ? ['recordId IN (SELECT value FROM json_each($value))', JSON.stringify(which.recordIds)]
       : 'controlNumbers' in which
         ? ['recordId IN (SELECT id FROM records WHERE controlNumber IN (SELECT value FROM json_each($value)))', JSON.stringify(which.controlNumbers)] // prettier-ignore
-        : ['copies.barcode = $value', which.barcode]
+        : 'barcodes' in which
+          ? ['copies.barcode IN (SELECT value FROM json_each($value))', JSON.stringify(which.barcodes)]
+          : ['copies.barcode = $value', which.barcode]
   const rows = await source.read<StoredCopy & Circulating>(
     `SELECT ${COPY_COLUMNS}, due, ${HOLD_STATE} AS holdState
      FROM copies JOIN records ON records.id = recordId LEFT JOIN loans ON loans.barcode = copies.barcode

@@ -268,6 +268,15 @@ export const later = {
       'You are signed out in this browser, but the catalogue could not be told. Leave this page open until it can be, or close every window of the browser.',
     tellAgain: 'Tell it again',
   },
+  neighbours: {
+    heading: 'Neighbours',
+    branch: 'On the shelf at',
+    shelf: 'The shelf, in its order',
+    asList: 'As a list',
+    asSpines: 'As spines',
+    left: 'Show what stands before',
+    right: 'Show what stands after',
+  },
   signIn: {
     heading: 'Sign in',
     card: 'Card number',

@@ -273,6 +273,15 @@ export const later: InOtherWords<typeof english> = {
       'In diesem Browser sind Sie abgemeldet, aber der Katalog konnte es nicht erfahren. Lassen Sie diese Seite offen, bis er es kann, oder schließen Sie alle Fenster des Browsers.',
     tellAgain: 'Noch einmal mitteilen',
   },
+  neighbours: {
+    heading: 'Nachbarn',
+    branch: 'Im Regal von',
+    shelf: 'Das Regal in seiner Ordnung',
+    asList: 'Als Liste',
+    asSpines: 'Als Buchrücken',
+    left: 'Zeigen, was davor steht',
+    right: 'Zeigen, was danach steht',
+  },
   signIn: {
     heading: 'Anmelden',
     card: 'Ausweisnummer',
