@@ -34,6 +34,7 @@ const ACCESS: Record<EndpointName, Access> = {
   title: { signedOut: 200, own: 200, forged: 404 },
   copies: { signedOut: 200, own: 200, forged: 404 },
   neighbours: { query: '?barcode=nobody', signedOut: 404, own: 404 },
+  callNumber: { signedOut: 404, own: 404, forged: 404 },
   session: { signedOut: 200, own: 200 },
   sampleCards: { signedOut: 200, own: 200 },
   card: { signedOut: 401, own: 200 },

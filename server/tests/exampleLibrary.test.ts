@@ -1,6 +1,7 @@
 /** The library that docs/example-library.md says in files: each fact is shown where a reader sees it, or kept for the room that will use it. */
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import type { ExplainedCallNumber } from '@catalex/contract/callnumber'
 import type { Card } from '@catalex/contract/card'
 import type { CoursesFile, DisplaysFile, ListsFile } from '@catalex/contract/files'
 import type { HoldOptions } from '@catalex/contract/holds'
@@ -117,6 +118,17 @@ describe('records', () => {
       ['KFH 1', 'Shelves', 'missing'],
     ])
     expect((await title(asa, 'KF2')).copies[0]).toMatchObject({ status: 'other', statusText: 'utlånad till fyren', inNow: false })
+  })
+  it('have call numbers that are explained from the record, prefix and all', async () => {
+    const { body } = await nobody().get<ExplainedCallNumber>('/api/copies/C300003/call-number')
+    expect(body).toEqual({
+      text: 'REF Nd',
+      scheme: 'other',
+      parts: [
+        { kind: 'prefix', text: 'REF', heading: null },
+        { kind: 'text', text: 'Nd', heading: null },
+      ],
+    })
   })
   it('the pieces of a set that is kept apart are named beside each other', async () => {
     const { copies } = await title(asa, 'KF5')

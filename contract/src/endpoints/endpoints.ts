@@ -1,4 +1,5 @@
 /** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
+import { callNumberSchema } from '../callnumber/index.ts'
 import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
 import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
 import { healthSchema, placesSchema } from '../libraries/index.ts'
@@ -40,6 +41,7 @@ export const ENDPOINTS = {
   title: { summary: 'One title with its editions, copies and routes', query: titleQuerySchema, answer: titlePageSchema, status: 200 },
   copies: { summary: 'Copies of one title, a page of them, or those sought', query: copiesQuerySchema, answer: copiesSchema, status: 200 },
   neighbours: { summary: 'What stands left and right of a copy on its shelf', query: neighboursQuerySchema, answer: neighboursSchema, status: 200 },
+  callNumber: { summary: 'What each part of the call number of a copy means', answer: callNumberSchema, status: 200 },
   session: { summary: 'Who is signed in', answer: sessionSchema, status: 200 },
   signIn: { summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },
   signOut: { summary: 'Sign out; nothing stays behind', answer: null, status: 204 },

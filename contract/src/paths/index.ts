@@ -10,6 +10,7 @@ export const PATHS = {
   title: { method: 'get', path: '/api/titles/:controlNumber' },
   copies: { method: 'get', path: '/api/titles/:controlNumber/copies' },
   neighbours: { method: 'get', path: '/api/neighbours' },
+  callNumber: { method: 'get', path: '/api/copies/:barcode/call-number' },
   session: { method: 'get', path: '/api/session' },
   signIn: { method: 'post', path: '/api/session' },
   signOut: { method: 'delete', path: '/api/session' },

@@ -78,6 +78,21 @@ export function piecesOf(text: string): string[] {
   return spaced.split(/\s+/).filter(Boolean)
 }
 
+/** A year stands behind as an edition; other figures are figures. */
+const YEAR = /^(1[4-9]|20|21)\d{2}\p{L}?$/u
+
+/** What a piece behind a class number is, as its key files it. */
+export function pieceKind(piece: string): 'copy' | 'volume' | 'year' | 'figure' | 'cutter' | 'mark' {
+  const rank = pieceKey(piece).charAt(0)
+  if (rank === RANK.copy) return 'copy'
+  if (rank === RANK.volume) return 'volume'
+  if (rank === RANK.number) return YEAR.test(piece) ? 'year' : 'figure'
+  return CUTTER.test(piece.replace(/^\./, '')) ? 'cutter' : 'mark'
+}
+
+/** Letters, then digits as a fraction, then a work mark, which counts only between equal cutters. */
+const CUTTER = /^(\p{L}+)(\d+)(\p{L}*)$/u
+
 /** The key of the pieces behind a class number. */
 export const tailKey = (pieces: readonly string[]): string => pieces.map(pieceKey).join(' ')
 
@@ -89,8 +104,7 @@ function pieceKey(piece: string): string {
   if (copy) return `${RANK.copy}${whole(copy[1] ?? '')}`
   const number = /^(\d+)(.*)$/.exec(bare)
   if (number) return `${RANK.number}${whole(number[1] ?? '')}${loose(number[2] ?? '')}`
-  // Cutter: letters, then digits as a fraction, then a work mark, which counts only between equal cutters.
-  const cutter = /^(\p{L}+)(\d+)(\p{L}*)$/u.exec(bare)
+  const cutter = CUTTER.exec(bare)
   if (cutter) {
     const [, letters = '', fraction = '', mark = ''] = cutter
     return `${RANK.word}${word(letters)}${fraction}${mark === '' ? '' : ` ${mark.toLowerCase()}`}`

@@ -34,19 +34,58 @@ const LONGEST = 200
 
 export function readCallNumber(parts: CallNumberParts): CallNumber {
   const { scheme, enumeration } = parts
+  const { prefix, body, lines, key, extras, copy } = elementsOf(parts)
+  const head = key ?? `~${loose(fold(body.slice(0, LONGEST)))}`
+  const tail = [enumeration ? volumeKey(enumeration.slice(0, LONGEST)) : '', copy ? tailKey([copy]) : '']
+  const further = extras.map(({ text }) => text)
+  return {
+    text: [prefix, body, ...further].filter(Boolean).join(' '),
+    sortKey: `${rangeOf(scheme, prefix)}${[head, ...tail].filter(Boolean).join(' ')}`,
+    spine: [...(prefix === '' ? [] : [prefix]), ...lines, ...further],
+    understood: key !== null,
+  }
+}
+
+interface Elements {
+  /** Empty for none. */
+  prefix: string
+  /** All but prefix, volume and copy, as it was written. */
+  body: string
+  /** The body as the scheme parts it; where it can't read it, at its blanks. */
+  lines: string[]
+  /** Class letters and number, or the first line; and what stands behind. */
+  head: string
+  pieces: string[]
+  /** Of the body; null where the scheme can't read it. */
+  key: string | null
+  understood: boolean
+  extras: { kind: 'volume' | 'copy'; text: string }[]
+  copy: string | null
+}
+
+/** What a call number is made of, for its key, its label and its explanation. */
+export function elementsOf(parts: CallNumberParts): Elements {
+  const { scheme, enumeration } = parts
   const { prefix, body } = withPrefixApart(parts)
   const copy = parts.copy !== null && parts.copy !== '1' ? `c.${parts.copy}` : null
   // A volume stands on the spine; what else a copy is of a set does not.
   const volume = enumeration !== null && isVolume(enumeration) ? enumeration : null
-  const extras = [volume, copy].filter((part) => part !== null)
   const reading = body.length > LONGEST ? null : SCHEME_READERS[scheme](body)
-  const head = reading ? reading.key : `~${loose(fold(body.slice(0, LONGEST)))}`
-  const tail = [enumeration ? volumeKey(enumeration.slice(0, LONGEST)) : '', copy ? tailKey([copy]) : '']
+  const lines = reading?.lines ?? body.split(/\s+/).filter(Boolean)
+  const ofHead = reading !== null && (scheme === 'lc' || scheme === 'nlm') && /^\d/.test(lines[1] ?? '') ? 2 : 1
   return {
-    text: [prefix, body, ...extras].filter(Boolean).join(' '),
-    sortKey: `${rangeOf(scheme, prefix)}${[head, ...tail].filter(Boolean).join(' ')}`,
-    spine: [...(prefix === '' ? [] : [prefix]), ...(reading?.lines ?? body.split(/\s+/).filter(Boolean)), ...extras],
+    prefix,
+    body,
+    lines,
+    head: lines.slice(0, ofHead).join(' '),
+    pieces: lines.slice(ofHead),
+    key: reading?.key ?? null,
     understood: reading !== null,
+    extras: [
+      ...(volume === null ? [] : [{ kind: 'volume' as const, text: volume }]),
+      ...(copy === null ? [] : [{ kind: 'copy' as const, text: copy }]),
+    ],
+    copy,
   }
 }
 

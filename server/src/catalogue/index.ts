@@ -4,7 +4,7 @@ import type { BibRecord, RecordedStatus, UseRule } from '@catalex/core/catalogue
 import { QueryTooLarge, type IdentifierQuery } from '@catalex/core/query'
 import type { Queryable } from '../database/index.ts'
 
-export { besideOnShelf, shelfPlaceOf } from './shelf.ts'
+export { besideOnShelf, marcOfCopy, shelfPlaceOf } from './shelf.ts'
 export { exportedAuthorities, exportedRecords, titleAddresses, titlePages } from './exporting.ts'
 export { marcOf, type StoredMarc } from './marc.ts'
 export { changedHeadings, keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'

@@ -1,4 +1,5 @@
 /** The copies on one shelf, a branch's collection, in their order; also those that are out. */
+import type { MarcRecord } from '@catalex/core/catalogue'
 import type { Queryable } from '../database/index.ts'
 
 export interface OnShelf {
@@ -15,6 +16,16 @@ export async function shelfPlaceOf(source: Queryable, barcode: string): Promise<
     { barcode },
   )
   return found ?? null
+}
+
+/** The record of a copy as it was read; null where there is none of this barcode. */
+export async function marcOfCopy(source: Queryable, barcode: string): Promise<MarcRecord | null> {
+  const [found] = await source.read<{ marc: string }>(
+    "SELECT marc FROM records JOIN copies ON recordId = records.id WHERE barcode = $barcode AND copies.status <> 'withdrawn'",
+    { barcode },
+  )
+  // Written from a MarcRecord.
+  return found ? (JSON.parse(found.marc) as MarcRecord) : null
 }
 
 /** The index of shelves has the order; only what is shown is looked up. */

@@ -3,7 +3,7 @@ import type { Request } from 'express'
 import { sizeOf } from '../catalogue/index.ts'
 import { momentOf } from '../circulation/index.ts'
 import { borrowerOf } from '../readers/index.ts'
-import { neighboursOf, type TitleQuestion } from '../presenting/index.ts'
+import { explainedCallNumber, neighboursOf, type TitleQuestion } from '../presenting/index.ts'
 import type { Searcher } from '../search/index.ts'
 import type { Bind } from './bind.ts'
 import type { Context } from './context.ts'
@@ -43,6 +43,11 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     const copies = await search.copies(path.controlNumber, await titleQuestion(request, query), query, asking)
     if (!copies) throw new HttpProblem('no-such-title')
     return copies
+  })
+  bind('callNumber', async ({ path }) => {
+    const found = await explainedCallNumber(database, path.barcode)
+    if (!found) throw new HttpProblem('no-such-title')
+    return found
   })
   bind('neighbours', async ({ query }) => {
     const found = await neighboursOf(database, libraries, query, momentOf(clock.now()).minute)

@@ -109,9 +109,12 @@ function Drawn({ spine, words, own, current, onFocus, onKeyDown }: DrawnProps) {
         <span>{spine.title}</span>
       </span>
       <span className={styles.label}>
-        {spine.callNumber.spine.slice(-LABEL_LINES).map((line, i) => (
-          <span key={i}>{line.replace(WHOLE_NUMBER, '.')}</span>
-        ))}
+        {spine.callNumber.spine
+          .filter((line) => !COPY.test(line))
+          .slice(-LABEL_LINES)
+          .map((line, i) => (
+            <span key={i}>{line.replace(WHOLE_NUMBER, '.')}</span>
+          ))}
       </span>
     </Link>
   )
@@ -119,6 +122,9 @@ function Drawn({ spine, words, own, current, onFocus, onKeyDown }: DrawnProps) {
 
 /** The hundred that neighbours share says nothing where there is little room. */
 const WHOLE_NUMBER = /^\d{3}\.(?=\d)/
+
+/** Which copy it is tells no title apart. */
+const COPY = /^c\.\d+$/
 
 /** Cloths of one family differ a little, each title's always by the same: so many parts in a hundred of its colour. */
 function dyeOf(controlNumber: string): number {

@@ -2,26 +2,21 @@
 import type { CopyLine, TitlePage } from '@catalex/contract/title'
 import { openState } from '@catalex/core/calendar'
 import type { Family } from '@catalex/core/catalogue'
-import CopyIcon from '@mui/icons-material/ContentCopyOutlined'
 import Button from '@mui/material/Button'
-import IconButton from '@mui/material/IconButton'
 import TextField from '@mui/material/TextField'
 import { DateTime } from 'luxon'
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { dueInWords, now, timeInWords } from '../shared/formats.ts'
+import { now, timeInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { useKept } from '../shared/kept.ts'
-import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
-import { refusalInWords } from '../shared/problems.ts'
 import { useScope } from '../shared/scope.tsx'
 import { copiesQuery } from '../shared/titleQuery.ts'
-import { Hint } from '../ui/Hint.tsx'
-import { SpineLabel } from '../ui/SpineLabel.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { CopyLines, type CopyLinesProps } from './CopyLines.tsx'
 import styles from './title.module.css'
 
 /** More copies than this and they can be searched. */
@@ -79,21 +74,8 @@ export function Copies({ page, family, onHoldVolume }: Props) {
   )
 }
 
-interface LinesProps {
-  family: Family
-  onHold: ((copy: CopyLine) => void) | undefined
-}
-
-const Lines = ({ copies, family, onHold }: LinesProps & { copies: readonly CopyLine[] }) => (
-  <ul>
-    {copies.map((copy) => (
-      <Line key={copy.barcode} copy={copy} family={family} onHold={onHold} />
-    ))}
-  </ul>
-)
-
 /** The first copies of a place stand on the page; the others come a page at a time. */
-function OfPlace({ page, place: { branch, owned }, ...lines }: LinesProps & { page: TitlePage; place: TitlePage['places'][number] }) {
+function OfPlace({ page, place: { branch, owned }, ...lines }: CopyLinesProps & { page: TitlePage; place: TitlePage['places'][number] }) {
   const { t } = useTranslation()
   const { branchName } = usePlaces()
   const { chosen } = useScope()
@@ -107,7 +89,7 @@ function OfPlace({ page, place: { branch, owned }, ...lines }: LinesProps & { pa
   const left = owned - copies.length
   return (
     <>
-      <Lines copies={copies} {...lines} />
+      <CopyLines copies={copies} {...lines} />
       {error && <Trouble error={error} onRetry={() => void refetch()} />}
       {left > 0 && (
         <Button
@@ -126,7 +108,7 @@ function OfPlace({ page, place: { branch, owned }, ...lines }: LinesProps & { pa
 }
 
 /** What is sought, by place. */
-function Found({ page, find, ...lines }: LinesProps & { page: TitlePage; find: string }) {
+function Found({ page, find, ...lines }: CopyLinesProps & { page: TitlePage; find: string }) {
   const { t } = useTranslation()
   const { chosen } = useScope()
   const { data, error, hasNextPage, fetchNextPage, refetch } = useInfiniteQuery({
@@ -145,7 +127,7 @@ function Found({ page, find, ...lines }: LinesProps & { page: TitlePage; find: s
       {branches.map((branch) => (
         <div key={branch} className={styles.place}>
           <PlaceHead branch={branch} />
-          <Lines copies={copies.filter((copy) => copy.place.branch === branch)} {...lines} />
+          <CopyLines copies={copies.filter((copy) => copy.place.branch === branch)} {...lines} />
         </div>
       ))}
       {hasNextPage && (
@@ -172,76 +154,5 @@ function PlaceHead({ branch }: { branch: string }) {
         {state.open ? t('title.openTill', { time: timeInWords(state.until.toISO() ?? '', all.timeZone) }) : t('title.shut')}
       </span>
     </h3>
-  )
-}
-
-function Line({ copy, family, onHold }: LinesProps & { copy: CopyLine }) {
-  const { t } = useTranslation()
-  const { all, branchName } = usePlaces()
-  const notify = useNotice()
-  const { text, spine } = copy.place.callNumber
-  const copyText = async () => {
-    await navigator.clipboard.writeText(text)
-    notify(t('title.copied'))
-  }
-  const state = copy.inNow ? 'in' : copy.status === 'missing' ? 'lost' : 'out'
-  return (
-    <li className={styles.copy}>
-      <SpineLabel lines={spine} family={family} />
-      <div className={styles.where}>
-        <span>{copy.place.collection}</span>
-        <span className={styles.soft}>{copy.place.floor}</span>
-      </div>
-      <div className={styles.call}>
-        <span>{text}</span>
-        <Hint text={t('title.copyCall', { text })}>
-          <IconButton size="small" data-screen aria-label={t('title.copyCall', { text })} onClick={() => void copyText()}>
-            <CopyIcon sx={{ fontSize: '0.9375rem' }} />
-          </IconButton>
-        </Hint>
-      </div>
-      <div className={styles.state}>
-        <Hint text={t(`status.explain.${copy.status}`)}>
-          <b data-state={state}>{copy.statusText ?? t(`status.${copy.status}`)}</b>
-        </Hint>
-        {copy.due && (
-          <span className={styles.soft}>
-            {t(copy.status === 'overdue' ? 'status.wasDue' : 'status.due', { date: dueInWords(copy.due, all.timeZone) })}
-          </span>
-        )}
-        {copy.pieces.map(({ what, branch, collection, floor }) => (
-          <span key={what} className={styles.soft}>
-            {t('title.belongs', {
-              what,
-              place: [branch === copy.place.branch ? '' : branchName(branch), collection, floor].filter(Boolean).join(', '),
-            })}
-          </span>
-        ))}
-        {copy.note && (
-          <span className={styles.soft} dir="auto">
-            {copy.note}
-          </span>
-        )}
-      </div>
-      <div className={styles.terms}>
-        {copy.use !== 'loan' && <span>{t(`use.${copy.use}`)}</span>}
-        {copy.loan !== null && <span className={styles.soft}>{t(`title.loan.${copy.loan.unit}`, { count: copy.loan.count })}</span>}
-        {onHold && copy.hold.allowed && (
-          <Button
-            size="small"
-            aria-label={`${t('title.holdVolume')}: ${copy.enumeration ?? text}`}
-            data-screen
-            onClick={() => {
-              onHold(copy)
-            }}
-          >
-            {t('title.holdVolume')}
-          </Button>
-        )}
-        {!copy.hold.allowed && copy.hold.refusal.code === 'rule' && copy.inNow && (
-          <span className={styles.reason}>{refusalInWords(t, { ...copy.hold.refusal, remedy: null }, all.timeZone)}</span>
-        )}
-      </div>
-    </li>
   )
 }

@@ -112,6 +112,7 @@ export const later = {
     by: 'By',
     with: 'With',
     copyCall: 'Copy call number {{text}}',
+    explainCall: 'What {{text}} means',
     belongs: 'with it: {{what}} ({{place}})',
     copied: 'Call number copied',
     volume: 'Volumes',
@@ -267,6 +268,24 @@ export const later = {
     untold:
       'You are signed out in this browser, but the catalogue could not be told. Leave this page open until it can be, or close every window of the browser.',
     tellAgain: 'Tell it again',
+  },
+  callNumber: {
+    heading: 'What {{text}} means',
+    between: 'Where it stands in {{collection}}',
+    parts: {
+      prefix: 'It names a place of its own; all that has it stands together.',
+      letters: 'The subject. Letters go by the alphabet; one letter comes before two.',
+      number: 'The subject more closely, as a whole number: 9 before 76 before 301.',
+      dewey: 'The subject, as a number of three figures.',
+      decimal: 'The subject more closely still. Figures are read one by one behind the point: .155 before .2.',
+      cutter: 'Usually the author or title: the letter, then the figures one by one as behind a point. C45 comes before C5.',
+      mark: 'The first letters of the author or title, by the alphabet.',
+      year: 'The year of this edition; earlier ones come first.',
+      figure: 'A number, counted as a whole.',
+      volume: 'Which volume or part; 2 comes before 10.',
+      copy: 'Which copy of several that are alike.',
+      text: 'As the library writes it, piece by piece, numbers as whole numbers.',
+    },
   },
   neighbours: {
     heading: 'Neighbours',

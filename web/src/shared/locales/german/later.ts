@@ -115,6 +115,7 @@ export const later: InOtherWords<typeof english> = {
     by: 'Von',
     with: 'Mit',
     copyCall: 'Signatur {{text}} kopieren',
+    explainCall: 'Was {{text}} bedeutet',
     belongs: 'dazu gehört: {{what}} ({{place}})',
     copied: 'Signatur kopiert',
     volume: 'Bände',
@@ -272,6 +273,24 @@ export const later: InOtherWords<typeof english> = {
     untold:
       'In diesem Browser sind Sie abgemeldet, aber der Katalog konnte es nicht erfahren. Lassen Sie diese Seite offen, bis er es kann, oder schließen Sie alle Fenster des Browsers.',
     tellAgain: 'Noch einmal mitteilen',
+  },
+  callNumber: {
+    heading: 'Was {{text}} bedeutet',
+    between: 'Wo es in {{collection}} steht',
+    parts: {
+      prefix: 'Nennt einen eigenen Ort; alles damit steht beisammen.',
+      letters: 'Das Fachgebiet. Buchstaben nach dem Alphabet; einer kommt vor zweien.',
+      number: 'Das Fachgebiet genauer, als ganze Zahl: 9 vor 76 vor 301.',
+      dewey: 'Das Fachgebiet als dreistellige Zahl.',
+      decimal: 'Das Fachgebiet noch genauer. Nach dem Punkt zählt Ziffer für Ziffer: .155 vor .2.',
+      cutter: 'Meist Verfasser oder Titel: der Buchstabe, dann Ziffer für Ziffer wie nach einem Punkt. C45 kommt vor C5.',
+      mark: 'Die ersten Buchstaben von Verfasser oder Titel, nach dem Alphabet.',
+      year: 'Das Jahr dieser Ausgabe; frühere kommen zuerst.',
+      figure: 'Eine Zahl, als ganze gezählt.',
+      volume: 'Welcher Band oder Teil; 2 kommt vor 10.',
+      copy: 'Welches von mehreren gleichen Exemplaren.',
+      text: 'Wie die Bibliothek es schreibt, Stück für Stück, Zahlen als ganze Zahlen.',
+    },
   },
   neighbours: {
     heading: 'Nachbarn',

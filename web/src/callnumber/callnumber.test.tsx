@@ -1,0 +1,34 @@
+import { screen, within } from '@testing-library/react'
+import { expect, test } from 'vitest'
+import { open } from '../../tests/open.tsx'
+import { copy, neighbours, PLACES, spine, titlePage } from '../../tests/samples.ts'
+
+test('a call number is explained part by part, with its place between its neighbours', async () => {
+  const explained = {
+    text: 'REF 823 ASH',
+    scheme: 'dewey' as const,
+    parts: [
+      { text: 'REF', kind: 'prefix' as const, heading: null },
+      { text: '823', kind: 'dewey' as const, heading: '82' },
+      { text: 'ASH', kind: 'mark' as const, heading: null },
+    ],
+  }
+  const { user, server } = open('/titles/p1', {
+    places: { ...PLACES, prefixes: [{ prefix: 'REF', meaning: 'Reference shelves' }] },
+    title: titlePage({ copies: [copy('b1', 'quay')] }),
+    callNumber: explained,
+    neighbours: ({ query }) =>
+      query.get('size') === '1' ? neighbours({ spines: ['a5', 'b1', 'c1'].map((one) => spine(one)) }) : neighbours(),
+  })
+  await user.click((await screen.findAllByRole('button', { name: 'What 823 ASH means' }))[0]!)
+  const dialog = within(await screen.findByRole('dialog', { name: 'What 823 ASH means' }))
+  expect((await dialog.findAllByRole('definition')).map((one) => one.textContent)).toEqual([
+    'Reference shelves. It names a place of its own; all that has it stands together.',
+    'English literature. The subject, as a number of three figures.',
+    'The first letters of the author or title, by the alphabet.',
+  ])
+  expect(server.asked('callNumber').at(-1)?.path).toBe('/api/copies/b1/call-number')
+  const labels = await dialog.findAllByRole('listitem')
+  expect(labels.map((one) => one.textContent)).toEqual(['823.9a5', '823.9b1', '823.9c1'])
+  expect(labels[1]).toHaveAttribute('aria-current', 'true')
+})
