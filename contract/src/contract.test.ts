@@ -155,7 +155,7 @@ describe('the OpenAPI document', () => {
     for (const name of Object.keys(PATHS) as EndpointName[]) {
       const endpoint: Endpoint = ENDPOINTS[name]
       const { method, path } = PATHS[name]
-      const operation = document.paths[path.replace(':controlNumber', '{controlNumber}').replace(':id', '{id}')]?.[method]
+      const operation = document.paths[path.replace(/:(\w+)/g, '{$1}')]?.[method]
       expect(operation?.requestBody !== undefined, name).toBe(endpoint.body !== undefined)
       expect(operation?.responses[String(endpoint.status)]?.content !== undefined, name).toBe(endpoint.answer !== null)
       expect(Object.keys(operation?.responses ?? {}), name).toContain('default')
