@@ -17,7 +17,7 @@ import {
   suggestAnswerSchema,
   suggestQuerySchema,
 } from '../search/index.ts'
-import { copiesQuerySchema, copiesSchema, titlePageSchema, titleQuerySchema } from '../title/index.ts'
+import { copiesQuerySchema, copiesSchema, marcRecordSchema, titlePageSchema, titleQuerySchema } from '../title/index.ts'
 import type { EndpointName, PATHS } from '../paths/index.ts'
 
 export interface Endpoint {
@@ -39,6 +39,7 @@ export const ENDPOINTS = {
   browse: { summary: 'Headings in alphabetical order from any letters on', query: browseQuerySchema, answer: browseAnswerSchema, status: 200 },
   suggest: { summary: 'Headings that begin with what has been typed', query: suggestQuerySchema, answer: suggestAnswerSchema, status: 200 },
   title: { summary: 'One title with its editions, copies and routes', query: titleQuerySchema, answer: titlePageSchema, status: 200 },
+  record: { summary: 'The MARC record of a title, field by field', answer: marcRecordSchema, status: 200 },
   copies: { summary: 'Copies of one title, a page of them, or those sought', query: copiesQuerySchema, answer: copiesSchema, status: 200 },
   neighbours: { summary: 'What stands left and right of a copy on its shelf', query: neighboursQuerySchema, answer: neighboursSchema, status: 200 },
   callNumber: { summary: 'What each part of the call number of a copy means', answer: callNumberSchema, status: 200 },

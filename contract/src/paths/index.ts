@@ -8,6 +8,7 @@ export const PATHS = {
   browse: { method: 'get', path: '/api/headings' },
   suggest: { method: 'get', path: '/api/suggestions' },
   title: { method: 'get', path: '/api/titles/:controlNumber' },
+  record: { method: 'get', path: '/api/titles/:controlNumber/record' },
   copies: { method: 'get', path: '/api/titles/:controlNumber/copies' },
   neighbours: { method: 'get', path: '/api/neighbours' },
   callNumber: { method: 'get', path: '/api/copies/:barcode/call-number' },

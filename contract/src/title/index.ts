@@ -175,6 +175,20 @@ export const titlePageSchema = shape({
   waiting: count,
 })
 
+/** A record as it was read, with its copies as they are now. */
+export const marcRecordSchema = shape({
+  leader: text,
+  fields: list(
+    shape({
+      tag: text,
+      indicators: { ...textOrNull, description: 'Both; null for a control field.' },
+      value: { ...textOrNull, description: 'Of a control field.' },
+      subfields: list(shape({ code: text, value: text })),
+    }),
+  ),
+})
+
+export type MarcView = FromSchema<typeof marcRecordSchema>
 export type Edition = FromSchema<typeof editionSchema>
 export type CopyLine = FromSchema<typeof copySchema>
 export type ShelfPlace = FromSchema<typeof shelfPlaceSchema>

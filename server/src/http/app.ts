@@ -11,6 +11,7 @@ import type { Context } from './context.ts'
 import { bindHolds } from './holds.ts'
 import { bindMessages } from './messages.ts'
 import { serveMachines } from './machines.ts'
+import { serveRecords } from './records.ts'
 import { metricsOf } from './metrics.ts'
 import { servePages } from './pages.ts'
 import { HttpProblem, problemHandler } from './problems.ts'
@@ -62,7 +63,8 @@ export function createApp(context: Context): Express {
     throw new HttpProblem('no-such-address')
   })
   serveMachines(app, context)
-  if (context.pages !== null) servePages(app, context.pages)
+  serveRecords(app, context)
+  if (context.pages !== null) servePages(app, context.pages, context)
   app.use(problemHandler(log))
   return app
 }

@@ -1,9 +1,9 @@
 /** Endpoints that everybody may ask: places, searches, headings, titles. */
 import type { Request } from 'express'
-import { sizeOf } from '../catalogue/index.ts'
+import { exportedRecords, recordIdOf, sizeOf } from '../catalogue/index.ts'
 import { momentOf } from '../circulation/index.ts'
 import { borrowerOf } from '../readers/index.ts'
-import { explainedCallNumber, neighboursOf, type TitleQuestion } from '../presenting/index.ts'
+import { explainedCallNumber, marcView, neighboursOf, type TitleQuestion } from '../presenting/index.ts'
 import type { Searcher } from '../search/index.ts'
 import type { Bind } from './bind.ts'
 import type { Context } from './context.ts'
@@ -43,6 +43,12 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     const copies = await search.copies(path.controlNumber, await titleQuestion(request, query), query, asking)
     if (!copies) throw new HttpProblem('no-such-title')
     return copies
+  })
+  bind('record', async ({ path }) => {
+    const id = await recordIdOf(database, path.controlNumber)
+    const record = id === null ? undefined : (await exportedRecords(database, [id]).next()).value
+    if (!record) throw new HttpProblem('no-such-title')
+    return marcView(record)
   })
   bind('callNumber', async ({ path }) => {
     const found = await explainedCallNumber(database, path.barcode)

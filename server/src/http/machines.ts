@@ -74,7 +74,7 @@ const SITEMAP = 'http://www.sitemaps.org/schemas/sitemap/0.9'
 const LONGEST_SHORT_NAME = 16
 
 /** By the name under which it was asked; whatever else stands there is not repeated. */
-function originOf(request: Request): string {
+export function originOf(request: Request): string {
   const host = request.get('host') ?? ''
   const origin = `${request.protocol}://${host}`
   return /^[\w.-]{1,253}(?::\d{1,5})?$/.test(host) && URL.canParse(origin) ? origin : `${request.protocol}://localhost`

@@ -1,18 +1,36 @@
 /** Serves the built web application; every address that is no file is a page of it. */
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import type { Express, Response } from 'express'
+import type { Express, NextFunction, Request, Response } from 'express'
 import expressStaticGzip from 'express-static-gzip'
+import { recordsByControlNumber } from '../catalogue/index.ts'
+import { headOf } from '../presenting/index.ts'
+import type { Context } from './context.ts'
+import { originOf } from './machines.ts'
 
 /** Text files lie there compressed already (npm run build). */
 const COMPRESSED = { enableBrotli: true, orderPreference: ['br', 'gz'] as ('br' | 'gz')[] }
 
-export function servePages(app: Express, folder: string): void {
+export function servePages(app: Express, folder: string, { database }: Pick<Context, 'database'>): void {
   app.use(
     '/assets',
     expressStaticGzip(join(folder, 'assets'), { ...COMPRESSED, serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }),
   )
   app.use(expressStaticGzip(folder, { ...COMPRESSED, index: false, serveStatic: { maxAge: 0 } }))
+  const page = readFileSync(join(folder, 'index.html'), 'utf8')
+  const parts = [...HEAD].reduce((text, part) => text.replace(part, ''), page)
+  app.get('/titles/:controlNumber', (request: Request, response: Response, next: NextFunction) => {
+    const controlNumber = String(request.params.controlNumber)
+    recordsByControlNumber(database, [controlNumber]).then(([found]) => {
+      const address = `${originOf(request)}/titles/${encodeURIComponent(controlNumber)}`
+      const html = found ? parts.replace('</head>', () => `  ${headOf(found.record, address)}\n  </head>`) : page
+      response.set('Cache-Control', 'no-cache').type('html').send(html)
+    }, next)
+  })
   app.get('/{*page}', (_request, response: Response) => {
-    response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: folder })
+    response.set('Cache-Control', 'no-cache').type('html').send(page)
   })
 }
+
+/** What a title's page says in its own words. */
+const HEAD = [/ *<title>[^<]*<\/title>\n/, / *<meta name="description"[^>]*>\n/]

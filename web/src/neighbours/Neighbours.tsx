@@ -1,5 +1,4 @@
 /** The shelf around a copy: as spines, or as a list where there is little room or somebody likes that better. */
-import type { Spine } from '@catalex/contract/neighbours'
 import type { TitlePage } from '@catalex/contract/title'
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
@@ -17,16 +16,6 @@ import { neighboursQuery } from './neighboursQuery.ts'
 import { ShelfList } from './ShelfList.tsx'
 import { Spines } from './Spines.tsx'
 import styles from './neighbours.module.css'
-
-/** What both forms of the shelf are given. */
-export interface ShelfProps {
-  spines: readonly Spine[]
-  /** The copy around which it is. */
-  own: string
-  /** Goes on at this end; null where the shelf ends there, or is being asked. */
-  onLeft: (() => void) | null
-  onRight: (() => void) | null
-}
 
 export default function Neighbours({ page }: { page: TitlePage }) {
   const { t } = useTranslation()

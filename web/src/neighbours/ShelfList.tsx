@@ -9,7 +9,7 @@ import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { SpineLabel } from '../ui/SpineLabel.tsx'
 import { Words } from '../ui/Words.tsx'
-import type { ShelfProps } from './Neighbours.tsx'
+import type { ShelfProps } from './shelfProps.ts'
 import styles from './neighbours.module.css'
 
 /** On each side at first, and with each press. */

@@ -6,7 +6,7 @@ import { useLayoutEffect, useRef, useState, type CSSProperties, type KeyboardEve
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { useLinks } from '../shared/links.ts'
-import type { ShelfProps } from './Neighbours.tsx'
+import type { ShelfProps } from './shelfProps.ts'
 import { useSpineInWords } from './spineInWords.ts'
 import styles from './neighbours.module.css'
 

@@ -29,6 +29,7 @@ import { Words } from '../ui/Words.tsx'
 import styles from './title.module.css'
 
 const Neighbours = lazyWithTexts(() => import('../neighbours/Neighbours.tsx'))
+const MarcRecord = lazyWithTexts(() => import('./MarcRecord.tsx'))
 const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
 
 /** What a hold from this page is for: the edition, or one volume of it. */
@@ -129,6 +130,7 @@ export default function TitlePage() {
           <Neighbours key={controlNumber} page={data} />
         </Suspense>
         <Description description={description} />
+        <OfTheRecord key={`record ${controlNumber}`} controlNumber={controlNumber} />
       </article>
       <aside className={styles.right} aria-label={narrow ? t('title.about') : t('search.routesOf', { title: description.title })}>
         {!narrow && routes}
@@ -147,6 +149,33 @@ export default function TitlePage() {
         </Suspense>
       )}
     </div>
+  )
+}
+
+/** The MARC record, for whoever asks for it. */
+function OfTheRecord({ controlNumber }: { controlNumber: string }) {
+  const { t } = useTranslation()
+  const [open, setOpen] = useState(false)
+  return (
+    <section aria-labelledby="record-heading" data-screen>
+      <div className={styles.sectionHead}>
+        <h2 id="record-heading">{t('title.marc.heading')}</h2>
+        <Button
+          size="small"
+          aria-expanded={open}
+          onClick={() => {
+            setOpen(!open)
+          }}
+        >
+          {t(open ? 'title.marc.hide' : 'title.marc.show')}
+        </Button>
+      </div>
+      {open && (
+        <Suspense fallback={<Skeleton variant="rectangular" height={240} />}>
+          <MarcRecord controlNumber={controlNumber} />
+        </Suspense>
+      )}
+    </section>
   )
 }
 

@@ -128,7 +128,8 @@ function seriesOf(record: MarcRecord): SeriesEntry[] {
   const fields = traced.length > 0 ? traced : fieldsOf(record, '490')
   return fields.map((f) => ({
     title: trimmed(subfields(f, tagOf(f) === '800' ? 't' : 'a').join(' ')),
-    volume: trimmed(subfields(f, 'v').join(' ')) || null,
+    // The stop behind a number closes the field.
+    volume: trimmed(subfields(f, 'v').join(' ')).replace(/(?<=\d)\.$/, '') || null,
   }))
 }
 

@@ -113,6 +113,7 @@ export const later = {
     with: 'With',
     copyCall: 'Copy call number {{text}}',
     explainCall: 'What {{text}} means',
+    marc: { heading: 'MARC record', show: 'Show it', hide: 'Hide it', iso: 'As a file (ISO 2709)', xml: 'As a file (MARCXML)' },
     belongs: 'with it: {{what}} ({{place}})',
     copied: 'Call number copied',
     volume: 'Volumes',

@@ -116,6 +116,7 @@ export const later: InOtherWords<typeof english> = {
     with: 'Mit',
     copyCall: 'Signatur {{text}} kopieren',
     explainCall: 'Was {{text}} bedeutet',
+    marc: { heading: 'MARC-Datensatz', show: 'Zeigen', hide: 'Verbergen', iso: 'Als Datei (ISO 2709)', xml: 'Als Datei (MARCXML)' },
     belongs: 'dazu gehört: {{what}} ({{place}})',
     copied: 'Signatur kopiert',
     volume: 'Bände',
