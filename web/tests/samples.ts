@@ -47,6 +47,7 @@ export const edition = (controlNumber: string, more: Partial<Edition> = {}): Edi
   publisher: 'Gullwing',
   extent: null,
   languages: ['eng'],
+  binding: null,
   tally: { inNow: 1, owned: 2, elsewhere: 0 },
   serial: false,
   ...more,

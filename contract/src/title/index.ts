@@ -29,6 +29,7 @@ export const editionSchema = shape({
   publisher: textOrNull,
   extent: textOrNull,
   languages: list(text),
+  binding: { ...textOrNull, description: 'As its ISBN is qualified.' },
   tally: {
     ...shape({ inNow: count, owned: count, elsewhere: count }),
     description: 'In now and owned in the places of the scope; owned elsewhere.',
@@ -113,7 +114,7 @@ const descriptionSchema = shape({
   contents: list(text),
   summary: textOrNull,
   notes: list(shape({ kind: oneOf(NOTE_KINDS), text })),
-  identifiers: list(shape({ kind: oneOf(IDENTIFIER_KINDS), value: text })),
+  identifiers: list(shape({ kind: oneOf(IDENTIFIER_KINDS), value: text, qualifier: textOrNull })),
   titleInScript: { ...textOrNull, description: 'The title in the script in which it stands on the thing.' },
   otherScripts: list(shape({ field: oneOf(OTHER_SCRIPT_FIELDS), text })),
   online: { ...list(onlineVersionSchema), description: 'Versions that are read online; never copies.' },

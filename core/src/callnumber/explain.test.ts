@@ -28,7 +28,11 @@ describe('the parts of a call number', () => {
     ['LC with a work mark', parts('lc', 'PR6058', { itemPart: '.O4a 12' }), ['letters PR P', 'number 6058', 'cutter .O4a', 'figure 12']],
     ['NLM', parts('nlm', 'WY 100', { itemPart: 'B46n' }), ['letters WY WY', 'number 100', 'cutter B46n']],
     ['by author', parts('author', 'FIC', { itemPart: 'HOL' }), ['mark FIC', 'mark HOL']],
-    ['by author, with a volume', parts('author', 'HOL', { prefix: 'FIC', itemPart: 'v.2 2011' }), ['prefix FIC', 'mark HOL', 'volume v.2', 'year 2011']],
+    [
+      'by author, with a volume',
+      parts('author', 'HOL', { prefix: 'FIC', itemPart: 'v.2 2011' }),
+      ['prefix FIC', 'mark HOL', 'volume v.2', 'year 2011'],
+    ],
     ['by number of accession', parts('accession', 'DVD 1187'), ['text DVD', 'text 1187']],
     ['what its scheme can’t read', parts('dewey', 'Shelf by the door'), ['text Shelf', 'text by', 'text the', 'text door']],
     ['what is no volume does not stand on the spine', parts('lc', 'M1500', { enumeration: 'score' }), ['letters M M', 'number 1500']],

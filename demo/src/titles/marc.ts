@@ -57,7 +57,7 @@ export function marcFrom(controlNumber: string, draft: Draft, copies: readonly C
     ['003', 'PSL'],
     ...(PHYSICAL[draft.carrier] && !draft.coyCarrier ? [['007', PHYSICAL[draft.carrier] ?? '']] : []),
     ['008', fixedField(draft, enteredOn)],
-    ...(draft.isbn ? [['020', '  ', 'a', isbnFor(controlNumber)]] : []),
+    ...(draft.isbn ? [['020', '  ', 'a', isbnFor(controlNumber), 'q', bindingFor(draft.year, controlNumber)]] : []),
     ['040', '  ', 'a', 'PSL', 'b', 'eng', 'e', 'rda', 'c', 'PSL'],
     ...(draft.originalLanguage ? [['041', '1 ', 'a', draft.language, 'h', draft.originalLanguage]] : []),
     ...(draft.author
@@ -178,6 +178,11 @@ function fixedField(draft: Draft, enteredOn: string): string {
 }
 
 /** Numbers of a made-up registrant, with a true check digit. */
+/** Paperbacks came late, and never all books. */
+const FIRST_PAPERBACKS = 1935
+const bindingFor = (year: number, controlNumber: string): string =>
+  year >= FIRST_PAPERBACKS && Number(controlNumber.replace(/\D/g, '')) % 5 < 3 ? 'paperback' : 'hardback'
+
 function isbnFor(controlNumber: string): string {
   const digits = Number(controlNumber.replace(/\D/g, ''))
   const body = `97819${String(10_000_000 + (digits % 9_999_999)).slice(1)}`

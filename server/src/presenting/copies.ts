@@ -20,7 +20,7 @@ export function inScope(copy: Pick<CopyNow, 'system' | 'branch' | 'collection'>,
 export function editionLine({ controlNumber, record }: StoredRecord, copies: readonly CopyNow[], scope: readonly string[]): Edition {
   const own = copies.filter((copy) => copy.controlNumber === controlNumber)
   const here = own.filter((copy) => inScope(copy, scope))
-  const { carrier, title, year, edition, publisher, extent, languages } = record
+  const { carrier, title, year, edition, publisher, extent, languages, identifiers } = record
   return {
     controlNumber,
     carrier,
@@ -30,6 +30,7 @@ export function editionLine({ controlNumber, record }: StoredRecord, copies: rea
     publisher,
     extent,
     languages,
+    binding: identifiers.find(({ kind }) => kind === 'isbn')?.qualifier ?? null,
     tally: { inNow: here.filter(isInNow).length, owned: here.length, elsewhere: own.length - here.length },
     serial: familyOf(carrier) === 'journal',
   }

@@ -1,7 +1,7 @@
 /** Spines on a shelf: thick as they have pages, high as they are, in the cloth of their family; pale while they are out. */
-import { familyOf } from '@catalex/core/catalogue'
+import { familyOf, measuresIn } from '@catalex/core/catalogue'
 import type { Spine } from '@catalex/contract/neighbours'
-import { drawnAs, measuresIn } from '@catalex/core/neighbours'
+import { drawnAs } from '@catalex/core/neighbours'
 import { useLayoutEffect, useRef, useState, type CSSProperties, type KeyboardEvent, type RefObject } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'

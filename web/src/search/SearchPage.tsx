@@ -12,7 +12,7 @@ import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import { useArrival } from '../shared/focus/useArrival.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { useKept } from '../shared/kept.ts'
-import { useLinks } from '../shared/links.ts'
+import { useLinks, type CameFrom } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
 import { useScope } from '../shared/scope.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
@@ -205,9 +205,16 @@ interface ShownWith extends Pick<Shown, 'question' | 'scope' | 'links'> {
 function useShown(answer: SearchAnswer | undefined, { question, scope, links, address }: ShownWith): Shown | null {
   const [shown, setShown] = useState<Shown | null>(null)
   const isOther = answer !== undefined && (shown?.answer !== answer || shown.cameFrom.address !== address || shown.links !== links)
-  if (isOther) setShown({ answer, question, scope, links, cameFrom: { address, count: answer.count } })
+  if (isOther) setShown({ answer, question, scope, links, cameFrom: listOf(answer, question, address) })
   return shown
 }
+
+const listOf = ({ count, page, rows }: SearchAnswer, { size }: Question, address: string): CameFrom => ({
+  address,
+  count,
+  rows: rows.map(({ controlNumber, title }) => ({ controlNumber, title })),
+  from: (page - 1) * size + 1,
+})
 
 /** The shape of the list while it is on its way. */
 function Waiting() {

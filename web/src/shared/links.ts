@@ -97,6 +97,9 @@ export function useControlNumber(): string {
 export interface CameFrom {
   address: string
   count: number
+  /** The rows of its page, for going on to the next title from here, and the place of the first in the list, from 1. */
+  rows: readonly { controlNumber: string; title: string }[]
+  from: number
 }
 
 /** What a link from a list hands on. */

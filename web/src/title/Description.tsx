@@ -16,6 +16,12 @@ export function Description({ description: d }: { description: Described }) {
     (d.originalLanguage ? `, ${t('title.translated', { language: languageInWords(d.originalLanguage) })}` : '')
   // Titles and people in another script stand beside their own.
   const others = d.otherScripts.flatMap(({ field, text }) => (field === 'title' || field === 'person' ? [] : [text]))
+  const fact = (note: Described['notes'][number]) => (
+    <Fact key={note.text} label={t(`title.fields.${note.kind}`)}>
+      {note.text}
+    </Fact>
+  )
+  const ofCarrier = d.notes.filter(({ kind }) => OF_THE_CARRIER.includes(kind))
   return (
     <section aria-labelledby="description-heading">
       <div className={styles.sectionHead}>
@@ -49,21 +55,27 @@ export function Description({ description: d }: { description: Described }) {
             </ol>
           )}
         </Fact>
-        {d.notes.map((note) => (
-          <Fact key={note.text} label={t(`title.fields.${note.kind}`)}>
-            {note.text}
-          </Fact>
-        ))}
+        {d.notes.filter(({ kind }) => !OF_THE_CARRIER.includes(kind)).map(fact)}
         <Fact label={t('title.fields.otherScripts')}>{others.length > 0 && <bdi>{others.join(' · ')}</bdi>}</Fact>
         {d.identifiers.map((identifier) => (
           <Fact key={identifier.value} label={t(`title.fields.${identifier.kind}`)}>
             <span className={styles.number}>{identifier.value}</span>
+            {identifier.qualifier && <span className={styles.soft}> {identifier.qualifier}</span>}
           </Fact>
         ))}
       </dl>
+      {ofCarrier.length > 0 && (
+        <>
+          <h3 className={styles.group}>{t('title.carrier')}</h3>
+          <dl className={styles.facts}>{ofCarrier.map(fact)}</dl>
+        </>
+      )}
     </section>
   )
 }
+
+/** What says whether it can be played, and who is to be heard and seen: together, behind everything else. */
+const OF_THE_CARRIER: readonly Described['notes'][number]['kind'][] = ['technical', 'language', 'performers', 'credits']
 
 function Fact({ label, children }: { label: string; children: ReactNode }) {
   if (children === null || children === '' || children === false || children === undefined) return null

@@ -1,6 +1,7 @@
-/** The editions of the work as spines, the one in hand marked. */
-import { familyOf } from '@catalex/core/catalogue'
+/** The editions of the work as spines, the one in hand marked, and in words what the others have that it has not. */
+import { differencesFrom, familyOf, type Difference } from '@catalex/core/catalogue'
 import type { Edition } from '@catalex/contract/title'
+import type { TFunction } from 'i18next'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { languageInWords } from '../shared/formats.ts'
@@ -28,7 +29,15 @@ export function Editions({ editions, current, cameFrom }: { editions: Edition[];
           >
             <b>{t(`carriers.${edition.carrier}`)}</b>
             <span>{[edition.year, foreign].filter(Boolean).join(', ')}</span>
-            {edition.edition && <span className={styles.soft}>{edition.edition}</span>}
+            {edition === current && edition.edition && <span className={styles.soft}>{edition.edition}</span>}
+            {differencesFrom(current, edition)
+              .filter(({ kind }) => kind !== 'language')
+              .slice(0, MOST)
+              .map((difference) => (
+                <span key={difference.kind} className={styles.soft}>
+                  {differenceInWords(t, difference)}
+                </span>
+              ))}
             <span className={styles.tally} data-out={inNow === 0} role="img" aria-label={t('search.row.chip', { inNow, owned })}>
               {inNow}/{owned}
             </span>
@@ -37,4 +46,19 @@ export function Editions({ editions, current, cameFrom }: { editions: Edition[];
       })}
     </nav>
   )
+}
+
+/** Differences that a chip has room for; the language stands with the year. */
+const MOST = 2
+
+function differenceInWords(t: TFunction<'app'>, difference: Difference): string {
+  switch (difference.kind) {
+    case 'longer':
+    case 'shorter':
+      return t(`title.differs.${difference.kind}`, { count: difference.pages })
+    case 'language':
+      return languageInWords(difference.language)
+    default:
+      return difference.text
+  }
 }

@@ -12,7 +12,7 @@ import { Link } from 'react-router'
 import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import { useKeys } from '../shared/keys.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
-import { RETURNING, useCameFrom, useControlNumber, useLinks } from '../shared/links.ts'
+import { useCameFrom, useControlNumber, useLinks } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useArrival } from '../shared/focus/useArrival.ts'
@@ -26,6 +26,7 @@ import { Editions } from './Editions.tsx'
 import { OnlineLink } from '../ui/OnlineLink.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { Words } from '../ui/Words.tsx'
+import { WayBack } from './WayBack.tsx'
 import styles from './title.module.css'
 
 const Neighbours = lazyWithTexts(() => import('../neighbours/Neighbours.tsx'))
@@ -75,11 +76,7 @@ export default function TitlePage() {
   return (
     <div className={styles.zones}>
       <article className={styles.centre}>
-        {cameFrom && (
-          <Link to={cameFrom.address} state={RETURNING} className={styles.back} data-screen>
-            ‹ {t('title.back', { count: cameFrom.count })}
-          </Link>
-        )}
+        {cameFrom && <WayBack cameFrom={cameFrom} page={data} />}
         <header className={styles.head}>
           <h1 ref={heading} tabIndex={-1}>
             <Words language={language}>{description.title}</Words>

@@ -10,7 +10,7 @@ test('copies stand by branch with call number, status and terms; none at the own
   const { description } = titlePage()
   const page = titlePage({
     pickup: 'hill',
-    description: { ...description, remainder: 'a novel', summary: 'Tides and debts.', originalLanguage: 'fre', identifiers: [{ kind: 'isbn', value: '9780000000019' }] },
+    description: { ...description, remainder: 'a novel', summary: 'Tides and debts.', originalLanguage: 'fre', identifiers: [{ kind: 'isbn', value: '9780000000019', qualifier: 'hardback' }] },
     copies: [
       copy('b1', 'quay'),
       copy('b2', 'quay', { status: 'overdue', inNow: false, due: '2026-11-20' }),

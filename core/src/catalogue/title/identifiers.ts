@@ -38,14 +38,26 @@ export function identifiersOf(record: MarcRecord): Identifier[] {
   const found: Identifier[] = []
   for (const field of fieldsOf(record, '020', '022', '024', '028')) {
     for (const raw of field[0] === '020' ? subfields(field, 'az') : [subfield(field, 'a') ?? '']) {
-      const [value = ''] = raw.trim().split(/\s+\(/)
+      const [value = '', inBrackets] = raw.trim().split(/\s+\(/)
       if (value === '') continue
+      const qualifier = field[0] === '020' ? qualifierOf(subfields(field, 'q'), inBrackets) : null
       const book = field[0] === '020' ? isbn13(value) : null
       const serial = field[0] === '022' ? issn(value) : null
-      if (book) found.push({ kind: 'isbn', value: book })
-      else if (serial) found.push({ kind: 'issn', value: serial })
-      else found.push({ kind: field[0] === '028' ? 'publisher number' : 'other', value })
+      if (book) found.push({ kind: 'isbn', value: book, qualifier })
+      else if (serial) found.push({ kind: 'issn', value: serial, qualifier })
+      else found.push({ kind: field[0] === '028' ? 'publisher number' : 'other', value, qualifier })
     }
   }
   return found
+}
+
+/** "hardback", from $q or from what stands in brackets behind the number, as older records have it. */
+function qualifierOf(said: readonly string[], inBrackets: string | undefined): string | null {
+  const words = said.length > 0 ? said.join(', ') : (inBrackets ?? '')
+  return (
+    words
+      .replace(/[()]/g, '')
+      .replace(/\s*[;:,]\s*$/, '')
+      .trim() || null
+  )
 }

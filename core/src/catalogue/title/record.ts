@@ -103,6 +103,8 @@ export interface Identifier {
   kind: (typeof IDENTIFIER_KINDS)[number]
   /** ISBN: 13 digits; ISSN: 8 characters without hyphen; others as they stand. */
   value: string
+  /** What the number is of: "hardback"; null where it says nothing. */
+  qualifier: string | null
 }
 
 /** A copy as the holdings of a record describe it; who has borrowed it is circulation's business, not the record's. */

@@ -1,7 +1,7 @@
-/** A row unfolded: its editions side by side, what differs set bold, and the branches that have it, those with it in first. */
+/** A row unfolded: its editions side by side, what differs from the first set bold, and the branches that have it, those with it in first. */
 import type { ResultRow } from '@catalex/contract/search'
 import type { Edition, TitlePage } from '@catalex/contract/title'
-import { familyOf } from '@catalex/core/catalogue'
+import { differencesFrom, familyOf, type Difference } from '@catalex/core/catalogue'
 import Skeleton from '@mui/material/Skeleton'
 import Table from '@mui/material/Table'
 import TableBody from '@mui/material/TableBody'
@@ -36,7 +36,15 @@ export default function Unfolded({ row, cameFrom }: { row: ResultRow; cameFrom: 
   )
 }
 
-const COLUMNS = ['year', 'edition', 'publisher', 'extent', 'language'] as const
+const COLUMNS = ['year', 'edition', 'publisher', 'extent', 'binding', 'language'] as const
+const COLUMN_OF: Record<Difference['kind'], (typeof COLUMNS)[number]> = {
+  language: 'language',
+  longer: 'extent',
+  shorter: 'extent',
+  edition: 'edition',
+  publisher: 'publisher',
+  binding: 'binding',
+}
 
 function Editions({ editions, cameFrom }: { editions: Edition[]; cameFrom: CameFrom }) {
   const { t } = useTranslation()
@@ -44,7 +52,10 @@ function Editions({ editions, cameFrom }: { editions: Edition[]; cameFrom: CameF
   const valueOf = (edition: Edition, column: (typeof COLUMNS)[number]): string =>
     column === 'language' ? edition.languages.map(languageInWords).join(', ') : String(edition[column] ?? '')
   const shown = COLUMNS.filter((column) => editions.some((edition) => valueOf(edition, column) !== ''))
-  const differs = (column: (typeof COLUMNS)[number]) => new Set(editions.map((edition) => valueOf(edition, column))).size > 1
+  const [first] = editions
+  // The year nearly always differs: that alone is no reason to choose.
+  const differs = (edition: Edition, column: (typeof COLUMNS)[number]) =>
+    first !== undefined && differencesFrom(first, edition).some(({ kind }) => COLUMN_OF[kind] === column)
   return (
     // What scrolls sideways has to be reached by keyboard.
     <TableContainer tabIndex={0} role="region" aria-label={t('search.row.editions')}>
@@ -67,7 +78,7 @@ function Editions({ editions, cameFrom }: { editions: Edition[]; cameFrom: CameF
                 </Link>
               </TableCell>
               {shown.map((column) => (
-                <TableCell key={column} sx={{ fontWeight: differs(column) ? 600 : 400 }}>
+                <TableCell key={column} sx={{ fontWeight: differs(edition, column) ? 600 : 400 }}>
                   {valueOf(edition, column)}
                 </TableCell>
               ))}
