@@ -48,16 +48,17 @@ beforeAll(async () => {
     ),
     title: [record!.controlNumber, 'nothing'].map((controlNumber) => ({
       controlNumber,
-      asked: { ...whose, reader: null, now: `${DAY}T11:20:00.000+00:00` },
+      asked: { ...whose, volume: null, reader: null, now: `${DAY}T11:20:00.000+00:00` },
       alsoGood: [],
     })),
     copies: [
       {
         controlNumber: record!.controlNumber,
-        asked: { ...whose, reader: null, now: `${DAY}T11:20:00.000+00:00` },
+        asked: { ...whose, volume: null, reader: null, now: `${DAY}T11:20:00.000+00:00` },
         which: { find: '', from: 0, size: 5 },
       },
     ],
+    volumes: [{ controlNumber: record!.controlNumber, asked: { ...whose, volume: null, reader: null, now: `${DAY}T11:20:00.000+00:00` } }],
     holdOptions: [
       { reader: null, wish: { records: [record!.controlNumber] }, at: { now: `${DAY}T11:20:00.000Z`, today: DAY, minute: `${DAY}T11:20` } },
     ],

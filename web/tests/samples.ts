@@ -4,7 +4,7 @@ import type { Hold, HoldOptions, PickupOption } from '@catalex/contract/holds'
 import type { Neighbours, Spine } from '@catalex/contract/neighbours'
 import type { Branch, Places } from '@catalex/contract/libraries'
 import type { ResultRow, SearchAnswer } from '@catalex/contract/search'
-import type { CopyLine, Edition, RouteLine, TitlePage } from '@catalex/contract/title'
+import type { CopyLine, Edition, RouteLine, TitlePage, Volumes } from '@catalex/contract/title'
 
 const ALWAYS_OPEN = Object.fromEntries(['1', '2', '3', '4', '5', '6', '7'].map((day) => [day, [['00:00', '24:00']]])) as Branch['hours']
 
@@ -253,4 +253,15 @@ export const neighbours = (more: Partial<Neighbours> = {}): Neighbours => ({
   spines: ['a1', 'a2', 'a3', 'a4', 'a5', 'b1', 'c1', 'c2', 'c3', 'c4'].map((barcode) => spine(barcode)),
   more: { left: false, right: true },
   ...more,
+})
+
+/** A copy as the table of volumes has it. */
+export const volumeLine = ({ barcode, place, enumeration, status, statusText, inNow, due }: CopyLine): Volumes['volumes'][number] => ({
+  barcode,
+  branch: place.branch,
+  enumeration,
+  status,
+  statusText,
+  inNow,
+  due,
 })

@@ -17,7 +17,15 @@ import {
   suggestAnswerSchema,
   suggestQuerySchema,
 } from '../search/index.ts'
-import { copiesQuerySchema, copiesSchema, marcRecordSchema, titlePageSchema, titleQuerySchema } from '../title/index.ts'
+import {
+  copiesQuerySchema,
+  copiesSchema,
+  marcRecordSchema,
+  titlePageSchema,
+  titleQuerySchema,
+  volumesQuerySchema,
+  volumesSchema,
+} from '../title/index.ts'
 import type { EndpointName, PATHS } from '../paths/index.ts'
 
 export interface Endpoint {
@@ -40,6 +48,7 @@ export const ENDPOINTS = {
   suggest: { summary: 'Headings that begin with what has been typed', query: suggestQuerySchema, answer: suggestAnswerSchema, status: 200 },
   title: { summary: 'One title with its editions, copies and routes', query: titleQuerySchema, answer: titlePageSchema, status: 200 },
   record: { summary: 'The MARC record of a title, field by field', answer: marcRecordSchema, status: 200 },
+  volumes: { summary: 'Every volume of a journal, as briefly as its table needs', query: volumesQuerySchema, answer: volumesSchema, status: 200 },
   copies: { summary: 'Copies of one title, a page of them, or those sought', query: copiesQuerySchema, answer: copiesSchema, status: 200 },
   neighbours: { summary: 'What stands left and right of a copy on its shelf', query: neighboursQuerySchema, answer: neighboursSchema, status: 200 },
   callNumber: { summary: 'What each part of the call number of a copy means', answer: callNumberSchema, status: 200 },

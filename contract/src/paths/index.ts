@@ -9,6 +9,7 @@ export const PATHS = {
   suggest: { method: 'get', path: '/api/suggestions' },
   title: { method: 'get', path: '/api/titles/:controlNumber' },
   record: { method: 'get', path: '/api/titles/:controlNumber/record' },
+  volumes: { method: 'get', path: '/api/titles/:controlNumber/volumes' },
   copies: { method: 'get', path: '/api/titles/:controlNumber/copies' },
   neighbours: { method: 'get', path: '/api/neighbours' },
   callNumber: { method: 'get', path: '/api/copies/:barcode/call-number' },

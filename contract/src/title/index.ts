@@ -129,6 +129,7 @@ export const titleQuerySchema = looseShape([], {
     description: 'Scope: codes of systems, branches or collections ("branch/collection").',
   },
   at: { type: 'string', description: 'Pickup location.' },
+  volume: { type: 'string', maxLength: 100, description: 'Barcode of a volume: routes are then to it alone.' },
   editions: {
     type: 'array',
     items: { type: 'string', maxLength: 100 },
@@ -155,6 +156,7 @@ export const copiesQuerySchema = looseShape([], {
   in: scope,
   at,
   branch: { type: 'string', maxLength: 100, description: 'Of this branch alone.' },
+  barcode: { type: 'string', maxLength: 100, description: 'This copy alone.' },
   find: { type: 'string', maxLength: 200, default: '', description: 'Part of a volume, a branch’s name or a call number.' },
   from: { type: 'integer', minimum: 0, default: 0 },
   size: { type: 'integer', minimum: 1, maximum: MOST_COPIES, default: MOST_COPIES },
@@ -175,6 +177,30 @@ export const titlePageSchema = shape({
   routes: { ...list(routeSchema), description: 'For this edition, or any of those that would do, best first.' },
   waiting: count,
 })
+
+/** Volumes of a title that are told at once; no journal has more in the places of one consortium. */
+export const MOST_VOLUMES = 5000
+
+export const volumesQuerySchema = looseShape([], { in: scope, at })
+
+export const volumesSchema = shape({
+  volumes: {
+    ...list(
+      shape({
+        barcode: text,
+        branch: text,
+        enumeration: textOrNull,
+        status: oneOf(COPY_STATUSES),
+        statusText: textOrNull,
+        inNow: flag,
+        due: textOrNull,
+      }),
+    ),
+    description: 'In shelf order within a branch, own places first.',
+  },
+})
+
+export type Volumes = FromSchema<typeof volumesSchema>
 
 /** A record as it was read, with its copies as they are now. */
 export const marcRecordSchema = shape({

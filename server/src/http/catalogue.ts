@@ -28,9 +28,10 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))
   bind('browse', async ({ request, query, asking }) => search.browse(query, await searcherOf(request, query.at), asking))
   bind('suggest', async ({ request, query, asking }) => search.suggest(query, await searcherOf(request, query.at), asking))
-  const titleQuestion = async (request: Request, query: { in: string[]; at?: string }): Promise<TitleQuestion> => ({
+  const titleQuestion = async (request: Request, query: { in: string[]; at?: string; volume?: string }): Promise<TitleQuestion> => ({
     scope: query.in,
     at: query.at ?? null,
+    volume: query.volume ?? null,
     reader: await readerOf(database, request),
     now: clock.now().toISO() ?? '',
   })
@@ -43,6 +44,11 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     const copies = await search.copies(path.controlNumber, await titleQuestion(request, query), query, asking)
     if (!copies) throw new HttpProblem('no-such-title')
     return copies
+  })
+  bind('volumes', async ({ request, path, query, asking }) => {
+    const volumes = await search.volumes(path.controlNumber, await titleQuestion(request, query), asking)
+    if (!volumes) throw new HttpProblem('no-such-title')
+    return volumes
   })
   bind('record', async ({ path }) => {
     const id = await recordIdOf(database, path.controlNumber)

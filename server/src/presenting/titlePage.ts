@@ -1,5 +1,5 @@
 /** One title with everything a reader decides by. */
-import type { Copies, CopiesQuery, CopyLine, Description, RouteLine, TitlePage } from '@catalex/contract/title'
+import { MOST_VOLUMES, type Copies, type CopiesQuery, type CopyLine, type Description, type RouteLine, type TitlePage, type Volumes } from '@catalex/contract/title' // prettier-ignore
 import type { OpeningHours } from '@catalex/core/calendar'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
@@ -19,6 +19,8 @@ export interface TitleQuestion {
   scope: readonly string[]
   /** Pickup location asked for; null for the reader's own. */
   at: string | null
+  /** Barcode of the one volume to which routes are asked for; null for any copy. */
+  volume: string | null
   reader: Reader | null
   /** ISO time. */
   now: string
@@ -55,7 +57,8 @@ export async function titlePage(
     { libraries, scope: question.scope, near: asker.near },
   )
   const ownCopies = goodCopies.filter((copy) => copy.controlNumber === own.controlNumber)
-  const routes = routesTo(libraries, question, asker, { any: { copies: goodCopies, waiting: waitingForAny }, own: { copies: ownCopies, waiting } }) // prettier-ignore
+  const asked = (some: readonly CopyNow[]) => (question.volume === null ? some : some.filter(({ barcode }) => barcode === question.volume))
+  const routes = routesTo(libraries, question, asker, { any: { copies: asked(goodCopies), waiting: waitingForAny }, own: { copies: asked(ownCopies), waiting } }) // prettier-ignore
   const byPlace = grouped(ownCopies, ({ branch }) => branch)
   const started = new Set(routes.map(({ barcode }) => barcode))
   const first = new Set([...byPlace.values()].flatMap((there) => there.slice(0, SHOWN_OF_A_PLACE)))
@@ -72,18 +75,38 @@ export async function titlePage(
   }
 }
 
+export type WhichCopies = Pick<CopiesQuery, 'branch' | 'barcode' | 'find' | 'from' | 'size'>
+
+/** Every volume, as briefly as a table of them needs. */
+export async function titleVolumes(database: Queryable, libraries: Libraries, recordId: number, question: TitleQuestion): Promise<Volumes> {
+  const { near } = askerOf(question, libraries)
+  const copies = await copiesOf(database, libraries, { recordIds: [recordId] }, momentOf(timeOf(question, libraries)).minute)
+  const ordered = ownPlacesFirst(copies, { libraries, scope: question.scope, near }).slice(0, MOST_VOLUMES)
+  return {
+    volumes: ordered.map((copy) => ({
+      barcode: copy.barcode,
+      branch: copy.branch,
+      enumeration: copy.enumeration,
+      status: copy.status,
+      statusText: copy.status === 'other' ? copy.stored.statusText : null,
+      inNow: isInNow(copy),
+      due: copy.due,
+    })),
+  }
+}
+
 /** A page of a title's copies, own places first, of one branch or with what is sought. */
 export async function titleCopies(
   database: Queryable,
   libraries: Libraries,
   recordId: number,
   question: TitleQuestion,
-  { branch, find, from, size }: Pick<CopiesQuery, 'branch' | 'find' | 'from' | 'size'>,
+  { branch, barcode, find, from, size }: WhichCopies,
 ): Promise<Copies> {
   const asker = askerOf(question, libraries)
   const copies = await copiesOf(database, libraries, { recordIds: [recordId] }, momentOf(timeOf(question, libraries)).minute)
   const sought = find.trim().toLowerCase()
-  const meant = copies.filter((copy) => (branch === undefined || copy.branch === branch) && (sought === '' || saidOf(copy, libraries).includes(sought))) // prettier-ignore
+  const meant = copies.filter((copy) => (branch === undefined || copy.branch === branch) && (barcode === undefined || copy.barcode === barcode) && (sought === '' || saidOf(copy, libraries).includes(sought))) // prettier-ignore
   const ordered = ownPlacesFirst(meant, { libraries, scope: question.scope, near: asker.near })
   return { count: ordered.length, copies: linesOf(libraries, asker, ordered.slice(from, from + size), copies) }
 }

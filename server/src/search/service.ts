@@ -10,7 +10,7 @@ import type {
   SuggestQuery,
 } from '@catalex/contract/search'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
-import type { Copies, CopiesQuery, TitlePage } from '@catalex/contract/title'
+import type { Copies, CopiesQuery, TitlePage, Volumes } from '@catalex/contract/title'
 import { verdictOn } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
 import { narrowingsOf, NO_SCOPE, readCql, scopeOf, type NarrowingParameters } from '@catalex/core/query'
@@ -148,6 +148,11 @@ export class SearchService {
   /** @returns null where there is no such title */
   copies(controlNumber: string, asked: TitleQuestion, which: CopiesQuery, asking?: Asking): Promise<Copies | null> {
     return this.engine.ask('copies', { controlNumber, asked, which }, asking)
+  }
+
+  /** @returns null where there is no such title */
+  volumes(controlNumber: string, asked: TitleQuestion, asking?: Asking): Promise<Volumes | null> {
+    return this.engine.ask('volumes', { controlNumber, asked }, asking)
   }
 
   holdOptions(reader: Reader | null, wish: HoldOptionsQuery, at: Moment, asking?: Asking): Promise<HoldOptions> {

@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { open, type Opened } from '../../tests/open.tsx'
-import { copy, edition, hold, NOBODY, options, pickup, SOMEBODY, titlePage } from '../../tests/samples.ts'
+import { copy, edition, hold, NOBODY, options, pickup, SOMEBODY, titlePage, volumeLine } from '../../tests/samples.ts'
 import { NO_CONNECTION, Refused, type Replies } from '../../tests/server.ts'
 
 const HERE = pickup('quay')
@@ -124,12 +124,18 @@ test('a session that ended meanwhile is begun again in the same place, and the h
 })
 
 test('a volume is held by its barcode, and no edition is asked for', async () => {
-  const page = titlePage({
-    editions: [edition('p1', { carrier: 'journal-volume', serial: true })],
-    copies: [copy('v1', 'quay', { enumeration: 'v.30 (2008)' }), copy('v2', 'quay', { enumeration: 'v.31 (2009)' })],
+  const copies = [copy('v1', 'quay', { enumeration: 'v.30 (2008)' }), copy('v2', 'quay', { enumeration: 'v.31 (2009)' })]
+  const page = titlePage({ editions: [edition('p1', { carrier: 'journal-volume', serial: true })], copies })
+  const { server, user } = open('/titles/p1', {
+    session: SOMEBODY,
+    title: page,
+    volumes: { volumes: copies.map(volumeLine) },
+    copies: { count: 1, copies: copies.slice(1) },
+    holdOptions: options([HERE]),
+    placeHold: hold('h1'),
   })
-  const { server, user } = open('/titles/p1', { session: SOMEBODY, title: page, holdOptions: options([HERE]), placeHold: hold('h1') })
-  await user.click((await screen.findAllByRole('button', { name: /^Hold this volume/ }))[1]!)
+  await user.click(await screen.findByRole('button', { name: /^v\.31 ’09/ }))
+  await user.click(await screen.findByRole('button', { name: /^Hold this volume/ }))
   const dialog = await screen.findByRole('dialog', { name: 'Hold: The salt ledger' })
   expect(within(dialog).getByText('v.31 (2009)')).toBeVisible()
   expect(within(dialog).queryByRole('checkbox')).toBeNull()

@@ -7,6 +7,7 @@ import { useQuery } from '@tanstack/react-query'
 import type { TFunction } from 'i18next'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
+import type { Volume } from '../holds/readBack.ts'
 import { momentInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
@@ -29,6 +30,8 @@ interface Props {
   controlNumber: string
   /** Other editions of the work that would do. */
   alsoGood?: readonly string[]
+  /** Of a journal: the volume chosen, to which alone the ways are. */
+  volume?: Volume | null
   /** Of a row: beside its list the panel names the title, in a sheet the sheet does. */
   headed?: 'beside' | 'sheet'
   /** @param editions that the hold beside which it was pressed is for */
@@ -37,12 +40,12 @@ interface Props {
 
 const NO_OTHERS: readonly string[] = []
 
-export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHold }: Props) {
+export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null, headed, onHold }: Props) {
   const { t } = useTranslation()
   const { scope, chosen } = useScope()
   const { pickupName, all } = usePlaces()
   const ownOf = useOwnTitles()
-  const { data, error, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen, alsoGood))
+  const { data, error, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen, alsoGood, volume?.barcode))
   if (error) return <Trouble error={error} />
   if (!data)
     return (
@@ -64,6 +67,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
         </h2>
       )}
       {headed !== undefined && <p className={styles.which}>{whichOf(data, t)}</p>}
+      {volume && <p className={styles.title}>{volume.enumeration}</p>}
       <Heading>{t('routes.heading', { place })}</Heading>
       <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
       {headed !== undefined &&
@@ -82,7 +86,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
               </div>
               {route.edition !== null && route.edition !== data.controlNumber && <OtherEdition page={data} edition={route.edition} />}
               <RouteText route={route} pickup={pickup} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
-              {i === first && !isJournal && (
+              {i === first && (!isJournal || volume !== null) && (
                 <Button
                   variant="contained"
                   fullWidth
@@ -91,7 +95,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
                     onHold(route.edition === null ? [controlNumber, ...alsoGood] : [route.edition])
                   }}
                 >
-                  {t('routes.hold', { place })}
+                  {volume ? t('journals.hold', { volume: volume.enumeration ?? '', place }) : t('routes.hold', { place })}
                 </Button>
               )}
             </div>
@@ -99,7 +103,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, headed, onHol
         ))}
       </ul>
       {isJournal
-        ? headed !== undefined && <p>{t('routes.volumes')}</p>
+        ? volume === null && <p>{t(headed === undefined ? 'journals.choose' : 'routes.volumes')}</p>
         : first < 0 &&
           data.copies.length > 0 && (
             <Button

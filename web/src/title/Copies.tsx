@@ -3,13 +3,16 @@ import type { CopyLine, TitlePage } from '@catalex/contract/title'
 import { openState } from '@catalex/core/calendar'
 import type { Family } from '@catalex/core/catalogue'
 import Button from '@mui/material/Button'
+import Skeleton from '@mui/material/Skeleton'
 import TextField from '@mui/material/TextField'
 import { DateTime } from 'luxon'
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
-import { useDeferredValue, useState } from 'react'
+import { Suspense, useDeferredValue, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { now, timeInWords } from '../shared/formats.ts'
+import type { Volume } from '../holds/readBack.ts'
+import { lazyWithTexts } from '../shared/i18n.ts'
 import { useLinks } from '../shared/links.ts'
 import { useKept } from '../shared/kept.ts'
 import { usePlaces } from '../shared/places.tsx'
@@ -25,10 +28,13 @@ const LONG = 12
 interface Props {
   page: TitlePage
   family: Family
+  /** Of a journal: the volume that is chosen. */
+  volume: Volume | null
+  onChoose(volume: Volume): void
   onHoldVolume(copy: CopyLine): void
 }
 
-export function Copies({ page, family, onHoldVolume }: Props) {
+export function Copies({ page, family, volume, onChoose, onHoldVolume }: Props) {
   const { t } = useTranslation()
   const { branchName, pickup } = usePlaces()
   const { scope } = useScope()
@@ -48,8 +54,8 @@ export function Copies({ page, family, onHoldVolume }: Props) {
           <TextField
             className={styles.seek}
             value={sought}
-            placeholder={t('title.findVolume')}
-            slotProps={{ htmlInput: { 'aria-label': t('title.findVolume'), maxLength: 200 } }}
+            placeholder={t(volumes ? 'title.findVolume' : 'title.findCopy')}
+            slotProps={{ htmlInput: { 'aria-label': t(volumes ? 'title.findVolume' : 'title.findCopy'), maxLength: 200 } }}
             onChange={(event) => {
               setSought(event.target.value)
             }}
@@ -60,7 +66,12 @@ export function Copies({ page, family, onHoldVolume }: Props) {
       {owned > 0 && !places.some(({ branch }) => branch === near) && (
         <p className={styles.soft}>{t('title.noneHere', { place: branchName(near) })}</p>
       )}
-      {sought.trim() === '' ? (
+      {volumes ? (
+        <Suspense fallback={<Skeleton variant="rectangular" height={220} />}>
+          <Volumes controlNumber={page.controlNumber} sought={sought.trim()} chosen={volume?.barcode ?? null} onChoose={onChoose} />
+          {volume && <Chosen key={volume.barcode} page={page} volume={volume} {...lines} />}
+        </Suspense>
+      ) : sought.trim() === '' ? (
         places.map((place) => (
           <div key={place.branch} className={styles.place}>
             <PlaceHead branch={place.branch} />
@@ -71,6 +82,22 @@ export function Copies({ page, family, onHoldVolume }: Props) {
         <Found page={page} find={sought.trim()} {...lines} />
       )}
     </section>
+  )
+}
+
+const Volumes = lazyWithTexts(() => import('../journals/Volumes.tsx'))
+
+/** The volume chosen, as a copy of its own. */
+function Chosen({ page, volume, ...lines }: CopyLinesProps & { page: TitlePage; volume: Volume }) {
+  const { t } = useTranslation()
+  const { chosen } = useScope()
+  const { data } = useInfiniteQuery(copiesQuery(page.controlNumber, chosen, { barcode: volume.barcode }))
+  const copies = data?.pages.flatMap((one) => one.copies) ?? []
+  return (
+    <div className={styles.place}>
+      <h3>{t('journals.chosen', { volume: volume.enumeration ?? volume.barcode })}</h3>
+      {copies.length === 0 ? <Skeleton height={48} /> : <CopyLines copies={copies} {...lines} />}
+    </div>
   )
 }
 

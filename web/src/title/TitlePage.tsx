@@ -1,5 +1,5 @@
 /** One title: what it is, its editions, where every copy stands, and the ways to it. */
-import type { CopyLine, Description as Described } from '@catalex/contract/title'
+import type { Description as Described } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
@@ -10,6 +10,8 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { RoutesPanel } from '../routes/RoutesPanel.tsx'
+import type { Volume } from '../holds/readBack.ts'
+import { useKept } from '../shared/kept.ts'
 import { useKeys } from '../shared/keys.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { useCameFrom, useControlNumber, useLinks } from '../shared/links.ts'
@@ -35,7 +37,7 @@ const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
 
 /** What a hold from this page is for: the edition, or one volume of it. */
 interface Wish {
-  volume: CopyLine | null
+  volume: Volume | null
 }
 
 export default function TitlePage() {
@@ -45,6 +47,7 @@ export default function TitlePage() {
   const { chosen } = useScope()
   const { data, error, refetch, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
   const [wish, setWish] = useState<Wish | null>(null)
+  const [volume, setVolume] = useKept<Volume | null>(`volume of ${controlNumber}`, null)
   const holdAny = () => {
     setWish({ volume: null })
   }
@@ -71,7 +74,19 @@ export default function TitlePage() {
     )
   const { description } = data
   const language = description.languages[0]
-  const routes = <RoutesPanel controlNumber={controlNumber} onHold={holdAny} />
+  const routes = (
+    <RoutesPanel
+      controlNumber={controlNumber}
+      volume={volume}
+      onHold={
+        volume
+          ? () => {
+              setWish({ volume })
+            }
+          : holdAny
+      }
+    />
+  )
   const own = data.editions.find((edition) => edition.controlNumber === data.controlNumber)
   return (
     <div className={styles.zones}>
@@ -118,8 +133,12 @@ export default function TitlePage() {
         )}
         <Copies
           page={data}
-          onHoldVolume={(volume) => {
-            setWish({ volume })
+          volume={volume}
+          onChoose={({ barcode, enumeration }) => {
+            setVolume({ barcode, enumeration })
+          }}
+          onHoldVolume={(copy) => {
+            setWish({ volume: copy })
           }}
           family={own ? familyOf(own.carrier) : 'print'}
         />

@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test, vi } from 'vitest'
 import { address, open } from '../../tests/open.tsx'
-import { branch, copy, edition, PLACES, route, titlePage } from '../../tests/samples.ts'
+import { branch, copy, PLACES, route, titlePage } from '../../tests/samples.ts'
 import { NO_CONNECTION, Refused } from '../../tests/server.ts'
 
 const heading = () => screen.findByRole('heading', { level: 1, name: /The salt ledger/ })
@@ -80,11 +80,11 @@ test('a title that is not there, and a server that is not: each is said with the
   expect(await screen.findByText(/can’t be reached just now/)).toBeVisible()
 })
 
-test('of many volumes the page shows the first of each place; the rest comes a page at a time, and any is found', async () => {
+test('of many copies the page shows the first of each place; the rest comes a page at a time, and any is found', async () => {
   const volumes = Array.from({ length: 150 }, (_, i) =>
-    copy(`v${String(i)}`, 'quay', { enumeration: `v.${String(i + 1)} (${String(1850 + i)})` }),
+    copy(`v${String(i)}`, 'quay', { enumeration: `pt.${String(i + 1)} (${String(1850 + i)})` }),
   )
-  const page = titlePage({ editions: [edition('p1', { carrier: 'journal-volume', serial: true })], copies: volumes })
+  const page = titlePage({ copies: volumes })
   const { user, server } = open('/titles/p1', {
     title: { ...page, copies: volumes.slice(0, 12) },
     copies: ({ query }) => {
@@ -94,7 +94,7 @@ test('of many volumes the page shows the first of each place; the rest comes a p
     },
   })
   await heading()
-  const section = screen.getByRole('region', { name: 'Volumes' })
+  const section = screen.getByRole('region', { name: 'Copies' })
   const lines = () => within(section).getAllByRole('listitem')
   expect(section).toHaveTextContent('150 of 150 in, yours first')
   expect(lines()).toHaveLength(12)
@@ -104,11 +104,10 @@ test('of many volumes the page shows the first of each place; the rest comes a p
     expect(lines()).toHaveLength(150)
   })
   expect(within(section).queryByRole('button', { name: /^Show/ })).toBeNull()
-  await user.type(within(section).getByRole('textbox', { name: 'Find a volume or year' }), '1899')
+  await user.type(within(section).getByRole('textbox', { name: 'Find a part, branch or call number' }), '1899')
   expect(await within(section).findByText('1 copy found')).toBeVisible()
   expect(lines()).toHaveLength(1)
   expect(server.asked('copies').at(-1)?.query.get('find')).toBe('1899')
-  expect(screen.queryByRole('button', { name: /^Hold at/ })).toBeNull()
 })
 
 test('routes: each way with its place, time and cost; the first that can be asked for has the hold', async () => {

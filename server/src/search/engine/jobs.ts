@@ -1,7 +1,7 @@
 /** What can be asked of the engine: every kind of job with its request, its answer, and the work between them. */
 import type { ResultRow } from '@catalex/contract/search'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
-import type { Copies, CopiesQuery, TitlePage } from '@catalex/contract/title'
+import type { Copies, TitlePage, Volumes } from '@catalex/contract/title'
 import { narrowedByReading, parseQuery, type FieldName, type HeadingKind, type ListedFacet, type NamedPlace } from '@catalex/core/query'
 import {
   browseHeadings,
@@ -40,7 +40,15 @@ import { holdOptions, type Moment } from '../../circulation/index.ts'
 import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
-import { presentRows, titleCopies, titlePage, type TitleQuestion, type Viewing } from '../../presenting/index.ts'
+import {
+  presentRows,
+  titleCopies,
+  titlePage,
+  titleVolumes,
+  type TitleQuestion,
+  type Viewing,
+  type WhichCopies,
+} from '../../presenting/index.ts'
 
 export interface Jobs {
   search: {
@@ -69,9 +77,10 @@ export interface Jobs {
   }
   title: { request: { controlNumber: string; asked: TitleQuestion; alsoGood: readonly string[] }; answer: TitlePage | null }
   copies: {
-    request: { controlNumber: string; asked: TitleQuestion; which: Pick<CopiesQuery, 'branch' | 'find' | 'from' | 'size'> }
+    request: { controlNumber: string; asked: TitleQuestion; which: WhichCopies }
     answer: Copies | null
   }
+  volumes: { request: { controlNumber: string; asked: TitleQuestion }; answer: Volumes | null }
   holdOptions: { request: { reader: Reader | null; wish: HoldOptionsQuery; at: Moment }; answer: HoldOptions }
   count: { request: { question: SearchQuestion }; answer: number }
   values: {
@@ -147,6 +156,10 @@ const WORK: Work = {
   copies: async ({ database, libraries }, { controlNumber, asked, which }) => {
     const recordId = await recordIdOf(database, controlNumber)
     return recordId === null ? null : titleCopies(database, libraries, recordId, asked, which)
+  },
+  volumes: async ({ database, libraries }, { controlNumber, asked }) => {
+    const recordId = await recordIdOf(database, controlNumber)
+    return recordId === null ? null : titleVolumes(database, libraries, recordId, asked)
   },
   holdOptions: ({ database, libraries }, { reader, wish: { records, barcode = null }, at }) =>
     holdOptions(database, libraries, reader, { records, barcode }, at),

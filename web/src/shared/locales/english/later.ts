@@ -131,6 +131,7 @@ export const later = {
     volume: 'Volumes',
     allPeople: 'Show all {{count}} people',
     findVolume: 'Find a volume or year',
+    findCopy: 'Find a part, branch or call number',
     more_one: 'Show {{count}} more at {{place}}',
     more_other: 'Show {{count}} more at {{place}}',
     foundCopies_one: '{{count}} copy found',
@@ -281,6 +282,20 @@ export const later = {
     untold:
       'You are signed out in this browser, but the catalogue could not be told. Leave this page open until it can be, or close every window of the browser.',
     tellAgain: 'Tell it again',
+  },
+  journals: {
+    branches: 'Branches with volumes',
+    held: 'Held: {{what}}.',
+    volumes: 'v. {{numbers}}',
+    volume: 'v.{{volume}}',
+    lacking: 'lacking',
+    decade: '{{year}}s',
+    someLacking: 'Lacking: v. {{numbers}}.',
+    manyLacking: '{{count, number}} volumes between them are lacking.',
+    notFound: 'No volume is “{{sought}}”. Type its number or its year.',
+    chosen: 'Chosen: {{volume}}',
+    hold: 'Hold {{volume}} at {{place}}',
+    choose: 'Choose a volume to see the ways to it.',
   },
   callNumber: {
     heading: 'What {{text}} means',

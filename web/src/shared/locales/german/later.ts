@@ -134,6 +134,7 @@ export const later: InOtherWords<typeof english> = {
     volume: 'Bände',
     allPeople: 'Alle {{count}} Personen zeigen',
     findVolume: 'Band oder Jahr finden',
+    findCopy: 'Teil, Zweigstelle oder Signatur finden',
     more_one: '{{count}} weiteres in {{place}} zeigen',
     more_other: '{{count}} weitere in {{place}} zeigen',
     foundCopies_one: '{{count}} Exemplar gefunden',
@@ -286,6 +287,20 @@ export const later: InOtherWords<typeof english> = {
     untold:
       'In diesem Browser sind Sie abgemeldet, aber der Katalog konnte es nicht erfahren. Lassen Sie diese Seite offen, bis er es kann, oder schließen Sie alle Fenster des Browsers.',
     tellAgain: 'Noch einmal mitteilen',
+  },
+  journals: {
+    branches: 'Zweigstellen mit Bänden',
+    held: 'Vorhanden: {{what}}.',
+    volumes: 'Bd. {{numbers}}',
+    volume: 'Bd.{{volume}}',
+    lacking: 'fehlt',
+    decade: '{{year}}er',
+    someLacking: 'Es fehlen: Bd. {{numbers}}.',
+    manyLacking: '{{count, number}} Bände dazwischen fehlen.',
+    notFound: 'Kein Band ist „{{sought}}“. Geben Sie seine Nummer oder sein Jahr ein.',
+    chosen: 'Gewählt: {{volume}}',
+    hold: '{{volume}} in {{place}} vormerken',
+    choose: 'Wählen Sie einen Band, um die Wege zu ihm zu sehen.',
   },
   callNumber: {
     heading: 'Was {{text}} bedeutet',

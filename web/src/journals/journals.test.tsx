@@ -1,0 +1,59 @@
+import { screen, within } from '@testing-library/react'
+import { expect, test } from 'vitest'
+import { open } from '../../tests/open.tsx'
+import { copy, edition, route, titlePage, volumeLine } from '../../tests/samples.ts'
+
+const numbers = [1, 2, 3, 5, 6, 12]
+const volumes = numbers.map((number) =>
+  copy(`q${String(number)}`, 'quay', { enumeration: `v.${String(number)} (${String(1978 + number)})` }),
+)
+const out = copy('h5', 'hill', { enumeration: 'v.5 (1983)', inNow: false, status: 'on loan', due: '2026-12-01' })
+const all = [...volumes, out]
+const page = titlePage({ editions: [edition('p1', { carrier: 'journal-volume', serial: true })], copies: all.slice(0, 4) })
+const opened = () =>
+  open('/titles/p1', {
+    title: ({ query }) => ({
+      ...page,
+      routes: query.get('volume') === null ? [] : [route('kept for you', { barcode: query.get('volume') })],
+    }),
+    volumes: { volumes: all.map(volumeLine) },
+    copies: ({ query }) => ({ count: 1, copies: all.filter(({ barcode }) => barcode === query.get('barcode')) }),
+  })
+const section = async () => within(await screen.findByRole('region', { name: 'Volumes' }))
+
+test('what is held and lacking is said; volumes stand by the decade, gaps among them, each branch with its own', async () => {
+  const { user } = opened()
+  expect(await (await section()).findByText('Held: v. 1–3, 5–6, 12, 1979–1990. Lacking: v. 4, 7, 8, 9, 10, 11.')).toBeVisible()
+  const rows = async () =>
+    (await section()).getAllByRole('term').map((term) => [
+      term.textContent,
+      within(term.nextElementSibling as HTMLElement)
+        .getAllByRole('listitem')
+        .map((item) => item.textContent),
+    ])
+  expect(await rows()).toEqual([
+    ['1970s', ['v.1 ’79on the shelf']],
+    ['1980s', ['v.2 ’80on the shelf', 'v.3 ’81on the shelf', 'v.4lacking', 'v.5 ’83on the shelf', 'v.6 ’84on the shelf', 'v.7lacking', 'v.8lacking', 'v.9lacking', 'v.10lacking', 'v.11lacking']],
+    ['1990s', ['v.12 ’90on the shelf']],
+  ]) // prettier-ignore
+  await user.click((await section()).getByRole('tab', { name: 'Beacon Hill 1' }))
+  expect(await rows()).toEqual([['1980s', ['v.5 ’83due about Tue 1 Dec']]])
+})
+
+test('a volume is found by its year, at the branch that has it; one is chosen, and the ways follow it', async () => {
+  const { user, server } = opened()
+  expect(await screen.findByText('Choose a volume to see the ways to it.')).toBeVisible()
+  const cell = await screen.findByRole('button', { name: /^v\.12 ’90/ })
+  await user.click(cell)
+  expect(cell).toHaveAttribute('aria-pressed', 'true')
+  expect(server.asked('title').at(-1)?.query.get('volume')).toBe('q12')
+  expect(await screen.findByRole('heading', { name: 'Chosen: v.12 (1990)' })).toBeVisible()
+  expect(await screen.findByRole('button', { name: 'Hold v.12 (1990) at Quayside' })).toBeVisible()
+  const box = (await section()).getByRole('textbox', { name: 'Find a volume or year' })
+  await user.type(box, '1983')
+  expect(await (await section()).findByText('2 copies found')).toBeVisible()
+  expect((await section()).getByRole('tab', { name: 'Beacon Hill 1' })).toBeVisible()
+  await user.clear(box)
+  await user.type(box, 'v. 40')
+  expect(await (await section()).findByText('No volume is “v. 40”. Type its number or its year.')).toBeVisible()
+})
