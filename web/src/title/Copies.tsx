@@ -50,7 +50,7 @@ export function Copies({ page, family, volume, onChoose, onHoldVolume }: Props) 
       <div className={styles.sectionHead}>
         <h2 id="copies-heading">{volumes ? t('title.volume') : t('title.copies')}</h2>
         <span className={styles.soft}>{t('title.copiesCount', { inNow, owned })}</span>
-        {owned > LONG && (
+        {(volumes || owned > LONG) && (
           <TextField
             className={styles.seek}
             value={sought}

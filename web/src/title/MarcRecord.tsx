@@ -28,7 +28,7 @@ export default function MarcRecord({ controlNumber }: { controlNumber: string })
         </Button>
       </p>
       {/* What scrolls sideways has to be reached by keyboard. */}
-      <TableContainer className={styles.marc} tabIndex={0} role="region" aria-label={t('title.marc.heading')}>
+      <TableContainer className={styles.marc} tabIndex={0} role="region" aria-label={t('title.marc.fields')}>
         <table>
           <tbody>
             <tr>

@@ -1,0 +1,77 @@
+/** At the shelf: what stands beside a copy, what its call number means, a journal's volumes, the record as cataloguers know it. */
+import { expect, test } from '@playwright/test'
+import { noBarriers, row } from './steps.ts'
+
+test('along the shelf by keyboard: from a title to what stands beside it, and on', async ({ page }) => {
+  await page.goto('/search?q=%22last+keepers%22+lighthouses')
+  await row(page, 'Last keepers').getByRole('link', { name: /^Last keepers/ }).first().click()
+  const shelf = page.getByRole('list', { name: 'The shelf, in its order' })
+  const own = shelf.locator('[aria-current]')
+  await expect(own).toBeInViewport()
+  await own.focus()
+  const before = await own.getAttribute('aria-label')
+  await page.keyboard.press('ArrowRight')
+  const beside = shelf.locator(':focus')
+  const label = (await beside.getAttribute('aria-label')) ?? ''
+  expect(label).not.toBe(before)
+  // On and on: more of the shelf comes before its end is reached.
+  const count = () => shelf.getByRole('listitem').count()
+  const first = await count()
+  for (let step = 0; step < 60; step += 1) await page.keyboard.press('ArrowRight')
+  await expect.poll(count).toBeGreaterThan(first)
+  await expect(shelf.locator(':focus')).toBeInViewport()
+  await noBarriers(page)
+  await page.keyboard.press('Home')
+  await expect(own).toBeFocused()
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  const [title = ''] = label.split(',')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(title)
+  await page.getByRole('button', { name: 'As a list' }).click()
+  await expect(page.getByRole('list', { name: 'The shelf, in its order' }).getByRole('listitem')).toHaveCount(9)
+  await noBarriers(page)
+})
+
+test('a call number is explained, and closes with the focus where it was', async ({ page }) => {
+  await page.goto('/search?q=%22last+keepers%22+lighthouses')
+  await row(page, 'Last keepers').getByRole('link', { name: /^Last keepers/ }).first().click()
+  const ask = page.getByRole('button', { name: /^What 387\.155/ }).first()
+  await ask.click()
+  const dialog = page.getByRole('dialog', { name: /^What 387\.155/ })
+  await expect(dialog).toContainText('Trade, post and transport.')
+  await expect(dialog.getByRole('listitem')).toHaveCount(3)
+  await noBarriers(page)
+  await page.keyboard.press('Escape')
+  await expect(ask).toBeFocused()
+})
+
+test('a journal: what is held, a volume found by its year, chosen and its ways; the record on request', async ({ page }) => {
+  await page.goto('/search?q=harbour+quarterly&as=journal&at=cope')
+  await row(page, 'Harbour quarterly').getByRole('link', { name: /^Harbour quarterly/ }).first().click()
+  await expect(page.getByText('Held: v. 1–40, 1979–2018.')).toBeVisible()
+  await page.getByRole('textbox', { name: 'Find a volume or year' }).fill('1991')
+  await expect(page.getByText('1 copy found')).toBeVisible()
+  await page.getByRole('button', { name: /^v\.13 ’91/ }).click()
+  await expect(page.getByRole('heading', { name: 'Chosen: v.13 (1991)' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Hold v.13 (1991) at Cope Library' })).toBeVisible()
+  await noBarriers(page)
+  // Chosen still, when one comes back to it.
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'Chosen: v.13 (1991)' })).toBeVisible()
+  await page.getByRole('button', { name: 'Show it' }).click()
+  await expect(page.getByRole('region', { name: 'Fields of the record' })).toContainText('245')
+  await noBarriers(page)
+})
+
+test('the way back goes on to the next title of the list', async ({ page }) => {
+  await page.goto('/search?q=lighthouse')
+  const titles = page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').getByRole('heading', { level: 2 })
+  const second = await titles.nth(1).textContent()
+  await titles.first().getByRole('link').click()
+  const list = page.getByRole('navigation', { name: 'The list you came from' })
+  await expect(list).toContainText('1st of them')
+  await list.getByRole('link', { name: /^Next:/ }).click()
+  await expect(list).toContainText('2nd of them')
+  const heading = (await page.getByRole('heading', { level: 1 }).textContent()) ?? ''
+  expect(second).toContain(heading.split(':')[0])
+})
