@@ -4,7 +4,10 @@ import { noBarriers, row } from './steps.ts'
 
 test('along the shelf by keyboard: from a title to what stands beside it, and on', async ({ page }) => {
   await page.goto('/search?q=%22last+keepers%22+lighthouses')
-  await row(page, 'Last keepers').getByRole('link', { name: /^Last keepers/ }).first().click()
+  await row(page, 'Last keepers')
+    .getByRole('link', { name: /^Last keepers/ })
+    .first()
+    .click()
   const shelf = page.getByRole('list', { name: 'The shelf, in its order' })
   const own = shelf.locator('[aria-current]')
   await expect(own).toBeInViewport()
@@ -34,7 +37,10 @@ test('along the shelf by keyboard: from a title to what stands beside it, and on
 
 test('a call number is explained, and closes with the focus where it was', async ({ page }) => {
   await page.goto('/search?q=%22last+keepers%22+lighthouses')
-  await row(page, 'Last keepers').getByRole('link', { name: /^Last keepers/ }).first().click()
+  await row(page, 'Last keepers')
+    .getByRole('link', { name: /^Last keepers/ })
+    .first()
+    .click()
   const ask = page.getByRole('button', { name: /^What 387\.155/ }).first()
   await ask.click()
   const dialog = page.getByRole('dialog', { name: /^What 387\.155/ })
@@ -47,7 +53,10 @@ test('a call number is explained, and closes with the focus where it was', async
 
 test('a journal: what is held, a volume found by its year, chosen and its ways; the record on request', async ({ page }) => {
   await page.goto('/search?q=harbour+quarterly&as=journal&at=cope')
-  await row(page, 'Harbour quarterly').getByRole('link', { name: /^Harbour quarterly/ }).first().click()
+  await row(page, 'Harbour quarterly')
+    .getByRole('link', { name: /^Harbour quarterly/ })
+    .first()
+    .click()
   await expect(page.getByText('Held: v. 1–40, 1979–2018.')).toBeVisible()
   await page.getByRole('textbox', { name: 'Find a volume or year' }).fill('1991')
   await expect(page.getByText('1 copy found')).toBeVisible()

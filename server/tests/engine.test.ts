@@ -58,6 +58,7 @@ beforeAll(async () => {
         which: { find: '', from: 0, size: 5 },
       },
     ],
+    series: [record!.controlNumber, 'nothing'].map((controlNumber) => ({ controlNumber, scope: [], today: DAY })),
     volumes: [{ controlNumber: record!.controlNumber, asked: { ...whose, volume: null, reader: null, now: `${DAY}T11:20:00.000+00:00` } }],
     holdOptions: [
       { reader: null, wish: { records: [record!.controlNumber] }, at: { now: `${DAY}T11:20:00.000Z`, today: DAY, minute: `${DAY}T11:20` } },

@@ -1,5 +1,7 @@
 /** The page of a title: copies and tallies as the scope says, own places first, and what is possible for whoever asks. */
+import type { TitleSeries } from '@catalex/contract/series'
 import type { Copies, TitlePage } from '@catalex/contract/title'
+import { workKey, type BibRecord } from '@catalex/core/catalogue'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
@@ -166,5 +168,29 @@ describe('a title with very many copies', () => {
     expect((await ask('find=nothing of the kind')).count).toBe(0)
     expect((await visitor.get(`/api/titles/${controlNumber}/copies?size=101`)).status).toBe(400)
     expect((await visitor.get('/api/titles/none/copies')).status).toBe(404)
+  })
+})
+
+describe('the series of a title', () => {
+  it('has every work of it, in the order of their volumes, with all copies of their editions', async () => {
+    const rows = await catalogue.database.read<{ record: string }>('SELECT record FROM records WHERE withdrawn = 0')
+    const records = rows.map(({ record }) => JSON.parse(record) as BibRecord)
+    const inSeries = (title: string) => records.filter(({ series }) => series.some((entry) => entry.title === title))
+    const worksIn = (title: string) => new Set(inSeries(title).map(workKey))
+    const titles = [...new Set(records.flatMap(({ series }) => series.map(({ title }) => title)))]
+    const largest = titles.sort((a, b) => worksIn(b).size - worksIn(a).size)[0] ?? ''
+    expect(worksIn(largest).size).toBeGreaterThan(2)
+    const [own] = inSeries(largest)
+    const { body } = await visitor.get<TitleSeries>(`/api/titles/${own!.controlNumber}/series`)
+    const found = body.series.find(({ title }) => title === largest)
+    expect(found?.parts).toHaveLength(worksIn(largest).size)
+    const numbers = found!.parts.flatMap(({ number }) => number ?? [])
+    expect(numbers).toEqual([...numbers].sort((a, b) => a - b))
+    expect(found!.parts.filter((part) => part.own).map(({ controlNumber: number }) => number)).toEqual([own!.controlNumber])
+    const [counted] = await catalogue.database.read<{ copies: number }>(
+      "SELECT count(*) AS copies FROM copies JOIN records ON records.id = recordId WHERE copies.status <> 'withdrawn' AND controlNumber IN (SELECT value FROM json_each($numbers))",
+      { numbers: JSON.stringify(inSeries(largest).map((record) => record.controlNumber)) },
+    )
+    expect(found!.parts.reduce((sum, { owned }) => sum + owned, 0)).toBe(counted!.copies)
   })
 })

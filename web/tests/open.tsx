@@ -20,6 +20,7 @@ export function open(address: string, replies: Replies = {}): Opened {
     search: answer([]),
     title: titlePage(),
     neighbours: neighbours(),
+    series: { series: [] },
     suggest: [],
     ...replies,
   })

@@ -26,6 +26,7 @@ import {
   volumesQuerySchema,
   volumesSchema,
 } from '../title/index.ts'
+import { titleSeriesSchema } from '../series/index.ts'
 import type { EndpointName, PATHS } from '../paths/index.ts'
 
 export interface Endpoint {
@@ -48,6 +49,7 @@ export const ENDPOINTS = {
   suggest: { summary: 'Headings that begin with what has been typed', query: suggestQuerySchema, answer: suggestAnswerSchema, status: 200 },
   title: { summary: 'One title with its editions, copies and routes', query: titleQuerySchema, answer: titlePageSchema, status: 200 },
   record: { summary: 'The MARC record of a title, field by field', answer: marcRecordSchema, status: 200 },
+  series: { summary: 'The series of a title, their parts in order', query: volumesQuerySchema, answer: titleSeriesSchema, status: 200 },
   volumes: { summary: 'Every volume of a journal, as briefly as its table needs', query: volumesQuerySchema, answer: volumesSchema, status: 200 },
   copies: { summary: 'Copies of one title, a page of them, or those sought', query: copiesQuerySchema, answer: copiesSchema, status: 200 },
   neighbours: { summary: 'What stands left and right of a copy on its shelf', query: neighboursQuerySchema, answer: neighboursSchema, status: 200 },

@@ -9,6 +9,7 @@ export const PATHS = {
   suggest: { method: 'get', path: '/api/suggestions' },
   title: { method: 'get', path: '/api/titles/:controlNumber' },
   record: { method: 'get', path: '/api/titles/:controlNumber/record' },
+  series: { method: 'get', path: '/api/titles/:controlNumber/series' },
   volumes: { method: 'get', path: '/api/titles/:controlNumber/volumes' },
   copies: { method: 'get', path: '/api/titles/:controlNumber/copies' },
   neighbours: { method: 'get', path: '/api/neighbours' },

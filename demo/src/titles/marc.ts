@@ -57,7 +57,9 @@ export function marcFrom(controlNumber: string, draft: Draft, copies: readonly C
     ['003', 'PSL'],
     ...(PHYSICAL[draft.carrier] && !draft.coyCarrier ? [['007', PHYSICAL[draft.carrier] ?? '']] : []),
     ['008', fixedField(draft, enteredOn)],
-    ...(draft.isbn ? [['020', '  ', 'a', isbnFor(controlNumber), 'q', bindingFor(draft.year, controlNumber)]] : []),
+    ...(draft.isbn
+      ? [['020', '  ', 'a', isbnFor(controlNumber), ...(draft.carrier === 'book' ? ['q', bindingFor(draft.year, controlNumber)] : [])]]
+      : []),
     ['040', '  ', 'a', 'PSL', 'b', 'eng', 'e', 'rda', 'c', 'PSL'],
     ...(draft.originalLanguage ? [['041', '1 ', 'a', draft.language, 'h', draft.originalLanguage]] : []),
     ...(draft.author

@@ -45,6 +45,12 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     if (!copies) throw new HttpProblem('no-such-title')
     return copies
   })
+  bind('series', async ({ path, query, asking }) => {
+    const { today } = momentOf(clock.now())
+    const found = await search.series({ controlNumber: path.controlNumber, scope: query.in, today }, asking)
+    if (!found) throw new HttpProblem('no-such-title')
+    return found
+  })
   bind('volumes', async ({ request, path, query, asking }) => {
     const volumes = await search.volumes(path.controlNumber, await titleQuestion(request, query), asking)
     if (!volumes) throw new HttpProblem('no-such-title')

@@ -10,6 +10,7 @@ import type {
   SuggestQuery,
 } from '@catalex/contract/search'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
+import type { TitleSeries } from '@catalex/contract/series'
 import type { Copies, CopiesQuery, TitlePage, Volumes } from '@catalex/contract/title'
 import { verdictOn } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
@@ -148,6 +149,11 @@ export class SearchService {
   /** @returns null where there is no such title */
   copies(controlNumber: string, asked: TitleQuestion, which: CopiesQuery, asking?: Asking): Promise<Copies | null> {
     return this.engine.ask('copies', { controlNumber, asked, which }, asking)
+  }
+
+  /** @returns null where there is no such title */
+  series(asked: { controlNumber: string; scope: readonly string[]; today: string }, asking?: Asking): Promise<TitleSeries | null> {
+    return this.engine.ask('series', asked, asking)
   }
 
   /** @returns null where there is no such title */

@@ -34,7 +34,7 @@ export function Editions({ editions, current, cameFrom }: { editions: Edition[];
               .filter(({ kind }) => kind !== 'language')
               .slice(0, MOST)
               .map((difference) => (
-                <span key={difference.kind} className={styles.soft}>
+                <span key={difference.kind} className={styles.differs}>
                   {differenceInWords(t, difference)}
                 </span>
               ))}

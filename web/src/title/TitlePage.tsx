@@ -32,6 +32,8 @@ import { WayBack } from './WayBack.tsx'
 import styles from './title.module.css'
 
 const Neighbours = lazyWithTexts(() => import('../neighbours/Neighbours.tsx'))
+const SeriesShelf = lazyWithTexts(() => import('../series/SeriesShelf.tsx'))
+const NextInSeries = lazyWithTexts(() => import('../series/NextInSeries.tsx'))
 const MarcRecord = lazyWithTexts(() => import('./MarcRecord.tsx'))
 const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
 
@@ -126,6 +128,11 @@ export default function TitlePage() {
           )}
         </header>
         {own && <Editions editions={data.editions} current={own} cameFrom={cameFrom} />}
+        {description.series.length > 0 && (
+          <Suspense>
+            <NextInSeries controlNumber={controlNumber} />
+          </Suspense>
+        )}
         {narrow && (
           <section ref={ways} className={styles.ways} aria-label={t('search.routesOf', { title: description.title })}>
             {routes}
@@ -145,6 +152,11 @@ export default function TitlePage() {
         <Suspense fallback={<Skeleton variant="rectangular" height={180} />}>
           <Neighbours key={controlNumber} page={data} />
         </Suspense>
+        {description.series.length > 0 && (
+          <Suspense>
+            <SeriesShelf controlNumber={controlNumber} />
+          </Suspense>
+        )}
         <Description description={description} />
         <OfTheRecord key={`record ${controlNumber}`} controlNumber={controlNumber} />
       </article>

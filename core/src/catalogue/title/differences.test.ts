@@ -20,7 +20,7 @@ it.each<[string, Partial<ComparedEdition>, Difference[]]>([
   ['shorter', { extent: '200 p. ; 20 cm' }, [{ kind: 'shorter', pages: 51 }]],
   ['set a little tighter', { extent: '248 pages ; 20 cm' }, []],
   ['large print, which has more pages by nature', { carrier: 'large-print-book', extent: '420 pages (large print)' }, []],
-  ['on discs', { carrier: 'spoken-disc', extent: '9 audio discs' }, []],
+  ['on discs, whose box is no binding', { carrier: 'spoken-disc', extent: '9 audio discs', binding: 'boxed' }, []],
   ['written otherwise', { publisher: 'SALTMARSH PRESS.', edition: 'First edition.' }, []],
   ['another publisher, another edition, another binding', { publisher: 'Tidewrack', edition: 'Second edition', binding: 'paperback' }, [{ kind: 'edition', text: 'Second edition' }, { kind: 'publisher', text: 'Tidewrack' }, { kind: 'binding', text: 'paperback' }]],
   ['what it does not say', { publisher: null, edition: null, binding: null, extent: null, languages: [] }, []],

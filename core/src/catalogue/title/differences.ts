@@ -34,11 +34,13 @@ export function differencesFrom(one: ComparedEdition, other: ComparedEdition): D
   const found: Difference[] = []
   if (language !== undefined && one.languages.length > 0 && language !== one.languages[0]) found.push({ kind: 'language', language })
   const family = familyOf(other.carrier)
-  const pages = family === familyOf(one.carrier) && READ.includes(family) ? pagesMore(one, other) : null
+  const alike = family === familyOf(one.carrier)
+  const pages = alike && READ.includes(family) ? pagesMore(one, other) : null
   if (pages !== null && Math.abs(pages) >= REAL_PAGES) found.push({ kind: pages > 0 ? 'longer' : 'shorter', pages: Math.abs(pages) })
   for (const kind of ['edition', 'publisher', 'binding'] as const) {
     const [before, text] = [one[kind], other[kind]]
-    if (before !== null && text !== null && plain(before) !== plain(text)) found.push({ kind, text })
+    const comparable = kind !== 'binding' || alike
+    if (comparable && before !== null && text !== null && plain(before) !== plain(text)) found.push({ kind, text })
   }
   return found
 }

@@ -1,6 +1,7 @@
 /** What can be asked of the engine: every kind of job with its request, its answer, and the work between them. */
 import type { ResultRow } from '@catalex/contract/search'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
+import type { TitleSeries } from '@catalex/contract/series'
 import type { Copies, TitlePage, Volumes } from '@catalex/contract/title'
 import { narrowedByReading, parseQuery, type FieldName, type HeadingKind, type ListedFacet, type NamedPlace } from '@catalex/core/query'
 import {
@@ -44,6 +45,7 @@ import {
   presentRows,
   titleCopies,
   titlePage,
+  titleSeries,
   titleVolumes,
   type TitleQuestion,
   type Viewing,
@@ -80,6 +82,7 @@ export interface Jobs {
     request: { controlNumber: string; asked: TitleQuestion; which: WhichCopies }
     answer: Copies | null
   }
+  series: { request: { controlNumber: string; scope: readonly string[]; today: string }; answer: TitleSeries | null }
   volumes: { request: { controlNumber: string; asked: TitleQuestion }; answer: Volumes | null }
   holdOptions: { request: { reader: Reader | null; wish: HoldOptionsQuery; at: Moment }; answer: HoldOptions }
   count: { request: { question: SearchQuestion }; answer: number }
@@ -157,6 +160,7 @@ const WORK: Work = {
     const recordId = await recordIdOf(database, controlNumber)
     return recordId === null ? null : titleCopies(database, libraries, recordId, asked, which)
   },
+  series: ({ database, libraries, segments }, asked) => titleSeries(database, libraries, segments, asked),
   volumes: async ({ database, libraries }, { controlNumber, asked }) => {
     const recordId = await recordIdOf(database, controlNumber)
     return recordId === null ? null : titleVolumes(database, libraries, recordId, asked)

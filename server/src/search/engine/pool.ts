@@ -101,7 +101,7 @@ export class EnginePool implements Engine {
     const base = this.segments.at(0)?.index
     // Building a delta segment keeps a worker busy for long: whoever searches goes first.
     if (name === 'delta') return request.documents.length * DELTA_EFFORT
-    if (name === 'title' || name === 'copies' || name === 'volumes') return TITLE_EFFORT
+    if (name === 'title' || name === 'copies' || name === 'volumes' || name === 'series') return TITLE_EFFORT
     if (name === 'holdOptions') return request.wish.records.length * TITLE_EFFORT
     if (!base) return 0
     // Each record of what is found is put in its place.

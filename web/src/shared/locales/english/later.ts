@@ -290,6 +290,16 @@ export const later = {
       'You are signed out in this browser, but the catalogue could not be told. Leave this page open until it can be, or close every window of the browser.',
     tellAgain: 'Tell it again',
   },
+  series: {
+    heading: 'In the series {{title}}',
+    parts_one: '{{count}} part',
+    parts_other: '{{count}} parts',
+    all: 'Show all {{count}} parts',
+    lacking_one: 'No library here has part {{numbers}}.',
+    lacking_other: 'No library here has parts {{numbers}}.',
+    more: 'More of it than stands here: the whole series',
+    next: 'Next in {{title}}:',
+  },
   journals: {
     branches: 'Branches with volumes',
     held: 'Held: {{what}}.',

@@ -295,6 +295,16 @@ export const later: InOtherWords<typeof english> = {
       'In diesem Browser sind Sie abgemeldet, aber der Katalog konnte es nicht erfahren. Lassen Sie diese Seite offen, bis er es kann, oder schließen Sie alle Fenster des Browsers.',
     tellAgain: 'Noch einmal mitteilen',
   },
+  series: {
+    heading: 'In der Reihe {{title}}',
+    parts_one: '{{count}} Teil',
+    parts_other: '{{count}} Teile',
+    all: 'Alle {{count}} Teile zeigen',
+    lacking_one: 'Teil {{numbers}} hat hier keine Bibliothek.',
+    lacking_other: 'Die Teile {{numbers}} hat hier keine Bibliothek.',
+    more: 'Mehr davon, als hier steht: die ganze Reihe',
+    next: 'Als nächstes in {{title}}:',
+  },
   journals: {
     branches: 'Zweigstellen mit Bänden',
     held: 'Vorhanden: {{what}}.',
