@@ -1,5 +1,6 @@
 /** The library that docs/example-library.md says in files: each fact is shown where a reader sees it, or kept for the room that will use it. */
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { ExplainedCallNumber } from '@catalex/contract/callnumber'
 import type { Card } from '@catalex/contract/card'
@@ -198,4 +199,49 @@ it('courses, displays, lists and courier lines are kept for the rooms that use t
   expect(kept.courier).toMatchObject({ sorting: ['KTB-MAIN'], lines: [{ code: 'BOAT' }, { code: 'BAG' }] })
   const acquired = await catalogue.database.read("SELECT acquired FROM copies WHERE barcode = 'C300010'")
   expect(acquired).toEqual([{ acquired: '2021-11-03' }])
+})
+
+describe('files that need not be there are checked like the others', () => {
+  /** The places of all faults with one file changed: a piece of its text for another. */
+  const faultsWith = (file: string, from: string, to: string): string[] => {
+    const world = mkdtempSync(join(tmpdir(), 'catalex-example-'))
+    try {
+      writeExample(world)
+      const text = readFileSync(join(world, file), 'utf8')
+      expect(text).toContain(from)
+      writeFileSync(join(world, file), text.replace(from, to))
+      return faultsIn(readWorld(world)).map(({ file: name, place }) => `${name} ${place}`)
+    } finally {
+      rmSync(world, { recursive: true, force: true })
+    }
+  }
+  it.each([
+    ['courier.json', '"sorting": ["KTB-MAIN"]', '"sorting": ["MOON"]', 'sorting.0'],
+    ['courier.json', '"KFH 1": { "2"', '"KFH 2": { "2"', 'picks.KFH 2'],
+    ['courier.json', '["10:30", "15:00"]', '["15:00", "10:30"]', 'picks.KTB-MAIN.1'],
+    ['courier.json', '"KFH 1": { "2": ["09:00"] }', '"KFH 1": { "8": ["09:00"] }', 'picks.KFH 1.8'],
+    ['courier.json', '"KTB-MAIN/CELLAR"', '"KTB-MAIN/FIC"', 'stackRuns.KTB-MAIN/FIC'],
+    ['courier.json', '"first": "2026-11-02"', '"first": "2026-11-03"', 'lines.0.weeks.first'],
+    ['courier.json', '"also": ["2026-12-23"]', '"also": ["2026-12-25"]', 'lines.0.also'],
+    ['courier.json', '"from": "2026-04-01"', '"from": "2028-04-01"', 'lines.0'],
+    ['courier.json', '"code": "BAG"', '"code": "BOAT"', 'lines.1.code'],
+    ['courier.json', '"arrive": "14:30", "depart": null', '"arrive": "12:30", "depart": null', 'lines.0.stops.1'],
+    ['courier.json', '"arrive": "14:30", "depart": null', '"arrive": "14:30", "depart": "15:00"', 'lines.0.stops.1.depart'],
+    ['courier.json', '"arrive": null, "depart": "13:00"', '"arrive": "12:00", "depart": "13:00"', 'lines.0.stops.0.arrive'],
+    ['courier.json', '"depart": "13:00"', '"depart": "25:00"', 'lines.0.stops.0.depart'],
+    ['courses.json', '"branch": "KFH 1"', '"branch": "MOON"', '0.branch'],
+    ['courses.json', '{ "citation": "Ekvall, Åsa: Tide tables of the Outer Skerry, 1931" }', '{ "note": "?" }', '0.texts.1'],
+    ['courses.json', '"to": "2027-01-15"', '"to": "2026-01-15"', '0'],
+    ['displays.json', '"code": "prize"', '"code": "winter"', '1.code'],
+    ['displays.json', '"controlNumbers": ["KF3"]', '"about": "nothing"', '1'],
+    ['displays.json', '"branch": "KTB-MAIN"', '"branch": "MOON"', '0.branch'],
+    ['lists.json', '"card": "KF-004210"', '"card": "KF-004211"', '0.card'],
+    ['lists.json', '"shared": true', '"shared": "yes"', '0.shared'],
+    ['readers.csv', 'KF-99,barnkammare', 'KF-99,short', 'line 3, pin'],
+  ])('%s: %s as %s', (file, from, to, place) => {
+    expect(faultsWith(file, from, to)).toContain(`${file} ${place}`)
+  })
+  it('a time of a later day stands behind those of the first', () => {
+    expect(faultsWith('courier.json', '"arrive": "14:30", "depart": null', '"arrive": "+1 00:20", "depart": null')).toEqual([])
+  })
 })
