@@ -92,7 +92,9 @@ test('editions are compared in the row, and the way back finds the same row', as
   await page.getByRole('button', { name: /^Compare 5 editions/ }).click()
   const table = page.getByRole('region', { name: 'Editions side by side' })
   await expect(table.getByRole('row')).toHaveCount(6)
-  await expect(table.getByRole('cell', { name: 'Spanish' })).toHaveCSS('font-weight', '600')
+  // What differs from the first is marked, and nothing of the first.
+  await expect(table.getByRole('cell', { name: 'English' }).first()).toHaveCSS('font-weight', '600')
+  await expect(table.getByRole('cell', { name: 'Spanish' })).toHaveCSS('font-weight', '400')
   await noBarriers(page)
 })
 

@@ -35,6 +35,8 @@ const ACCESS: Record<EndpointName, Access> = {
   copies: { signedOut: 200, own: 200, forged: 404 },
   neighbours: { query: '?barcode=nobody', signedOut: 404, own: 404 },
   callNumber: { signedOut: 404, own: 404, forged: 404 },
+  courses: { signedOut: 200, own: 200 },
+  course: { signedOut: 404, own: 404, forged: 404 },
   series: { signedOut: 200, own: 200, forged: 404 },
   volumes: { signedOut: 200, own: 200, forged: 404 },
   record: { signedOut: 200, own: 200, forged: 404 },

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import type { ExplainedCallNumber } from '@catalex/contract/callnumber'
 import type { Card } from '@catalex/contract/card'
 import type { CoursesFile, DisplaysFile, ListsFile } from '@catalex/contract/files'
+import type { Courses, CourseView } from '@catalex/contract/courses'
 import type { HoldOptions } from '@catalex/contract/holds'
 import type { Places } from '@catalex/contract/libraries'
 import type { SearchAnswer } from '@catalex/contract/search'
@@ -181,6 +182,23 @@ describe('holds', () => {
   it('at a point that does not take the thing, the rule says why', async () => {
     const answer = await asa.ask<Problem>('POST', '/api/holds', { records: ['KF4'], barcode: null, pickup: 'KTB-SHED' })
     expect(answer.body.refusal).toEqual({ code: 'rule', reason: 'It is lent at its desk, by the hour.', remedy: 'Ask the porter.' })
+  })
+})
+
+describe('courses', () => {
+  it('are found by whoever teaches them; each text with its copy, or as the instructor named it', async () => {
+    const { body } = await nobody().get<Courses>('/api/courses?find=oxdal+nav')
+    expect(body).toMatchObject({ entered: 1, count: 1, courses: [{ id: 'NAV1.evening', texts: 2, running: true }] })
+    const course = (await nobody().get<CourseView>('/api/courses/NAV1.evening')).body
+    expect(course.texts).toMatchObject([
+      { controlNumber: 'KF4', title: 'Stjärnor över farleden', note: 'Chapters 2 and 3, by week 40' },
+      { controlNumber: null, title: 'Ekvall, Åsa: Tide tables of the Outer Skerry, 1931', copies: [] },
+    ])
+    const [copy] = course.texts[0]?.copies ?? []
+    expect(copy).toMatchObject({ barcode: 'C300001', use: 'short loan', loan: { count: 4, unit: 'hours' }, status: 'on loan' })
+    expect((await title(asa, 'KF4')).courses).toEqual([{ id: 'NAV1.evening', name: 'Navigation by the stars' }])
+    expect((await nobody().get<Courses>('/api/courses?find=botany')).body).toMatchObject({ entered: 1, count: 0 })
+    expect((await nobody().get<Problem>('/api/courses/none')).body.type).toBe('urn:catalex:problem:no-such-course')
   })
 })
 

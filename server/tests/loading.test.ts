@@ -32,7 +32,7 @@ const broken = (number: string, change: (fields: string[][]) => string[][]) => (
 beforeAll(async () => {
   database = await Database.open(join(folder, 'catalex.sqlite'))
   await migrate(database)
-  await database.write((write) => new Libraries(world).save(write))
+  await database.write((write) => new Libraries({ library: world.library, policies: world.policies }).save(write))
   libraries = await Libraries.load(database)
 })
 afterAll(async () => {

@@ -1,6 +1,7 @@
 /** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
 import { callNumberSchema } from '../callnumber/index.ts'
 import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
+import { courseSchema, coursesQuerySchema, coursesSchema } from '../courses/index.ts'
 import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
 import { healthSchema, placesSchema } from '../libraries/index.ts'
 import { sendMessageSchema, sentMessageSchema } from '../messages/index.ts'
@@ -54,6 +55,8 @@ export const ENDPOINTS = {
   copies: { summary: 'Copies of one title, a page of them, or those sought', query: copiesQuerySchema, answer: copiesSchema, status: 200 },
   neighbours: { summary: 'What stands left and right of a copy on its shelf', query: neighboursQuerySchema, answer: neighboursSchema, status: 200 },
   callNumber: { summary: 'What each part of the call number of a copy means', answer: callNumberSchema, status: 200 },
+  courses: { summary: 'Courses for which texts are kept', query: coursesQuerySchema, answer: coursesSchema, status: 200 },
+  course: { summary: 'One course and its texts', answer: courseSchema, status: 200 },
   session: { summary: 'Who is signed in', answer: sessionSchema, status: 200 },
   signIn: { summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },
   signOut: { summary: 'Sign out; nothing stays behind', answer: null, status: 204 },

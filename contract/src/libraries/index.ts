@@ -105,6 +105,7 @@ export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches
   languages: languagesSchema,
   prefixes: prefixesSchema,
   cards: cardsSchema,
+  courses: { ...flag, description: 'Whether texts are kept for courses.' },
   systems: list(systemSchema),
   branches: list(branchSchema),
 })

@@ -14,6 +14,8 @@ export const PATHS = {
   copies: { method: 'get', path: '/api/titles/:controlNumber/copies' },
   neighbours: { method: 'get', path: '/api/neighbours' },
   callNumber: { method: 'get', path: '/api/copies/:barcode/call-number' },
+  courses: { method: 'get', path: '/api/courses' },
+  course: { method: 'get', path: '/api/courses/:course' },
   session: { method: 'get', path: '/api/session' },
   signIn: { method: 'post', path: '/api/session' },
   signOut: { method: 'delete', path: '/api/session' },

@@ -13,6 +13,7 @@ export const PROBLEMS = {
   'foreign-request': 403,
   'no-such-address': 404,
   'no-such-title': 404,
+  'no-such-course': 404,
   'too-slow': 408,
   refused: 409,
   'too-many-tries': 429,

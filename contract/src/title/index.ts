@@ -176,6 +176,7 @@ export const titlePageSchema = shape({
   },
   routes: { ...list(routeSchema), description: 'For this edition, or any of those that would do, best first.' },
   waiting: count,
+  courses: { ...list(shape({ id: text, name: text })), description: 'Courses for which it is kept.' },
 })
 
 /** Volumes of a title that are told at once; no journal has more in the places of one consortium. */

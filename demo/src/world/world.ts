@@ -1,8 +1,9 @@
 /** The whole world, in the order in which it is written: titles with their copies, loans, holds, readers. */
-import type { HoldRow, LibraryFile, LoanRow, PoliciesFile, ReaderRow } from '@catalex/contract/files'
+import type { CoursesFile, HoldRow, LibraryFile, LoanRow, PoliciesFile, ReaderRow } from '@catalex/contract/files'
 import type { MarcRecord } from '@catalex/core/catalogue'
 import { DateTime } from 'luxon'
 import { copyFrom, Register, wishesFor, type Copy } from '../holdings/copies.ts'
+import { coursesOf, isForCourse, TEXTS_READ } from '../people/courses.ts'
 import { sampleReaders } from '../people/readers.ts'
 import { LIBRARY, libraryOfSize } from '../places/library.ts'
 import { POLICIES } from '../places/policies.ts'
@@ -28,6 +29,7 @@ export interface World {
   records(): Generator<{ marc: MarcRecord; loans: LoanRow[] }>
   /** Only once the records have been run through. */
   holds(): HoldRow[]
+  courses(): CoursesFile
 }
 
 /** Holds of the demo's readers, by the title and the form they are for. */
@@ -66,6 +68,7 @@ export function makeWorld(options: WorldOptions): World {
   const dateAfter = (days: number): string => day.plus({ days }).toISODate() ?? ''
   const copiesOf = new Map<string, { controlNumber: string; copies: Copy[] }>()
   const waiting: { controlNumber: string; pickup: string }[] = []
+  const reserved: string[] = []
 
   function* records(): Generator<{ marc: MarcRecord; loans: LoanRow[] }> {
     const register = new Register()
@@ -95,13 +98,17 @@ export function makeWorld(options: WorldOptions): World {
       .map((branch) => branch.code)
     for (const draft of generateTitles(chance, options.titles - stories.length, day.year)) {
       number += 1
-      const { controlNumber: _, ...written } = write(
+      const wishes = wishesFor(chance, draft, moreBranches)
+      const isRead = reserved.length < TEXTS_READ && isForCourse(draft) && wishes.some(({ branch }) => branch === 'cope')
+      const all = isRead ? [...wishes, { branch: 'cope', collection: 'reserve' }] : wishes
+      const { controlNumber, ...written } = write(
         draft,
         numbered(
-          wishesFor(chance, draft, moreBranches).map((wish) => ({ wish, draft })),
+          all.map((wish) => ({ wish, draft })),
           register,
         ),
       )
+      if (isRead) reserved.push(controlNumber)
       yield written
     }
   }
@@ -136,7 +143,14 @@ export function makeWorld(options: WorldOptions): World {
     return [...others, ...own]
   }
 
-  return { library: libraryOfSize(options.branches), policies: POLICIES, readers: sampleReaders(dateAfter), records, holds }
+  return {
+    library: libraryOfSize(options.branches),
+    policies: POLICIES,
+    readers: sampleReaders(dateAfter),
+    records,
+    holds,
+    courses: () => coursesOf(reserved, dateAfter),
+  }
 }
 
 /** Copies of one title in one branch are numbered. */

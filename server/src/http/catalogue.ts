@@ -3,7 +3,7 @@ import type { Request } from 'express'
 import { exportedRecords, recordIdOf, sizeOf } from '../catalogue/index.ts'
 import { momentOf } from '../circulation/index.ts'
 import { borrowerOf } from '../readers/index.ts'
-import { explainedCallNumber, marcView, neighboursOf, type TitleQuestion } from '../presenting/index.ts'
+import { coursesFound, courseView, explainedCallNumber, marcView, neighboursOf, type TitleQuestion } from '../presenting/index.ts'
 import type { Searcher } from '../search/index.ts'
 import type { Bind } from './bind.ts'
 import type { Context } from './context.ts'
@@ -22,7 +22,7 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   // Counting all there is takes its time in a large catalogue: whoever asks again soon is told the same.
   const size = remembered(SIZE_MS, () => sizeOf(database))
   bind('health', async () => ({ version, ...(await size()), ...(await search.health()) }))
-  bind('places', () => Promise.resolve(libraries.library))
+  bind('places', () => Promise.resolve({ ...libraries.library, courses: libraries.courses.length > 0 }))
   bind('search', async ({ request, query, asking }) => search.answer(query, await searcherOf(request, query.at), asking))
   bind('count', async ({ request, query, asking }) => ({ count: await search.count(query, await searcherOf(request, query.at), asking) }))
   bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))
@@ -65,6 +65,12 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   bind('callNumber', async ({ path }) => {
     const found = await explainedCallNumber(database, path.barcode)
     if (!found) throw new HttpProblem('no-such-title')
+    return found
+  })
+  bind('courses', ({ query }) => Promise.resolve(coursesFound(libraries, query.find, momentOf(clock.now()))))
+  bind('course', async ({ request, path }) => {
+    const found = await courseView(database, libraries, path.course, await readerOf(database, request), momentOf(clock.now()))
+    if (!found) throw new HttpProblem('no-such-course')
     return found
   })
   bind('neighbours', async ({ query }) => {

@@ -1,7 +1,7 @@
 /** Courier lines, course reserves, displays and lists as the library's files say them, kept for the rooms that use them. */
 import { DOCUMENT_NAMES, type Documents } from '@catalex/contract/files'
 import type { Write } from '../database/index.ts'
-import { SETTINGS } from './settings.ts'
+import { SETTINGS, VERSION } from './settings.ts'
 
 /** What stands in a file of which the catalogue has no record. */
 export interface MissingRecord {
@@ -13,12 +13,7 @@ export interface MissingRecord {
 
 /** Those that the files say take the place of those kept before; what they don't say goes. */
 export async function storeDocuments(write: Write, documents: Documents): Promise<MissingRecord[]> {
-  const settings = write.use(SETTINGS)
-  for (const name of DOCUMENT_NAMES) {
-    const document = documents[name]
-    if (document === undefined) await settings.destroy({ where: { name } })
-    else await settings.upsert({ name, value: JSON.stringify(document) })
-  }
+  await keep(write, documents)
   const named = recordsNamed(documents)
   const known = new Set(
     (
@@ -29,6 +24,23 @@ export async function storeDocuments(write: Write, documents: Documents): Promis
     ).map(({ controlNumber }) => controlNumber),
   )
   return named.filter(({ controlNumber }) => !known.has(controlNumber))
+}
+
+async function keep(write: Write, documents: Documents): Promise<void> {
+  const settings = write.use(SETTINGS)
+  let changed = false
+  for (const name of DOCUMENT_NAMES) {
+    const document = documents[name]
+    const value = document === undefined ? null : JSON.stringify(document)
+    const before = (await settings.findByPk(name))?.value ?? null
+    if (value === before) continue
+    changed = true
+    if (value === null) await settings.destroy({ where: { name } })
+    else await settings.upsert({ name, value })
+  }
+  if (!changed) return
+  const version = Number((await settings.findByPk(VERSION))?.value ?? 0)
+  await settings.upsert({ name: VERSION, value: String(version + 1) })
 }
 
 function recordsNamed({ courses = [], displays = [], lists = [] }: Documents): MissingRecord[] {

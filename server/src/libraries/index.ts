@@ -1,5 +1,13 @@
 /** The libraries: systems, branches and collections, and the rules by which they lend. */
-import { inFormOfNow, libraryFileSchema, policiesFileSchema, type LibraryFile, type PoliciesFile } from '@catalex/contract/files'
+import {
+  coursesFileSchema,
+  inFormOfNow,
+  libraryFileSchema,
+  policiesFileSchema,
+  type CoursesFile,
+  type LibraryFile,
+  type PoliciesFile,
+} from '@catalex/contract/files'
 import type { Branch, Collection, PickupPoint } from '@catalex/contract/libraries'
 import { checked } from '@catalex/contract/schema'
 import type { RecordedStatus } from '@catalex/core/catalogue'
@@ -8,7 +16,7 @@ import { defaultPickup, usualPickup, type HoldRule, type PickupPlace } from '@ca
 import type { LoanRule } from '@catalex/core/loans'
 import { facetTree, type FacetTree } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
-import { SETTINGS } from './settings.ts'
+import { SETTINGS, VERSION } from './settings.ts'
 
 export { storeDocuments, type MissingRecord } from './documents.ts'
 
@@ -17,8 +25,12 @@ const MINUTE = 60_000
 /** A place in the tree: a collection is "branch/collection". */
 export const placeCode = (branch: string, collection: string): string => `${branch}/${collection}`
 
-/** Counts the versions of the library's own documents, so that a running server sees when there is a newer one. */
-const VERSION = 'librariesVersion'
+/** What the library says of itself. */
+interface Told {
+  library: LibraryFile
+  policies: PoliciesFile
+  courses?: CoursesFile
+}
 
 export class Libraries {
   private branches = new Map<string, Branch>()
@@ -26,13 +38,13 @@ export class Libraries {
   private statuses = new Map<string, RecordedStatus>()
 
   constructor(
-    private documents: { library: LibraryFile; policies: PoliciesFile },
+    private documents: Told,
     private version = 0,
   ) {
     this.take(documents)
   }
 
-  private take(documents: { library: LibraryFile; policies: PoliciesFile }): void {
+  private take(documents: Told): void {
     this.documents = documents
     this.branches = new Map(documents.library.branches.map((branch) => [branch.code, branch]))
     this.places = new Map(
@@ -80,6 +92,10 @@ export class Libraries {
   idleMs(visit: Visit): number {
     const { idleMinutes = 15, terminalIdleMinutes = 3, stayDays = 14 } = this.policies.sessions ?? {}
     return { usual: idleMinutes * MINUTE, terminal: terminalIdleMinutes * MINUTE, stay: stayDays * 24 * 60 * MINUTE }[visit]
+  }
+
+  get courses(): CoursesFile {
+    return this.documents.courses ?? []
   }
 
   /** In whose order titles and names stand. */
@@ -200,12 +216,15 @@ export class Libraries {
   }
 }
 
-async function read(source: Queryable): Promise<{ library: LibraryFile; policies: PoliciesFile }> {
-  const rows = await source.read<{ name: string; value: string }>("SELECT name, value FROM settings WHERE name IN ('library', 'policies')")
+async function read(source: Queryable): Promise<Told> {
+  const rows = await source.read<{ name: string; value: string }>(
+    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courses')",
+  )
   const value = (name: string): unknown => JSON.parse(rows.find((row) => row.name === name)?.value ?? 'null')
   return {
     library: checked<LibraryFile>(libraryFileSchema, inFormOfNow(value('library'))),
     policies: checked<PoliciesFile>(policiesFileSchema, value('policies')),
+    courses: checked<CoursesFile>(coursesFileSchema, value('courses') ?? []),
   }
 }
 

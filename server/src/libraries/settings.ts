@@ -11,3 +11,6 @@ export const SETTINGS = table<Setting>('settings', {
   name: { type: DataTypes.TEXT, primaryKey: true },
   value: { type: DataTypes.TEXT, allowNull: false },
 })
+
+/** Counts the versions of what the library says of itself, so that a running server sees when there is a newer one. */
+export const VERSION = 'librariesVersion'

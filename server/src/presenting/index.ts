@@ -1,4 +1,5 @@
 /** What the API says: made of rows of the database and answers of the search engine. */
+export { courseView, coursesFound } from './courses.ts'
 export { explainedCallNumber } from './callNumber.ts'
 export { cardOf, holdById } from './card.ts'
 export { marcView } from './marcView.ts'

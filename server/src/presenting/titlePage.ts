@@ -3,6 +3,7 @@ import { MOST_VOLUMES, type Copies, type CopiesQuery, type CopyLine, type Descri
 import type { OpeningHours } from '@catalex/core/calendar'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
+import { courseId } from '@catalex/core/courses'
 import { verdictFor, type PickupPlace } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
 import { routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
@@ -72,6 +73,9 @@ export async function titlePage(
     routes: routes.map((route) => withEdition(route, goodCopies)),
     pickup: asker.pickup?.code ?? null,
     waiting,
+    courses: libraries.courses
+      .filter(({ texts }) => texts.some((text) => text.controlNumber === own.controlNumber))
+      .map((course) => ({ id: courseId(course), name: course.name })),
   }
 }
 

@@ -24,6 +24,8 @@ const BuilderPage = lazyWithTexts(() => import('../search/builder/BuilderPage.ts
 const CardPage = lazyWithTexts(() => import('../card/CardPage.tsx'))
 const BranchesPage = lazyWithTexts(() => import('../branches/BranchesPage.tsx'))
 const BranchPage = lazyWithTexts(() => import('../branches/BranchPage.tsx'))
+const CoursesPage = lazyWithTexts(() => import('../courses/CoursesPage.tsx'))
+const CoursePage = lazyWithTexts(() => import('../courses/CoursePage.tsx'))
 const AskPage = lazyWithTexts(() => import('../messages/AskPage.tsx'))
 const HelpPage = lazyWithTexts(() => import('../help/HelpPage.tsx'))
 const PrivacyPage = lazyWithTexts(async () => ({ default: (await import('../help/StatementPage.tsx')).PrivacyPage }))
@@ -68,6 +70,8 @@ function Shell() {
                   <Route path="/card" element={<CardPage />} />
                   <Route path="/branches" element={<BranchesPage />} />
                   <Route path="/branches/:code" element={<BranchPage />} />
+                  <Route path="/courses" element={<CoursesPage />} />
+                  <Route path="/courses/:id" element={<CoursePage />} />
                   <Route path="/ask" element={<AskPage />} />
                   <Route path="/help" element={<HelpPage />} />
                   <Route path="/privacy" element={<PrivacyPage />} />

@@ -8,6 +8,7 @@ import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { useLinks } from '../shared/links.ts'
+import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { isTerminal } from '../shared/session/terminal.ts'
 import { Hint } from '../ui/Hint.tsx'
@@ -24,6 +25,7 @@ const ONLY_WIDE = { display: { xs: 'none', sm: 'inline-flex' } }
 export function TopBar({ mode, onSwitchTheme, onShowKeys }: Mode & { onShowKeys(): void }) {
   const { t } = useTranslation()
   const links = useLinks()
+  const { all } = usePlaces()
   return (
     <header className={styles.top} data-screen>
       <Link to={links.home} className={styles.wordmark} aria-label={t('app.home')}>
@@ -34,6 +36,11 @@ export function TopBar({ mode, onSwitchTheme, onShowKeys }: Mode & { onShowKeys(
         <Button component={Link} to={links.browse()} size="small" color="inherit">
           {t('browse.link')}
         </Button>
+        {all.courses === true && (
+          <Button component={Link} to={links.courses} size="small" color="inherit" sx={ONLY_WIDE}>
+            {t('courses.link')}
+          </Button>
+        )}
         <Button component={Link} to={links.branches} size="small" color="inherit" sx={ONLY_WIDE}>
           {t('branches.link')}
         </Button>

@@ -204,17 +204,16 @@ function CollectAt({ hold }: { hold: Hold }) {
 function LoanItem({ loan }: { loan: Loan }) {
   const { t } = useTranslation()
   const { all } = usePlaces()
+  const facts = [loan.carrier && t(`carriers.${loan.carrier}`), loan.renewals > 0 && t('card.renewed', { count: loan.renewals })]
+    .filter(Boolean)
+    .join(' · ')
   return (
     <li className={styles.loan}>
       <TitleLink controlNumber={loan.controlNumber} title={loan.title} />
       <span className={styles.due} data-overdue={loan.overdue}>
         {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dueInWords(loan.due, all.timeZone) })}
       </span>
-      <span className={styles.soft}>
-        {[loan.carrier && t(`carriers.${loan.carrier}`), loan.renewals > 0 && t('card.renewed', { count: loan.renewals })]
-          .filter(Boolean)
-          .join(' · ')}
-      </span>
+      {facts !== '' && <span className={styles.soft}>{facts}</span>}
     </li>
   )
 }

@@ -18,6 +18,8 @@ export interface Links {
   card: string
   branches: string
   branch(code: string): string
+  courses: string
+  course(id: string): string
   help(section?: string): string
   privacy: string
   accessibility: string
@@ -65,6 +67,8 @@ export function linksWith(before: Question, now: Scope): Links {
     card: address('/card'),
     branches: address('/branches'),
     branch: (code) => address(`/branches/${encodeURIComponent(code)}`),
+    courses: address('/courses'),
+    course: (id) => address(`/courses/${encodeURIComponent(id)}`),
     help: (section) => address('/help') + (section === undefined ? '' : `#${section}`),
     privacy: address('/privacy'),
     accessibility: address('/accessibility'),

@@ -38,6 +38,7 @@ export function Copies({ page, family, volume, onChoose, onHoldVolume }: Props) 
   const { t } = useTranslation()
   const { branchName, pickup } = usePlaces()
   const { scope } = useScope()
+  const links = useLinks()
   const [sought, setSought] = useKept(`volume ${page.controlNumber}`, '')
   const { places, copies } = page
   const near = pickup(scope.at)?.at.code ?? scope.at
@@ -62,6 +63,17 @@ export function Copies({ page, family, volume, onChoose, onHoldVolume }: Props) 
           />
         )}
       </div>
+      {page.courses.length > 0 && (
+        <p>
+          {t('courses.keptFor')}{' '}
+          {page.courses.map(({ id, name }, i) => (
+            <span key={id}>
+              {i > 0 && ' · '}
+              <Link to={links.course(id)}>{name}</Link>
+            </span>
+          ))}
+        </p>
+      )}
       {owned === 0 && <p>{t('title.noCopies')}</p>}
       {owned > 0 && !places.some(({ branch }) => branch === near) && (
         <p className={styles.soft}>{t('title.noneHere', { place: branchName(near) })}</p>

@@ -14,8 +14,6 @@ export interface ComparedEdition {
   binding: string | null
 }
 
-export const DIFFERENCES = ['language', 'longer', 'shorter', 'edition', 'publisher', 'binding'] as const
-
 export type Difference =
   | { kind: 'language'; language: string }
   /** By so many pages. */

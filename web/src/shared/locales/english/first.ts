@@ -124,6 +124,7 @@ export const first = {
     privacy: 'Privacy',
     accessibility: 'Accessibility',
   },
+  courses: { link: 'Courses' },
   branches: {
     link: 'Branches',
     openUntil: 'open until {{time}}',

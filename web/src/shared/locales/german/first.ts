@@ -127,6 +127,7 @@ export const first: InOtherWords<typeof english> = {
     privacy: 'Datenschutz',
     accessibility: 'Barrierefreiheit',
   },
+  courses: { link: 'Kurse' },
   branches: {
     link: 'Zweigstellen',
     openUntil: 'geöffnet bis {{time}}',
