@@ -84,3 +84,18 @@ test('the way back goes on to the next title of the list', async ({ page }) => {
   const heading = (await page.getByRole('heading', { level: 1 }).textContent()) ?? ''
   expect(second).toContain(heading.split(':')[0])
 })
+
+test('a course by its instructor: each text with its desk and terms, and what nobody holds', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('navigation', { name: 'Catalogue' }).getByRole('link', { name: 'Courses' }).click()
+  await page.getByRole('textbox', { name: 'Instructor, department, course or section' }).fill('varmoor')
+  await expect(page.getByText('1 course', { exact: true })).toBeVisible()
+  await noBarriers(page)
+  await page.getByRole('link', { name: 'Coastal law' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Coastal law' })).toBeFocused()
+  await expect(page.getByText('short loan').first()).toBeVisible()
+  await expect(page.getByText(/No library here has this/)).toBeVisible()
+  await noBarriers(page)
+  await page.getByRole('heading', { level: 2 }).first().getByRole('link').click()
+  await expect(page.getByText('Kept for the course: Coastal law')).toBeVisible()
+})

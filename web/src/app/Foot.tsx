@@ -2,18 +2,21 @@
 import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'react-router'
 import { useLinks } from '../shared/links.ts'
+import { usePlaces } from '../shared/places.tsx'
 import { OtherLanguage } from './OtherLanguage.tsx'
 import styles from './app.module.css'
 
 export function Foot(props: { 'aria-label': string }) {
   const { t } = useTranslation()
   const links = useLinks()
+  const { all } = usePlaces()
   const { pathname, search } = useLocation()
   const here = pathname === '/ask' ? undefined : pathname + search
   return (
     <footer className={styles.foot} data-screen>
       <nav {...props}>
         <Link to={links.help()}>{t('foot.help')}</Link>
+        {all.courses === true && <Link to={links.courses}>{t('courses.link')}</Link>}
         <Link to={links.branches}>{t('branches.link')}</Link>
         <Link to={links.ask('question', here)}>{t('foot.ask')}</Link>
         <Link to={links.ask('feedback', here)}>{t('foot.feedback')}</Link>

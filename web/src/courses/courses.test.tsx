@@ -12,7 +12,7 @@ test('courses are found while typing; an empty answer says whether nothing was e
     courses: ({ query }) =>
       query.get('find') === 'botany' ? { entered: 1, count: 0, courses: [] } : { entered: 1, count: 1, courses: [{ ...HEAD, texts: 3 }] },
   })
-  expect(await screen.findByRole('link', { name: 'Courses' })).toBeInTheDocument()
+  expect(await screen.findAllByRole('link', { name: 'Courses' })).toHaveLength(2)
   expect(await screen.findByRole('link', { name: 'Coastal law' })).toHaveAttribute('href', expect.stringMatching(/^\/courses\/LAW2/))
   expect(screen.getByText('LAW2 · Law · Odd Ashby')).toBeVisible()
   await user.type(screen.getByRole('textbox', { name: 'Instructor, department, course or section' }), 'botany')
