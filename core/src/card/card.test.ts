@@ -45,6 +45,8 @@ it.each<[string, CardShapes, string | null]>([
   ['km004210', { ...LETTERED, padded: false }, 'KM004210'],
   ['0042-C', { shapes: ['9999'] }, null],
   ['0042-C', { shapes: ['9999'], suffix: 1 }, '0042'],
+  ['42', { shapes: ['9999'] }, null],
+  ['42', { shapes: ['9999'], padded: true }, '0042'],
   ['0042-CD', { shapes: ['9999'], suffix: 1 }, null],
   ['0042CD', { shapes: ['9999AA'], suffix: 2 }, '0042CD'],
   ['ÖL0042', { shapes: ['AA9999'] }, 'ÖL0042'],

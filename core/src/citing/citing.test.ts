@@ -33,6 +33,19 @@ describe('a title as machines read it', () => {
     ])
     expect(citationTags(recordFromMarc(made([['245', '00', 'a', 'Tides']])))).toEqual([['citation_title', 'Tides']])
   })
+  it('a composer who is the main entry is its author, an editor is none, whoever else has a role neither', () => {
+    const people: MarcField[] = [
+      ['100', '1 ', 'a', 'Kallmyr, Åsa,', 'e', 'composer.'],
+      ['700', '1 ', 'a', 'Oxdal, Mirjam,', 'e', 'editor.'],
+      ['700', '1 ', 'a', 'Ekvall, Odd,', 'e', 'illustrator.'],
+      ['700', '1 ', 'a', 'Brae, Hugh.'],
+    ]
+    expect(citationTags(recordFromMarc(made([['245', '00', 'a', 'Tides'], ...people]))).slice(1)).toEqual([
+      ['citation_author', 'Kallmyr, Åsa'],
+      ['citation_author', 'Brae, Hugh'],
+      ['citation_editor', 'Oxdal, Mirjam'],
+    ])
+  })
   it('as linked data: what kind of thing, who in which role, what it is part of', () => {
     expect(jsonLdOf(NOVEL, 'https://catalex.example/titles/x1')).toMatchObject({
       '@context': 'https://schema.org',

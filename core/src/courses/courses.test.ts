@@ -42,6 +42,8 @@ describe('a course is found', () => {
 
 it('runs from its first day to its last, and always where none is said', () => {
   expect(runsOn({ from: '2026-09-01', to: '2027-01-15' }, '2027-01-15')).toBe(true)
+  expect(runsOn({ from: '2026-09-01', to: '2027-01-15' }, '2026-09-01')).toBe(true)
   expect(runsOn({ from: '2026-09-01', to: '2027-01-15' }, '2026-08-31')).toBe(false)
+  expect(runsOn({ from: '2026-09-01', to: '2027-01-15' }, '2027-01-16')).toBe(false)
   expect(runsOn({}, '2026-08-31')).toBe(true)
 })

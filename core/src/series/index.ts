@@ -47,8 +47,8 @@ function partFrom(series: string, editions: readonly SeriesRecord[], own: string
   const rank = ({ record, inNow }: SeriesRecord) => (record.controlNumber === own ? 0 : inNow > 0 ? 1 : 2)
   const [best] = [...editions].sort((a, b) => rank(a) - rank(b) || (b.record.year ?? 0) - (a.record.year ?? 0))
   if (!best) throw new Error('A work has at least one record.')
-  const volumes = editions.map(({ record }) => record.series.find(({ title }) => title === series)?.volume ?? null)
-  const volume = best.record.series.find(({ title }) => title === series)?.volume ?? volumes.find((one) => one !== null) ?? null
+  const volumeIn = ({ record }: SeriesRecord) => record.series.find(({ title }) => title === series)?.volume ?? null
+  const volume = volumeIn(best) ?? editions.map(volumeIn).find((one) => one !== null) ?? null
   return {
     controlNumber: best.record.controlNumber,
     volume,
@@ -60,11 +60,8 @@ function partFrom(series: string, editions: readonly SeriesRecord[], own: string
   }
 }
 
-/** The part behind the own one; null for the last, or where they have no numbers. */
+/** The part behind the own one by its number; null for the last, or where it has none. */
 export function nextIn({ parts }: Pick<Series, 'parts'>): SeriesPart | null {
-  const at = parts.findIndex(({ own }) => own)
-  const own = parts[at]
-  return own && own.number !== null
-    ? (parts.slice(at + 1).find(({ number }) => number !== null && number > (own.number ?? 0)) ?? null)
-    : null
+  const at = parts.find(({ own }) => own)?.number ?? null
+  return at === null ? null : (parts.find(({ number }) => number !== null && number > at) ?? null)
 }

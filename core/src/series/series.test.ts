@@ -47,4 +47,33 @@ describe('a series', () => {
     ]).parts
     expect(part?.controlNumber).toBe('o')
   })
+  it('takes the volume of this series, from any edition that says it', () => {
+    const two = { series: [{ title: 'Sea stories', volume: '77' }, { title: 'The Corrow light', volume: '3' }] } // prettier-ignore
+    const silent = record('s', 'Silence', null, { year: 2022 })
+    const parts = seriesFrom('The Corrow light', OWN, [
+      of(record('t', 'Two', null, two)),
+      of(silent, 1),
+      of(record('s2', 'Silence', '5')),
+    ]).parts
+    expect(parts.map(({ controlNumber, number }) => [controlNumber, number])).toEqual([
+      ['t', 3],
+      ['s', 5],
+    ])
+  })
+  it('of editions that are all out the newest stands for the work, whichever comes first', () => {
+    const editions = [of(record('o', 'First light', '1', { year: 1999 })), of(record('n', 'First light', '1', { year: 2022 })), of(record('m', 'First light', '1', { year: null }))] // prettier-ignore
+    for (const order of [editions, [...editions].reverse()])
+      expect(seriesFrom('The Corrow light', OWN, order).parts[0]?.controlNumber).toBe('n')
+  })
+  it('parts of one number stand by their titles, and neither comes next after the other', () => {
+    const twins = [of(record('y', 'Yarrow', '2')), of(OWN), of(record('x', 'Anchor', '2'))]
+    const alike = seriesFrom('The Corrow light', OWN, twins)
+    expect(alike.parts.map(({ title }) => title)).toEqual(['Anchor', 'The winter watch', 'Yarrow'])
+    expect(nextIn(alike)).toBeNull()
+  })
+  it('after the last number nothing comes next, though something unnumbered stands behind; a part 0 has a next', () => {
+    expect(nextIn(seriesFrom('The Corrow light', OWN, [of(OWN), of(record('z', 'Companion', null))]))).toBeNull()
+    const prelude = record('p', 'Prelude', '0')
+    expect(nextIn(seriesFrom('The Corrow light', prelude, [of(prelude), of(OWN)]))?.controlNumber).toBe('b')
+  })
 })
