@@ -28,8 +28,8 @@ describe('titles stand as their library’s language files them', () => {
 
   it.each(['sv', 'da', 'es', 'et', 'tr', 'pl', 'cs', 'is', 'uk', 'ru', 'de', 'fr', 'en'])('%s: as ICU does, for any words', (language) => {
     const letters = language === 'uk' || language === 'ru' ? 'абвгґдеєжзийклмоя' : 'abcdeghiklnorstuvxyzáåäçčéğíñóöøõřśşšúüýźżž'
-    // What a language files as two letters or as one of two (Danish aa, Czech ch) has no place in this order.
-    const word = fc.array(fc.constantFrom(...letters), { minLength: 1, maxLength: 5 }).map((signs) => signs.join('')).filter((one) => !/a[aáä]|ch/.test(one)) // prettier-ignore
+    // What a language files as one letter though it is two (Danish aa with any accents, Czech ch) has no place in this order.
+    const word = fc.array(fc.constantFrom(...letters), { minLength: 1, maxLength: 5 }).map((signs) => signs.join('')).filter((one) => !/[aáäå]{2}|ch/.test(one)) // prettier-ignore
     const { compare } = new Intl.Collator(language, { sensitivity: 'base' })
     const filing = filingOf(language)
     fc.assert(
