@@ -25,10 +25,10 @@ export function loose(text: string): string {
 }
 
 /** Words that stand before a volume's number, by what they count: a series is wider than a volume, a part narrower. */
-const LABELS = {
+export const LABELS = {
   a: ['ser', 'series'],
-  b: ['v', 'vol', 'vols', 'volume', 't', 'tome', 'tom', 'bd', 'band', 'jg', 'jahrg', 'bk', 'book'],
-  c: ['no', 'nos', 'nr', 'num', 'iss', 'issue', 'heft'],
+  b: ['v', 'vol', 'vols', 'volume', 'volumes', 't', 'tome', 'tom', 'bd', 'band', 'jg', 'jahrg', 'årg', 'bk', 'book'],
+  c: ['no', 'nos', 'nr', 'num', 'number', 'iss', 'issue', 'h', 'heft'],
   d: ['pt', 'part', 'teil', 'fasc'],
   e: ['disc', 'disk', 'side'],
 } as const

@@ -1,5 +1,5 @@
 /** Course reserves: courses by what is known of them, be it the instructor, the department, the name or the section. */
-import { wordsOf } from '../text/index.ts'
+import { plain, wordsOf } from '../text/index.ts'
 
 export interface Course {
   code: string
@@ -19,12 +19,25 @@ export const courseId = ({ code, section }: Pick<Course, 'code' | 'section'>): s
 /** Courses in which some word begins with each of those typed; those that run today first, then by name. */
 export function coursesMatching<T extends Course>(courses: readonly T[], typed: string, today: string): T[] {
   const sought = wordsOf(typed)
-  const found = courses.filter((course) => {
-    const words = wordsOf([course.code, course.name, course.department, course.section ?? '', ...course.instructors].join(' '))
-    return sought.every((one) => words.some((word) => word.startsWith(one)))
-  })
-  const order = (course: T) => `${runsOn(course, today) ? '0' : '1'}${wordsOf(course.name).join(' ')} ${courseId(course)}`
-  return found.sort((a, b) => (order(a) < order(b) ? -1 : 1))
+  const order = (course: T) => `${runsOn(course, today) ? '0' : '1'}${wordsIn(course).name} ${courseId(course)}`
+  return courses
+    .filter((course) => sought.every((one) => wordsIn(course).all.some((word) => word.startsWith(one))))
+    .map((course) => ({ course, key: order(course) }))
+    .sort((a, b) => (a.key < b.key ? -1 : 1))
+    .map(({ course }) => course)
+}
+
+/** Words of courses, worked out once: somebody types letter by letter. */
+const known = new WeakMap<Course, { name: string; all: string[] }>()
+
+function wordsIn(course: Course): { name: string; all: string[] } {
+  const { code, name, department, section = '', instructors } = course
+  const words = known.get(course) ?? {
+    name: plain(name),
+    all: wordsOf([code, name, department, section, ...instructors].join(' ')),
+  }
+  known.set(course, words)
+  return words
 }
 
 export const runsOn = ({ from, to }: Pick<Course, 'from' | 'to'>, day: string): boolean =>

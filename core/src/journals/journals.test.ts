@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { heldOf, isMeant, numberedIn, type Numbered } from './index.ts'
+import { heldOf, isMeant, numberedIn, tableOf, type Numbered } from './index.ts'
 
 describe('the numbering of a volume', () => {
   it.each<[string, number | null, number | null, number | null]>([
@@ -64,6 +64,44 @@ describe('what is held', () => {
         expect(inRuns).toEqual([...numbers].sort((a, b) => a - b))
         const all = [...inRuns, ...lacking].sort((a, b) => a - b)
         expect(all).toEqual(Array.from({ length: Math.max(...numbers) - Math.min(...numbers) + 1 }, (_, i) => Math.min(...numbers) + i))
+      }),
+    )
+  })
+})
+
+describe('the table of volumes', () => {
+  const table = (...lines: string[]) =>
+    tableOf(lines, numberedIn).map(({ decade, from, cells }) => [decade ?? from, ...cells.map(({ line, volume, year }) => line ?? `lacks ${String(volume)} ${String(year)}`)]) // prettier-ignore
+  it('stands by the decade, gaps in their places', () => {
+    expect(table('v.12 (1990)', 'v.9 (1987)', 'v.8 (1986)')).toEqual([
+      [1980, 'v.8 (1986)', 'v.9 (1987)', 'lacks 10 1988', 'lacks 11 1989'],
+      [1990, 'v.12 (1990)'],
+    ])
+  })
+  it('by tens of volumes where no years are known; by years alone; what has neither comes last', () => {
+    expect(table('index', 'v.11', 'v.10')).toEqual([[1, 'v.10'], [11, 'v.11'], [null, 'index']]) // prettier-ignore
+    expect(table('2001', '1998')).toEqual([[1990, '1998'], [2000, '2001']]) // prettier-ignore
+  })
+  it('several copies of a volume leave no gap, nor does a count that begins anew', () => {
+    expect(table('v.2 (1981)', 'v.2 (1981)', 'v.3 (1982)')).toEqual([[1980, 'v.2 (1981)', 'v.2 (1981)', 'v.3 (1982)']])
+    expect(
+      table('v.1 (1981)', 'v.900 (1982)')
+        .flat()
+        .filter((cell) => String(cell).startsWith('lacks')),
+    ).toEqual([])
+  })
+  it('has every line once, and lacks just what is said to be lacking', () => {
+    const line = fc.record({
+      volume: fc.option(fc.integer({ min: 1, max: 120 })),
+      issue: fc.constant(null),
+      year: fc.option(fc.integer({ min: 1950, max: 2020 })),
+    })
+    fc.assert(
+      fc.property(fc.array(line, { maxLength: 30 }), (lines) => {
+        const cells = tableOf(lines, (one) => one).flatMap((row) => row.cells)
+        expect(new Set(cells.flatMap((cell) => cell.line ?? []))).toEqual(new Set(lines))
+        const lacking = cells.flatMap((cell) => (cell.line === null ? (cell.volume ?? []) : []))
+        expect(lacking.sort((a, b) => a - b)).toEqual(heldOf(lines).lacking)
       }),
     )
   })

@@ -1,10 +1,11 @@
 /** The catalogue: records and their copies as the records describe them. */
 import { keyRangesOf, RANGE_END, type Meant } from '@catalex/core/callnumber'
-import type { BibRecord, RecordedStatus, UseRule } from '@catalex/core/catalogue'
+import type { BibRecord, MarcRecord, RecordedStatus, UseRule } from '@catalex/core/catalogue'
 import { QueryTooLarge, type IdentifierQuery } from '@catalex/core/query'
 import type { Queryable } from '../database/index.ts'
+import { exportedRecords } from './exporting.ts'
 
-export { besideOnShelf, marcOfCopy, shelfPlaceOf } from './shelf.ts'
+export { besideOnShelf, marcOfCopy, standingOf } from './shelf.ts'
 export { exportedAuthorities, exportedRecords, titleAddresses, titlePages } from './exporting.ts'
 export { marcOf, type StoredMarc } from './marc.ts'
 export { changedHeadings, keyOf, otherNamesOf, referencesBetween, type HeadingReference } from './authorities.ts'
@@ -87,6 +88,14 @@ export async function recordIdOf(source: Queryable, controlNumber: string): Prom
     controlNumber,
   })
   return row?.id ?? null
+}
+
+/** A record as an export has it; null where there is none of this number. */
+export async function exportedRecord(source: Queryable, controlNumber: string): Promise<MarcRecord | null> {
+  const id = await recordIdOf(source, controlNumber)
+  if (id === null) return null
+  for await (const record of exportedRecords(source, [id])) return record
+  return null
 }
 
 /** A barcode as it is looked up: SQL's words for core's `numberKey`; an index stands on the very same expression. */

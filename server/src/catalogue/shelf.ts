@@ -10,7 +10,7 @@ export interface OnShelf {
 }
 
 /** Where a copy stands; null where there is none of this barcode. */
-export async function shelfPlaceOf(source: Queryable, barcode: string): Promise<OnShelf | null> {
+export async function standingOf(source: Queryable, barcode: string): Promise<OnShelf | null> {
   const [found] = await source.read<OnShelf>(
     "SELECT barcode, branch, collection, sortKey FROM copies WHERE barcode = $barcode AND status <> 'withdrawn'",
     { barcode },

@@ -1,6 +1,7 @@
 /** Endpoints that everybody may ask: places, searches, headings, titles. */
 import type { Request } from 'express'
-import { exportedRecords, recordIdOf, sizeOf } from '../catalogue/index.ts'
+import type { ProblemCode } from '@catalex/contract/problem'
+import { exportedRecord, sizeOf } from '../catalogue/index.ts'
 import { momentOf } from '../circulation/index.ts'
 import { borrowerOf } from '../readers/index.ts'
 import { coursesFound, courseView, explainedCallNumber, marcView, neighboursOf, type TitleQuestion } from '../presenting/index.ts'
@@ -35,49 +36,31 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     reader: await readerOf(database, request),
     now: clock.now().toISO() ?? '',
   })
-  bind('title', async ({ request, path, query, asking }) => {
-    const page = await search.title(path.controlNumber, await titleQuestion(request, query), query.editions, asking)
-    if (!page) throw new HttpProblem('no-such-title')
-    return page
-  })
-  bind('copies', async ({ request, path, query, asking }) => {
-    const copies = await search.copies(path.controlNumber, await titleQuestion(request, query), query, asking)
-    if (!copies) throw new HttpProblem('no-such-title')
-    return copies
-  })
-  bind('series', async ({ path, query, asking }) => {
-    const { today } = momentOf(clock.now())
-    const found = await search.series({ controlNumber: path.controlNumber, scope: query.in, today }, asking)
-    if (!found) throw new HttpProblem('no-such-title')
-    return found
-  })
-  bind('volumes', async ({ request, path, query, asking }) => {
-    const volumes = await search.volumes(path.controlNumber, await titleQuestion(request, query), asking)
-    if (!volumes) throw new HttpProblem('no-such-title')
-    return volumes
-  })
-  bind('record', async ({ path }) => {
-    const id = await recordIdOf(database, path.controlNumber)
-    const record = id === null ? undefined : (await exportedRecords(database, [id]).next()).value
-    if (!record) throw new HttpProblem('no-such-title')
-    return marcView(record)
-  })
-  bind('callNumber', async ({ path }) => {
-    const found = await explainedCallNumber(database, path.barcode)
-    if (!found) throw new HttpProblem('no-such-title')
-    return found
-  })
+  bind('title', async ({ request, path, query, asking }) =>
+    there(await search.title(path.controlNumber, await titleQuestion(request, query), query.editions, asking)),
+  )
+  bind('copies', async ({ request, path, query, asking }) =>
+    there(await search.copies(path.controlNumber, await titleQuestion(request, query), query, asking)),
+  )
+  bind('series', async ({ path, query, asking }) =>
+    there(await search.series({ controlNumber: path.controlNumber, scope: query.in, today: momentOf(clock.now()).today }, asking)),
+  )
+  bind('volumes', async ({ request, path, query, asking }) =>
+    there(await search.volumes(path.controlNumber, await titleQuestion(request, query), asking)),
+  )
+  bind('record', async ({ path }) => marcView(there(await exportedRecord(database, path.controlNumber))))
+  bind('callNumber', async ({ path }) => there(await explainedCallNumber(database, path.barcode)))
   bind('courses', ({ query }) => Promise.resolve(coursesFound(libraries, query.find, momentOf(clock.now()))))
-  bind('course', async ({ request, path }) => {
-    const found = await courseView(database, libraries, path.course, await readerOf(database, request), momentOf(clock.now()))
-    if (!found) throw new HttpProblem('no-such-course')
-    return found
-  })
-  bind('neighbours', async ({ query }) => {
-    const found = await neighboursOf(database, libraries, query, momentOf(clock.now()).minute)
-    if (!found) throw new HttpProblem('no-such-title')
-    return found
-  })
+  bind('course', async ({ request, path }) =>
+    there(await courseView(database, libraries, path.course, await readerOf(database, request), momentOf(clock.now())), 'no-such-course'),
+  )
+  bind('neighbours', async ({ query }) => there(await neighboursOf(database, libraries, query, momentOf(clock.now()).minute)))
+}
+
+/** What was asked for. @throws HttpProblem where there is no such thing */
+function there<T>(found: T | null | undefined, code: ProblemCode = 'no-such-title'): T {
+  if (found === null || found === undefined) throw new HttpProblem(code)
+  return found
 }
 
 const SIZE_MS = 5000

@@ -1,7 +1,7 @@
 /** A record as a file, for whoever takes it along: ISO 2709 or MARCXML, as an export writes it. */
 import { MARCXML_NAMESPACE, writeIso2709, writeMarcXml } from '@catalex/core/catalogue'
 import type { Express, NextFunction, Request, Response } from 'express'
-import { exportedRecords, recordIdOf } from '../catalogue/index.ts'
+import { exportedRecord } from '../catalogue/index.ts'
 import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
 
@@ -15,18 +15,15 @@ export function serveRecords(app: Express, { database }: Pick<Context, 'database
     app.get(`/records/:controlNumber.${form}`, (request: Request, response: Response, next: NextFunction) => {
       const send = async () => {
         const controlNumber = String(request.params.controlNumber)
-        const id = await recordIdOf(database, controlNumber)
-        if (id === null) throw new HttpProblem('no-such-title')
-        for await (const record of exportedRecords(database, [id])) {
-          const written = write(record)
-          // Longer than ISO 2709 allows: the other form has it.
-          if (written === null) throw new HttpProblem('no-such-title')
-          response
-            .set('Cache-Control', 'no-cache')
-            .attachment(`${controlNumber.replace(/[^\w-]/g, '_')}.${form}`)
-            .type(type)
-          response.send(typeof written === 'string' ? written : Buffer.from(written))
-        }
+        const record = await exportedRecord(database, controlNumber)
+        // What is longer than ISO 2709 allows has the other form alone.
+        const written = record && write(record)
+        if (written === null) throw new HttpProblem('no-such-title')
+        response
+          .set('Cache-Control', 'no-cache')
+          .attachment(`${controlNumber.replace(/[^\w-]/g, '_')}.${form}`)
+          .type(type)
+        response.send(typeof written === 'string' ? written : Buffer.from(written))
       }
       send().catch(next)
     })

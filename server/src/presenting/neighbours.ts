@@ -1,11 +1,11 @@
 /** What stands left and right of a copy, as spines. */
 import type { Neighbours, NeighboursQuery, Spine } from '@catalex/contract/neighbours'
 import { isInNow } from '@catalex/core/copies'
-import { besideOnShelf, recordsById, shelfPlaceOf, type StoredRecord } from '../catalogue/index.ts'
+import { besideOnShelf, recordsById, standingOf, type StoredRecord } from '../catalogue/index.ts'
 import { copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import { shelfPlaceOf as placeOnShelf } from './copies.ts'
+import { shelfPlaceOf } from './copies.ts'
 import { whoOf } from './rows.ts'
 
 /** @returns null where there is no such copy */
@@ -15,7 +15,7 @@ export async function neighboursOf(
   { barcode, side, size }: NeighboursQuery,
   at: string,
 ): Promise<Neighbours | null> {
-  const place = await shelfPlaceOf(source, barcode)
+  const place = await standingOf(source, barcode)
   if (!place) return null
   // One more on each side says whether there is more.
   const beside = (one: 'left' | 'right') => (side === 'both' || side === one ? besideOnShelf(source, place, one, size + 1) : [])
@@ -44,7 +44,7 @@ function spineFrom(copy: CopyNow, { controlNumber, record }: StoredRecord, libra
     year,
     carrier,
     extent,
-    callNumber: placeOnShelf(copy, libraries).callNumber,
+    callNumber: shelfPlaceOf(copy, libraries).callNumber,
     status: copy.status,
     statusText: copy.status === 'other' ? copy.stored.statusText : null,
     inNow: isInNow(copy),

@@ -14,11 +14,10 @@ import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
 import type { Cards } from '@catalex/contract/libraries'
-import { cardLooksLike } from '@catalex/core/card'
 import type { TFunction } from 'i18next'
 import { problemType } from '@catalex/contract/problem'
 import { ApiProblem, call } from '../shared/api.ts'
-import { anyOfInWords } from '../shared/formats.ts'
+import { cardLooks, USUAL_CARDS_SHOWN } from '../shared/cards.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { useBackCloses } from '../shared/useBackCloses.ts'
@@ -118,12 +117,9 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
   )
 }
 
-/** Eight digits, where the library says nothing of its cards. */
-const USUAL_CARDS_SHOWN: Cards = { shapes: ['9999 9999'], padded: true }
-
-function cardHelp(t: TFunction<'app'>, { shapes, padded, where }: Cards): string {
-  const looks = anyOfInWords(shapes.map(cardLooksLike))
-  return [where, t(padded === true ? 'signIn.cardLooksPadded' : 'signIn.cardLooks', { looks })].filter(Boolean).join(' ')
+function cardHelp(t: TFunction<'app'>, cards: Cards): string {
+  const looks = cardLooks(cards)
+  return [cards.where, t(cards.padded === true ? 'signIn.cardLooksPadded' : 'signIn.cardLooks', { looks })].filter(Boolean).join(' ')
 }
 
 function Samples({ onChoose }: { onChoose(card: string, pin: string): void }) {

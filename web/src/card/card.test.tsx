@@ -97,7 +97,7 @@ test('without a session the card asks to sign in: what is missing, what is wrong
   expect(server.asked('signIn')).toEqual([])
   await user.type(number, '0004 2117')
   await user.type(within(dialog).getByLabelText('PIN'), '1111{Enter}')
-  expect(await within(dialog).findByText(/Card number and what goes with it don’t match/)).toBeVisible()
+  expect(await within(dialog).findByText(/Card number and PIN don’t match\. A card number looks like 0042 1170\./)).toBeVisible()
   expect(number).toHaveFocus()
   expect(number).toBeInvalid()
   expect(within(dialog).getByLabelText('PIN')).toBeInvalid()

@@ -140,7 +140,7 @@ function HoldForm({ page, editions, volume, onPlaced }: FormProps) {
         <WhichEdition page={page} ticked={records} volume={volume} onChange={change(setRecords)} />
         <Where options={options.data} stale={options.isPlaceholderData} pickup={pickup} onChange={change(setPickup)} />
         {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
-        {place.error && <Alert severity="error">{problemInWords(t, place.error, all.timeZone)}</Alert>}
+        {place.error && <Alert severity="error">{problemInWords(t, place.error, all)}</Alert>}
         {refusal && <HelpAtHand words={t('routes.askDesk')} />}
       </div>
       <div className={styles.readBack}>

@@ -34,16 +34,22 @@ export default function Volumes({ controlNumber, sought, chosen, onChoose }: Pro
   if (error) return <Trouble error={error} onRetry={() => void refetch()} />
   if (!data) return <Skeleton variant="rectangular" height={220} />
   const { volumes } = data
+  // What nobody can find is not held.
+  const there = volumes.filter(({ status }) => status !== 'missing')
   const meant = sought === '' ? null : numberedIn(sought)
   const fits = ({ enumeration }: VolumeLine) => meant === null || isMeant(meant, numberedIn(enumeration ?? ''))
   const branches = [...new Set(volumes.map(({ branch }) => branch))]
   const countAt = (branch: string) => volumes.filter((one) => one.branch === branch && fits(one)).length
   // What is sought shows itself at the first branch that has it.
-  const shown = at ?? branches.find((branch) => countAt(branch) > 0) ?? branches.at(0) ?? ''
+  const shown =
+    (at !== null && (meant === null || countAt(at) > 0) ? at : null) ??
+    branches.find((branch) => countAt(branch) > 0) ??
+    branches.at(0) ??
+    ''
   const found = volumes.filter(fits).length
   return (
     <>
-      <p className={styles.held}>{heldInWords(heldOf(volumes.map(({ enumeration }) => numberedIn(enumeration ?? ''))))}</p>
+      <p className={styles.held}>{heldInWords(heldOf(there.map(({ enumeration }) => numberedIn(enumeration ?? ''))))}</p>
       {meant !== null && (
         <p role="status" className={styles.soft}>
           {found === 0 ? t('journals.notFound', { sought }) : t('title.foundCopies', { count: found })}

@@ -95,7 +95,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
                     onHold(route.edition === null ? [controlNumber, ...alsoGood] : [route.edition])
                   }}
                 >
-                  {volume ? t('journals.hold', { volume: volume.enumeration ?? '', place }) : t('routes.hold', { place })}
+                  {holdInWords(t, volume, place)}
                 </Button>
               )}
             </div>
@@ -120,6 +120,10 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
     </div>
   )
 }
+
+/** "Hold at Ferrygate", "Hold v.13 (1991) at Cope Library" */
+export const holdInWords = (t: Translate, volume: Volume | null, place: string): string =>
+  volume ? t('journals.hold', { volume: volume.enumeration ?? '', place }) : t('routes.hold', { place })
 
 function whichOf(page: TitlePage, t: Translate): string {
   const own = page.editions.find((edition) => edition.controlNumber === page.controlNumber)

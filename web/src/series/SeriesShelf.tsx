@@ -7,6 +7,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { useLinks } from '../shared/links.ts'
 import { useScope } from '../shared/scope.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
 import { Words } from '../ui/Words.tsx'
 import { seriesQuery } from './seriesQuery.ts'
 import styles from './series.module.css'
@@ -15,7 +16,8 @@ type Series = TitleSeries['series'][number]
 
 export default function SeriesShelf({ controlNumber }: { controlNumber: string }) {
   const { chosen } = useScope()
-  const { data } = useQuery(seriesQuery(controlNumber, chosen))
+  const { data, error, refetch } = useQuery(seriesQuery(controlNumber, chosen))
+  if (error) return <Trouble error={error} onRetry={() => void refetch()} />
   // A part by itself is told in the description.
   return data?.series.filter(({ parts }) => parts.length > 1).map((series) => <One key={series.title} series={series} />)
 }

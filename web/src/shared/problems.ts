@@ -1,14 +1,17 @@
 /** What went wrong in words: the reason and the way on, in one breath. */
+import type { Places } from '@catalex/contract/libraries'
 import type { Refusal } from '@catalex/contract/refusal'
 import { problemCode } from '@catalex/contract/problem'
 import type { TFunction } from 'i18next'
 import { ApiProblem, NoConnection } from './api.ts'
 import { AnotherReader } from './session/leaving.ts'
+import { cardLooks } from './cards.ts'
 import { amountInWords, dayInWords } from './formats.ts'
 
 type Translate = TFunction<'app'>
 
-export function problemInWords(t: Translate, error: unknown, zone: string): string {
+/** @param places in whose time zone times are said, and how whose cards look */
+export function problemInWords(t: Translate, error: unknown, { timeZone: zone, cards }: Pick<Places, 'timeZone' | 'cards'>): string {
   if (error instanceof AnotherReader) return t('problems.another-reader')
   if (error instanceof NoConnection) return t('problems.no-connection')
   if (!(error instanceof ApiProblem)) return t('problems.our-fault')
@@ -18,6 +21,7 @@ export function problemInWords(t: Translate, error: unknown, zone: string): stri
   if (code === 'query-not-understood' && cql) return t('problems.query-not-understood', { what: t(`cql.${cql.code}`, { what: cql.what }), at: cql.at + 1 }) // prettier-ignore
   if (code === 'query-too-large') return t(`problems.query-too-large.${tooLarge?.what ?? 'terms'}`, { most: tooLarge?.most })
   if (code === 'not-understood') return t('problems.not-understood', { where: violations?.map(({ at }) => at).join(', ') ?? '' })
+  if (code === 'wrong-card-or-pin') return t(`problems.wrong-card-or-pin.${cards?.secret ?? 'PIN'}`, { looks: cardLooks(cards) })
   if (code === 'too-many-tries' || code === 'too-many-messages') return t(`problems.${code}`, { count: minutes ?? 1 })
   return t(`problems.${code}`)
 }

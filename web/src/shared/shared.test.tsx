@@ -6,7 +6,7 @@ import { beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
 import { EMPTY_QUESTION, NO_SCOPE, questionFromAddress, scopeFromAddress } from '@catalex/core/query'
 import { PROBLEM_CODES, PROBLEMS, problemType } from '@catalex/contract/problem'
 import { address, open } from '../../tests/open.tsx'
-import { answer, row, SOMEBODY } from '../../tests/samples.ts'
+import { answer, PLACES, row, SOMEBODY } from '../../tests/samples.ts'
 import { fakeServer, NO_CONNECTION, Refused } from '../../tests/server.ts'
 import { ApiProblem, call, mayPass, NoConnection, rememberToken } from './api.ts'
 import { newClient } from './client.ts'
@@ -94,11 +94,11 @@ describe('calls', () => {
 test('every problem and every refusal has a sentence that names its facts', () => {
   for (const code of PROBLEM_CODES) {
     const cql = { code: 'prox', at: 3, what: '' } as const
-    const words = problemInWords(t, new ApiProblem({ type: problemType(code), status: PROBLEMS[code], cql }), 'UTC')
+    const words = problemInWords(t, new ApiProblem({ type: problemType(code), status: PROBLEMS[code], cql }), PLACES)
     expect(words, code).toMatch(/^[A-Z].*[.?]$/)
     expect(words, code).not.toContain('{{')
   }
-  expect(problemInWords(t, new TypeError('a slip'), 'UTC')).toMatch(/our side/)
+  expect(problemInWords(t, new TypeError('a slip'), PLACES)).toMatch(/our side/)
   expect(refusalInWords(t, { code: 'card-expired', date: '2026-10-31' }, 'UTC')).toMatch(/^Your card expired on Sat 31 Oct( 2026)?\./)
   expect(refusalInWords(t, { code: 'card-blocked', note: 'Lost card.' }, 'UTC')).toBe(
     'Your card is blocked: Lost card. Any desk can lift it.',

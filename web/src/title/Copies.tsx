@@ -103,12 +103,17 @@ const Volumes = lazyWithTexts(() => import('../journals/Volumes.tsx'))
 function Chosen({ page, volume, ...lines }: CopyLinesProps & { page: TitlePage; volume: Volume }) {
   const { t } = useTranslation()
   const { chosen } = useScope()
-  const { data } = useInfiniteQuery(copiesQuery(page.controlNumber, chosen, { barcode: volume.barcode }))
+  const { data, error, refetch } = useInfiniteQuery(copiesQuery(page.controlNumber, chosen, { barcode: volume.barcode }))
   const copies = data?.pages.flatMap((one) => one.copies) ?? []
+  const [copy] = copies
   return (
     <div className={styles.place}>
       <h3>{t('journals.chosen', { volume: volume.enumeration ?? volume.barcode })}</h3>
-      {copies.length === 0 ? <Skeleton height={48} /> : <CopyLines copies={copies} {...lines} />}
+      {error && <Trouble error={error} onRetry={() => void refetch()} />}
+      {!data && !error && <Skeleton height={48} />}
+      {data && !copy && <p>{t('journals.gone')}</p>}
+      {copy && <PlaceHead branch={copy.place.branch} />}
+      {copy && <CopyLines copies={copies} {...lines} />}
     </div>
   )
 }

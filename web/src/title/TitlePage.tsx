@@ -9,7 +9,7 @@ import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { RoutesPanel } from '../routes/RoutesPanel.tsx'
+import { holdInWords, RoutesPanel } from '../routes/RoutesPanel.tsx'
 import type { Volume } from '../holds/readBack.ts'
 import { useKept } from '../shared/kept.ts'
 import { useKeys } from '../shared/keys.ts'
@@ -50,10 +50,11 @@ export default function TitlePage() {
   const { data, error, refetch, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
   const [wish, setWish] = useState<Wish | null>(null)
   const [volume, setVolume] = useKept<Volume | null>(`volume of ${controlNumber}`, null)
-  const holdAny = () => {
-    setWish({ volume: null })
+  /** Any copy; of a journal the volume chosen. */
+  const askForHold = () => {
+    setWish({ volume })
   }
-  useKeys('h', holdAny)
+  useKeys('h', askForHold)
   const heading = useArrival(`title ${controlNumber}`, data && !isPlaceholderData ? data.description.title : null)
   const narrow = useMediaQuery(useTheme().breakpoints.down('md'))
   const ownOf = useOwnTitles()
@@ -76,19 +77,7 @@ export default function TitlePage() {
     )
   const { description } = data
   const language = description.languages[0]
-  const routes = (
-    <RoutesPanel
-      controlNumber={controlNumber}
-      volume={volume}
-      onHold={
-        volume
-          ? () => {
-              setWish({ volume })
-            }
-          : holdAny
-      }
-    />
-  )
+  const routes = <RoutesPanel controlNumber={controlNumber} volume={volume} onHold={askForHold} />
   const own = data.editions.find((edition) => edition.controlNumber === data.controlNumber)
   return (
     <div className={styles.zones}>
@@ -164,7 +153,7 @@ export default function TitlePage() {
         {!narrow && routes}
         <Related description={description} />
       </aside>
-      {narrow && own && !own.serial && <HoldBar beside={ways} onHold={holdAny} />}
+      {narrow && own && (!own.serial || volume) && <HoldBar key={volume?.barcode} beside={ways} volume={volume} onHold={askForHold} />}
       {wish && (
         <Suspense>
           <HoldDialog
@@ -208,7 +197,7 @@ function OfTheRecord({ controlNumber }: { controlNumber: string }) {
 }
 
 /** On a narrow screen the hold is always at hand: at the foot, where the routes with theirs are out of sight. */
-function HoldBar({ beside, onHold }: { beside: RefObject<HTMLElement | null>; onHold(): void }) {
+function HoldBar({ beside, volume, onHold }: { beside: RefObject<HTMLElement | null>; volume: Volume | null; onHold(): void }) {
   const { t } = useTranslation()
   const { scope } = useScope()
   const { pickupName } = usePlaces()
@@ -228,7 +217,7 @@ function HoldBar({ beside, onHold }: { beside: RefObject<HTMLElement | null>; on
   return (
     <div className={styles.holdBar} data-screen>
       <Button variant="contained" fullWidth onClick={onHold}>
-        {t('routes.hold', { place: pickupName(scope.at) })}
+        {holdInWords(t, volume, pickupName(scope.at))}
       </Button>
     </div>
   )

@@ -30,7 +30,7 @@ export default function TroubleAlert({ error, onRetry }: TroubleProps) {
         )
       }
     >
-      {problemInWords(t, error, all.timeZone)}
+      {problemInWords(t, error, all)}
     </Alert>
   )
 }

@@ -244,12 +244,12 @@ export const later = {
     collectAt: 'Collect at:',
     expires: 'Card valid until {{date}}',
     told: {
-      mail: 'Told by mail: {{to}}',
-      text: 'Told by text message: {{to}}',
-      call: 'Told by telephone: {{to}}',
-      letter: 'Told by letter',
+      mail: 'Notices by mail to {{to}}',
+      text: 'Notices by text message to {{to}}',
+      call: 'Notices by telephone to {{to}}',
+      letter: 'Notices by letter',
     },
-    onFile: 'as on file',
+    onFile: 'the address on file',
     guardian: 'Guardian: {{name}}',
     renewed_one: 'renewed once',
     renewed_other: 'renewed {{count}} times',
@@ -318,6 +318,7 @@ export const later = {
     keptFor: 'Kept for the course:',
   },
   journals: {
+    gone: 'The library has this volume no more. Choose another.',
     branches: 'Branches with volumes',
     held: 'Held: {{what}}.',
     volumes: 'v. {{numbers}}',
@@ -556,8 +557,10 @@ export const later = {
     'too-slow': 'The request took too long to arrive. Try again.',
     'body-too-large': 'The request is too large.',
     'sign-in-needed': 'This needs your library card. Sign in with your card number.',
-    'wrong-card-or-pin':
-      'Card number and what goes with it don’t match. What a card number looks like stands below its field. Any desk can give you a new PIN or password.',
+    'wrong-card-or-pin': {
+      PIN: 'Card number and PIN don’t match. A card number looks like {{looks}}. Any desk can give you a new PIN.',
+      password: 'Card number and password don’t match. A card number looks like {{looks}}. Any desk can give you a new password.',
+    },
     'foreign-request': 'The request did not come from a page of this catalogue. Load the page again and repeat what you did.',
     'no-such-address': 'There is nothing at this address.',
     'no-such-title': 'The catalogue has no title at this address. Search for it by its title or number.',

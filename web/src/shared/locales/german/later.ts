@@ -248,12 +248,12 @@ export const later: InOtherWords<typeof english> = {
     collectAt: 'Abholen bei:',
     expires: 'Ausweis gültig bis {{date}}',
     told: {
-      mail: 'Nachricht per E-Mail: {{to}}',
-      text: 'Nachricht per SMS: {{to}}',
-      call: 'Nachricht per Telefon: {{to}}',
-      letter: 'Nachricht per Brief',
+      mail: 'Benachrichtigung per E-Mail an {{to}}',
+      text: 'Benachrichtigung per SMS an {{to}}',
+      call: 'Benachrichtigung per Telefon an {{to}}',
+      letter: 'Benachrichtigung per Brief',
     },
-    onFile: 'wie hinterlegt',
+    onFile: 'die hinterlegte Adresse',
     guardian: 'Erziehungsberechtigt: {{name}}',
     renewed_one: 'einmal verlängert',
     renewed_other: '{{count}}-mal verlängert',
@@ -323,6 +323,7 @@ export const later: InOtherWords<typeof english> = {
     keptFor: 'Zurückgelegt für den Kurs:',
   },
   journals: {
+    gone: 'Diesen Band hat die Bibliothek nicht mehr. Wählen Sie einen anderen.',
     branches: 'Zweigstellen mit Bänden',
     held: 'Vorhanden: {{what}}.',
     volumes: 'Bd. {{numbers}}',
@@ -565,8 +566,11 @@ export const later: InOtherWords<typeof english> = {
     'too-slow': 'Die Anfrage kam zu langsam an. Versuchen Sie es noch einmal.',
     'body-too-large': 'Die Anfrage ist zu groß.',
     'sign-in-needed': 'Dafür brauchen Sie Ihren Ausweis. Melden Sie sich mit Ihrer Ausweisnummer an.',
-    'wrong-card-or-pin':
-      'Ausweisnummer und Geheimzahl oder Passwort passen nicht zusammen. Wie eine Ausweisnummer aussieht, steht unter ihrem Feld. An jeder Theke bekommen Sie eine neue Geheimzahl.',
+    'wrong-card-or-pin': {
+      PIN: 'Ausweisnummer und Geheimzahl passen nicht zusammen. Eine Ausweisnummer sieht so aus: {{looks}}. An jeder Theke bekommen Sie eine neue Geheimzahl.',
+      password:
+        'Ausweisnummer und Passwort passen nicht zusammen. Eine Ausweisnummer sieht so aus: {{looks}}. An jeder Theke bekommen Sie ein neues Passwort.',
+    },
     'foreign-request': 'Die Anfrage kam nicht von einer Seite dieses Katalogs. Laden Sie die Seite neu und wiederholen Sie, was Sie taten.',
     'no-such-address': 'Unter dieser Adresse gibt es nichts.',
     'no-such-title': 'Unter dieser Adresse hat der Katalog keinen Titel. Suchen Sie nach Titel oder Nummer.',
