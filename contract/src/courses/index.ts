@@ -32,7 +32,7 @@ export const courseSchema = shape({
   texts: list(
     shape({
       controlNumber: { ...nullable('string'), description: 'null where nothing is held.' },
-      title: text,
+      title: { ...nullable('string'), description: 'As the catalogue has it, else as the instructor named it; null where nobody says.' },
       who: list(text),
       note: nullable('string'),
       copies: { ...list(copySchema), description: 'Those kept for courses, else all.' },

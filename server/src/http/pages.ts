@@ -12,24 +12,40 @@ import { originOf } from './machines.ts'
 const COMPRESSED = { enableBrotli: true, orderPreference: ['br', 'gz'] as ('br' | 'gz')[] }
 
 export function servePages(app: Express, folder: string, { database }: Pick<Context, 'database'>): void {
+  const page = readFileSync(join(folder, 'index.html'), 'utf8')
+  const sendPage = (response: Response, html = page) => {
+    response.set('Cache-Control', 'no-cache').type('html').send(html)
+  }
+  // An address that can't be read is one that has nothing: the application says so.
+  app.use((request, response, next) => {
+    if (isReadable(request.path)) next()
+    else sendPage(response)
+  })
   app.use(
     '/assets',
     expressStaticGzip(join(folder, 'assets'), { ...COMPRESSED, serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } }),
   )
   app.use(expressStaticGzip(folder, { ...COMPRESSED, index: false, serveStatic: { maxAge: 0 } }))
-  const page = readFileSync(join(folder, 'index.html'), 'utf8')
   const parts = [...HEAD].reduce((text, part) => text.replace(part, ''), page)
   app.get('/titles/:controlNumber', (request: Request, response: Response, next: NextFunction) => {
     const controlNumber = String(request.params.controlNumber)
     recordsByControlNumber(database, [controlNumber]).then(([found]) => {
       const address = `${originOf(request)}/titles/${encodeURIComponent(controlNumber)}`
       const html = found ? parts.replace('</head>', () => `  ${headOf(found.record, address)}\n  </head>`) : page
-      response.set('Cache-Control', 'no-cache').type('html').send(html)
+      sendPage(response, html)
     }, next)
   })
   app.get('/{*page}', (_request, response: Response) => {
-    response.set('Cache-Control', 'no-cache').type('html').send(page)
+    sendPage(response)
   })
+}
+
+function isReadable(path: string): boolean {
+  try {
+    return decodeURIComponent(path) !== ''
+  } catch {
+    return false
+  }
 }
 
 /** What a title's page says in its own words. */

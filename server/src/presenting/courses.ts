@@ -72,7 +72,7 @@ function titleOf(
   record: StoredRecord | undefined,
 ): Pick<CourseView['texts'][number], 'controlNumber' | 'title' | 'who'> {
   if (record) return { controlNumber: record.controlNumber, title: record.record.title, who: whoOf(record.record) }
-  return { controlNumber: null, title: text.citation ?? text.controlNumber ?? '', who: [] }
+  return { controlNumber: null, title: text.citation ?? null, who: [] }
 }
 
 /** The copy that is named, else those in course reserves, else all. */

@@ -56,15 +56,16 @@ function Text({ text: { controlNumber, title, who, note, copies } }: { text: Cou
   const { t } = useTranslation()
   const { branchName } = usePlaces()
   const links = useLinks()
+  const named = title ?? t('courses.gone')
   const branches = [...new Set(copies.map(({ place }) => place.branch))]
   return (
     <li>
       <h2>
         {controlNumber === null ? (
-          <Words>{title}</Words>
+          <Words>{named}</Words>
         ) : (
           <Link to={links.title(controlNumber)}>
-            <Words>{title}</Words>
+            <Words>{named}</Words>
           </Link>
         )}{' '}
         <span className={styles.soft}>{who.join(', ')}</span>
