@@ -1,6 +1,6 @@
 /** Finding: misspelt, narrowed, kept, built, browsed, compared, and back to the same row. */
 import { expect, test, type Locator, type Page } from '@playwright/test'
-import { noBarriers, row } from './steps.ts'
+import { noBarriers, row, settled } from './steps.ts'
 
 const narrowing = (page: Page) => page.getByRole('complementary', { name: 'Narrow the list' })
 const section = (page: Page, name: string) => narrowing(page).getByRole('region', { name, exact: true })
@@ -59,6 +59,7 @@ test('a kept narrowing stays for the next search and says what it hides', async 
   await page.getByRole('button', { name: 'Search', exact: true }).click()
   await expect(page).toHaveURL(/q=harbourmaster.*format=large-print.*keep=format/)
   await expect(page.getByRole('button', { name: 'Remove: harbourmaster' })).toBeVisible()
+  await settled(page)
   const before = Number.parseInt((await count(page).textContent()) ?? '', 10)
   const hidden = Number.parseInt(/hides (\d+)/.exec((await page.getByText(/^hides \d+ titles?$/).textContent()) ?? '')?.[1] ?? '', 10)
   await noBarriers(page)

@@ -12,13 +12,18 @@ export async function signIn(page: Page, card: string, pin: string): Promise<voi
 
 /** @param rules only these; all of WCAG 2.2 AA and best practice where none is named */
 export async function noBarriers(page: Page, rules?: string[]): Promise<void> {
-  // A page that is still on its way has nothing to look at.
-  await expect(page.locator('h1').first()).toBeAttached()
+  await settled(page)
   const axe = new AxeBuilder({ page })
   const { violations } = await (
     rules ? axe.withRules(rules) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
   ).analyze()
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`)).toEqual([])
+}
+
+/** A page on its way has nothing to look at, and a list that fades away says what was. */
+export async function settled(page: Page): Promise<void> {
+  await expect(page.locator('h1').first()).toBeAttached()
+  await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
 }
 
 export const row = (page: Page, title: string) =>

@@ -1,6 +1,6 @@
 /** The ways between the screens: what was chosen goes along with every link, and Back finds everything as it was left. */
 import { expect, test, type Page } from '@playwright/test'
-import { signIn } from './steps.ts'
+import { settled, signIn } from './steps.ts'
 
 const count = (page: Page) => page.getByRole('heading', { level: 1 })
 const parts = (address: string) => {
@@ -108,8 +108,7 @@ test('ten steps forward, back and forward again show the same', async ({ page })
   const seen: string[] = []
   const look = async () => {
     await page.waitForLoadState('networkidle')
-    // What is still the list before says so.
-    await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
+    await settled(page)
     await expect(count(page)).toBeVisible()
     return `${page.url()} ${(await count(page).textContent()) ?? ''}`
   }
