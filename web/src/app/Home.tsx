@@ -26,45 +26,50 @@ export default function Home() {
   const { scope, chosen } = useScope()
   const newest = { ...links.kept, sort: 'added' as const }
   const { data, error, refetch, isPlaceholderData } = useQuery(searchQuery(newest, chosen))
+  const waiting = !data && !error
   const heading = useArrival('home', '')
   const counts = data?.facets.format ?? {}
   return (
     <div className={styles.home}>
-      <div aria-busy={!data || isPlaceholderData}>
+      <div aria-busy={waiting || isPlaceholderData}>
         <h1 ref={heading} tabIndex={-1}>
           {t('home.heading')}
         </h1>
         {error && <Trouble error={error} onRetry={() => void refetch()} />}
-        <p className={styles.intro}>{data ? <Intro count={data.count} /> : <Skeleton width="60%" />}</p>
-        <h2>{t('home.byFormat')}</h2>
-        <ul className={styles.kinds}>
-          {!data && WAITING.map((one) => <Skeleton key={one} component="li" height={36} />)}
-          {FAMILY_CODES.filter((family) => counts[family]).map((family) => (
-            <li key={family}>
-              <Link to={links.search(withoutNarrowing(links.kept, 'format'), { ...scope, as: [family] })}>
-                <FormatMark family={family} label={t(`families.${family}`)} />
-                <span className={styles.count}>{numberInWords(counts[family] ?? 0)}</span>
-              </Link>
-            </li>
-          ))}
-        </ul>
-        <h2>
-          {t('home.newest')} <Link to={links.search(newest)}>{t('home.newestMore')}</Link>
-        </h2>
-        <ul className={styles.newest}>
-          {!data && WAITING.map((one) => <Skeleton key={one} component="li" height={48} />)}
-          {data?.rows.slice(0, NEWEST).map((row) => (
-            <li key={row.controlNumber}>
-              <Link to={links.title(row.controlNumber)}>
-                <b>
-                  <Words language={row.editions[0]?.languages[0]}>{row.title}</Words>
-                </b>
-                <span>{row.year}</span>
-                <span>{row.who.join(', ')}</span>
-              </Link>
-            </li>
-          ))}
-        </ul>
+        <p className={styles.intro}>{data ? <Intro count={data.count} /> : waiting && <Skeleton width="60%" />}</p>
+        {(data ?? waiting) && (
+          <>
+            <h2>{t('home.byFormat')}</h2>
+            <ul className={styles.kinds}>
+              {waiting && WAITING.map((one) => <Skeleton key={one} component="li" height={36} />)}
+              {FAMILY_CODES.filter((family) => counts[family]).map((family) => (
+                <li key={family}>
+                  <Link to={links.search(withoutNarrowing(links.kept, 'format'), { ...scope, as: [family] })}>
+                    <FormatMark family={family} label={t(`families.${family}`)} />
+                    <span className={styles.count}>{numberInWords(counts[family] ?? 0)}</span>
+                  </Link>
+                </li>
+              ))}
+            </ul>
+            <h2>
+              {t('home.newest')} <Link to={links.search(newest)}>{t('home.newestMore')}</Link>
+            </h2>
+            <ul className={styles.newest}>
+              {waiting && WAITING.map((one) => <Skeleton key={one} component="li" height={48} />)}
+              {data?.rows.slice(0, NEWEST).map((row) => (
+                <li key={row.controlNumber}>
+                  <Link to={links.title(row.controlNumber)}>
+                    <b>
+                      <Words language={row.editions[0]?.languages[0]}>{row.title}</Words>
+                    </b>
+                    <span>{row.year}</span>
+                    <span>{row.who.join(', ')}</span>
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
       </div>
       <aside aria-label={t('home.openNow')}>
         <h2>{t('home.openNow')}</h2>
