@@ -37,6 +37,7 @@ const ACCESS: Record<EndpointName, Access> = {
   callNumber: { signedOut: 404, own: 404, forged: 404 },
   courses: { signedOut: 200, own: 200 },
   course: { signedOut: 404, own: 404, forged: 404 },
+  plan: { signedOut: 404, own: 404, forged: 404 },
   series: { signedOut: 200, own: 200, forged: 404 },
   volumes: { signedOut: 200, own: 200, forged: 404 },
   record: { signedOut: 200, own: 200, forged: 404 },

@@ -8,12 +8,15 @@ import type { CoursesFile, DisplaysFile, ListsFile } from '@catalex/contract/fil
 import type { Courses, CourseView } from '@catalex/contract/courses'
 import type { HoldOptions } from '@catalex/contract/holds'
 import type { Places } from '@catalex/contract/libraries'
+import type { BranchPlan } from '@catalex/contract/plans'
 import type { SearchAnswer } from '@catalex/contract/search'
 import type { TitlePage } from '@catalex/contract/title'
 import type { BrowseAnswer } from '@catalex/contract/search'
 import type { Problem } from '@catalex/contract/problem'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { momentOf } from '../src/circulation/index.ts'
+import { prepare, recordsIn } from '../src/catalogue/index.ts'
+import { Libraries } from '../src/libraries/index.ts'
 import { faultsIn, readWorld } from '../src/world/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
@@ -45,7 +48,7 @@ afterAll(() => catalogue.close())
 it('has no fault, and says every file that there can be', () => {
   const { faults, documents, readers } = readWorld(catalogue.world)
   expect([faults, faultsIn(readWorld(catalogue.world))]).toEqual([[], []])
-  expect(Object.keys(documents).sort()).toEqual(['courier', 'courses', 'displays', 'lists'])
+  expect(Object.keys(documents).sort()).toEqual(['courier', 'courses', 'displays', 'lists', 'plans'])
   expect(readers.rows).toHaveLength(3)
 })
 
@@ -219,6 +222,37 @@ it('courses, displays, lists and courier lines are kept for the rooms that use t
   expect(acquired).toEqual([{ acquired: '2021-11-03' }])
 })
 
+describe('plans', () => {
+  it('say the bay of each copy that readers find themselves, and are given whole', async () => {
+    const bays = async (number: string) => (await title(asa, number)).copies.map(({ barcode, place }) => [barcode, place.bay])
+    expect(await bays('KF1')).toContainEqual(['T-100-A', 'F1'])
+    // In the cellar staff fetch it; of the college there is no plan.
+    expect(await bays('KF2')).toEqual([['T-200-A', null]])
+    expect(await bays('KF1')).toContainEqual(['C300010', null])
+    expect(await bays('KF5')).toContainEqual(['T-500-B', 'E'])
+    expect((await nobody().get<Places>('/api/places')).body.plans).toEqual(['KTB-MAIN'])
+    const plan = (await nobody().get<BranchPlan>('/api/branches/KTB-MAIN/plan')).body
+    expect(plan.floors.map(({ floor, bays }) => [floor, bays.map(({ id }) => id)])).toEqual([
+      ['1', ['F1', 'F2', 'N']],
+      ['0', ['D', 'E']],
+    ])
+    expect((await nobody().get<Problem>('/api/branches/KFH%201/plan')).body.type).toBe('urn:catalex:problem:no-such-plan')
+  })
+  it('a copy that stands between bays is told when records are read', async () => {
+    const { library, policies, documents } = readWorld(catalogue.world)
+    const plans = structuredClone(documents.plans ?? [])
+    const [first] = plans[0]?.floors[0]?.bays ?? []
+    if (!library || !policies || !first) throw new Error('The example has no plan.')
+    first.ranges = [{ scheme: 'other', from: 'Hc F', to: 'Hc K' }]
+    const told: unknown[] = []
+    for await (const one of recordsIn(join(catalogue.world, 'records.xml')))
+      if ('record' in one)
+        told.push(...prepare(one.number, one.record, new Libraries({ library, policies, documents: { plans } })).warnings)
+    expect(told).toContainEqual({ code: 'no-bay', field: '852', facts: { place: 'KTB-MAIN/FIC', callNumber: 'Hc Ekv' } })
+    expect(told.filter((warning) => (warning as { code: string }).code === 'no-bay')).toHaveLength(1)
+  })
+})
+
 describe('files that need not be there are checked like the others', () => {
   /** The places of all faults with one file changed: a piece of its text for another. */
   const faultsWith = (file: string, from: string, to: string): string[] => {
@@ -255,6 +289,15 @@ describe('files that need not be there are checked like the others', () => {
     ['displays.json', '"branch": "KTB-MAIN"', '"branch": "MOON"', '0.branch'],
     ['lists.json', '"card": "KF-004210"', '"card": "KF-004211"', '0.card'],
     ['lists.json', '"shared": true', '"shared": "yes"', '0.shared'],
+    ['plans.json', '"branch": "KTB-MAIN"', '"branch": "MOON"', '0.branch'],
+    ['plans.json', '"floor": "0"', '"floor": "9"', '0.floors.1.floor'],
+    ['plans.json', '"collection": "NONFIC"', '"collection": "MOON"', '0.floors.0.bays.2.collection'],
+    ['plans.json', '"collection": "NONFIC"', '"collection": "CELLAR"', '0.floors.0.bays.2.collection'],
+    // No bay is left for non-fiction.
+    ['plans.json', '"collection": "NONFIC"', '"collection": "FIC"', '0.floors'],
+    ['plans.json', '"to": "Hc K"', '"to": "Hc M"', '0.floors.0.bays.1'],
+    ['plans.json', '["front", "stair-head"]', '["front", "back"]', '0.floors.1.bays.0.node'],
+    ['plans.json', '"width": 2, "depth": 0.6', '"width": 0, "depth": 0.6', '0.floors.1.bays.0.width'],
     ['readers.csv', 'KF-99,barnkammare', 'KF-99,short', 'line 3, pin'],
   ])('%s: %s as %s', (file, from, to, place) => {
     expect(faultsWith(file, from, to)).toContain(`${file} ${place}`)

@@ -55,7 +55,7 @@ export const edition = (controlNumber: string, more: Partial<Edition> = {}): Edi
 
 export const copy = (barcode: string, at: string, more: Partial<CopyLine> = {}): CopyLine => ({
   barcode,
-  place: { branch: at, collection: 'Main shelves', floor: 'Level 1', callNumber: { text: '823 ASH', spine: ['823', 'ASH'] } },
+  place: { branch: at, collection: 'Main shelves', floor: 'Level 1', bay: null, callNumber: { text: '823 ASH', spine: ['823', 'ASH'] } },
   collectionKind: 'open shelf',
   use: 'loan',
   status: 'on shelf',

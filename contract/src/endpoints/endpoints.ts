@@ -6,6 +6,7 @@ import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema 
 import { healthSchema, placesSchema } from '../libraries/index.ts'
 import { sendMessageSchema, sentMessageSchema } from '../messages/index.ts'
 import { neighboursQuerySchema, neighboursSchema } from '../neighbours/index.ts'
+import { planSchema } from '../plans/index.ts'
 import type { FromSchema, JSONSchema } from '../schema/index.ts'
 import {
   browseAnswerSchema,
@@ -57,6 +58,7 @@ export const ENDPOINTS = {
   callNumber: { summary: 'What each part of the call number of a copy means', answer: callNumberSchema, status: 200 },
   courses: { summary: 'Courses for which texts are kept', query: coursesQuerySchema, answer: coursesSchema, status: 200 },
   course: { summary: 'One course and its texts', answer: courseSchema, status: 200 },
+  plan: { summary: 'The floors of a branch, and what stands where', answer: planSchema, status: 200 },
   session: { summary: 'Who is signed in', answer: sessionSchema, status: 200 },
   signIn: { summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },
   signOut: { summary: 'Sign out; nothing stays behind', answer: null, status: 204 },

@@ -1,4 +1,5 @@
-/** Files of a library that need not be there: courier lines, course reserves, displays, and lists that readers share. */
+/** Files of a library that need not be there: courier lines, course reserves, displays, plans of floors, and lists that readers share. */
+import { plansFileSchema, type PlansFile } from '../plans/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
@@ -96,6 +97,7 @@ export interface Documents {
   courses?: CoursesFile
   displays?: DisplaysFile
   lists?: ListsFile
+  plans?: PlansFile
 }
 
 export const DOCUMENT_SCHEMAS = {
@@ -103,6 +105,7 @@ export const DOCUMENT_SCHEMAS = {
   courses: coursesFileSchema,
   displays: displaysFileSchema,
   lists: listsFileSchema,
+  plans: plansFileSchema,
 } as const
 export type DocumentName = keyof typeof DOCUMENT_SCHEMAS
 export const DOCUMENT_NAMES = Object.keys(DOCUMENT_SCHEMAS) as DocumentName[]

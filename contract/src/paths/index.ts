@@ -16,6 +16,7 @@ export const PATHS = {
   callNumber: { method: 'get', path: '/api/copies/:barcode/call-number' },
   courses: { method: 'get', path: '/api/courses' },
   course: { method: 'get', path: '/api/courses/:course' },
+  plan: { method: 'get', path: '/api/branches/:branch/plan' },
   session: { method: 'get', path: '/api/session' },
   signIn: { method: 'post', path: '/api/session' },
   signOut: { method: 'delete', path: '/api/session' },

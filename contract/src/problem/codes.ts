@@ -14,6 +14,7 @@ export const PROBLEMS = {
   'no-such-address': 404,
   'no-such-title': 404,
   'no-such-course': 404,
+  'no-such-plan': 404,
   'too-slow': 408,
   refused: 409,
   'too-many-tries': 429,

@@ -41,6 +41,7 @@ export const shelfPlaceSchema = shape({
   branch: text,
   collection: text,
   floor: text,
+  bay: { ...textOrNull, description: 'On the plan of the branch, where it shows one.' },
   callNumber: shape({ text, spine: list(text) }),
 })
 

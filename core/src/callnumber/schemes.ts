@@ -5,6 +5,9 @@ import { loose, piecesOf, tailKey, whole, wordsKey } from './order.ts'
 export const CALL_NUMBER_SCHEMES = ['lc', 'dewey', 'nlm', 'title', 'author', 'accession', 'other'] as const
 export type CallNumberScheme = (typeof CALL_NUMBER_SCHEMES)[number]
 
+/** Schemes whose classes are letters with a number behind. */
+export const isLetterClass = (scheme: CallNumberScheme): boolean => scheme === 'lc' || scheme === 'nlm'
+
 export interface Reading {
   key: string
   /** Lines of the spine label. */

@@ -1,6 +1,6 @@
 /** Call numbers as people type them: where they begin on the shelf, and which numbers they mean. */
 import { RANK } from './order.ts'
-import { prefixKey, rangeIn, rangeOf, SCHEME_READERS, type CallNumberScheme } from './schemes.ts'
+import { isLetterClass, prefixKey, rangeIn, rangeOf, SCHEME_READERS, type CallNumberScheme } from './schemes.ts'
 
 /** Characters that are looked at: no label has more. */
 const LONGEST_TYPED = 200
@@ -71,8 +71,6 @@ export function keyRangesOf(text: string, heads: readonly string[], meant: Meant
     return meant === 'itself' ? [itself] : [itself, { from: `${whole} ${RANK.copy}`, before: `${whole} ${RANK.number}` }]
   })
 }
-
-const isLetterClass = (scheme: CallNumberScheme): boolean => scheme === 'lc' || scheme === 'nlm'
 
 /** Whether the text can hardly be anything but a class number, so that all numbers that begin with it are meant: "738.14", "VK1243 .L68". */
 export const isClassNumber = (text: string): boolean => /^(?:\d{3}\.\d|[A-Za-z]{1,3}\s?\d{1,4}\s?\.\s?[A-Za-z]?\d)/.test(text.trim())

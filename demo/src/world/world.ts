@@ -1,11 +1,13 @@
 /** The whole world, in the order in which it is written: titles with their copies, loans, holds, readers. */
 import type { CoursesFile, HoldRow, LibraryFile, LoanRow, PoliciesFile, ReaderRow } from '@catalex/contract/files'
+import type { PlansFile } from '@catalex/contract/plans'
 import type { MarcRecord } from '@catalex/core/catalogue'
 import { DateTime } from 'luxon'
 import { copyFrom, Register, wishesFor, type Copy } from '../holdings/copies.ts'
 import { coursesOf, isForCourse, TEXTS_READ } from '../people/courses.ts'
 import { sampleReaders } from '../people/readers.ts'
 import { LIBRARY, libraryOfSize } from '../places/library.ts'
+import { plansOf } from '../places/plans.ts'
 import { POLICIES } from '../places/policies.ts'
 import type { Draft } from '../titles/draft.ts'
 import { generateTitles } from '../titles/generate.ts'
@@ -30,6 +32,7 @@ export interface World {
   /** Only once the records have been run through. */
   holds(): HoldRow[]
   courses(): CoursesFile
+  plans: PlansFile
 }
 
 /** Holds of the demo's readers, by the title and the form they are for. */
@@ -64,6 +67,7 @@ const READERS_LOANS: readonly (readonly [card: string, every: number])[] = [
 ]
 
 export function makeWorld(options: WorldOptions): World {
+  const library = libraryOfSize(options.branches)
   const day = DateTime.fromISO(options.today, { zone: 'utc' })
   const dateAfter = (days: number): string => day.plus({ days }).toISODate() ?? ''
   const copiesOf = new Map<string, { controlNumber: string; copies: Copy[] }>()
@@ -93,9 +97,7 @@ export function makeWorld(options: WorldOptions): World {
       yield written
     }
     const chance = new Chance(options.seed)
-    const moreBranches = libraryOfSize(options.branches)
-      .branches.slice(LIBRARY.branches.length)
-      .map((branch) => branch.code)
+    const moreBranches = library.branches.slice(LIBRARY.branches.length).map((branch) => branch.code)
     for (const draft of generateTitles(chance, options.titles - stories.length, day.year)) {
       number += 1
       const wishes = wishesFor(chance, draft, moreBranches)
@@ -144,12 +146,13 @@ export function makeWorld(options: WorldOptions): World {
   }
 
   return {
-    library: libraryOfSize(options.branches),
+    library,
     policies: POLICIES,
     readers: sampleReaders(dateAfter),
     records,
     holds,
     courses: () => coursesOf(reserved, dateAfter),
+    plans: plansOf(library.branches),
   }
 }
 

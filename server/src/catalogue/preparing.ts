@@ -1,8 +1,9 @@
 /** From a MARC record to what is stored of it: the record as it was read, its copies, its numbers. */
 import { createHash } from 'node:crypto'
-import { readCallNumber } from '@catalex/core/callnumber'
+import { readCallNumber, type CallNumber } from '@catalex/core/callnumber'
 import {
   copiesIn,
+  familyOf,
   numberKey,
   recordFromMarc,
   type BibRecord,
@@ -11,7 +12,8 @@ import {
   type RecordFault,
   type Warn,
 } from '@catalex/core/catalogue'
-import type { Libraries } from '../libraries/index.ts'
+import { isReachable } from '@catalex/core/copies'
+import { placeCode, type Libraries } from '../libraries/index.ts'
 
 /** Values of a row of `copies` but for its record, in the order of COPY_ROW. */
 export type CopyRow = readonly (string | null)[]
@@ -36,6 +38,11 @@ export interface PreparedRecord {
   unreadCallNumbers: number
 }
 
+interface Read {
+  copy: DescribedCopy
+  call: CallNumber
+}
+
 /** @throws BadRecord */
 export function prepare(number: number, marc: MarcRecord, libraries: Libraries, found: RecordFault[] = []): PreparedRecord {
   const warn: Warn = (code, field = null, facts = {}) => {
@@ -43,6 +50,7 @@ export function prepare(number: number, marc: MarcRecord, libraries: Libraries, 
   }
   const record = recordFromMarc(marc, warn)
   const read = placed(copiesIn(marc, warn), libraries, warn).map((copy) => ({ copy, call: readCallNumber(copy) }))
+  warnOfBays(read, record, libraries, warn)
   const copies = read.map(({ copy, call }) => ({ barcode: copy.barcode, row: copyRow(copy, call) }))
   const stored = { record: JSON.stringify(record), marc: JSON.stringify(marc) }
   return {
@@ -56,6 +64,17 @@ export function prepare(number: number, marc: MarcRecord, libraries: Libraries, 
     warnings: found,
     hash: createHash('sha1').update(stored.record).update(stored.marc).update(JSON.stringify(copies)).digest('base64'),
     unreadCallNumbers: read.filter(({ copy, call }) => copy.classPart !== '' && !call.understood).length,
+  }
+}
+
+/** Copies that readers look for themselves, but that stand in no bay of their branch's plan. */
+function warnOfBays(read: readonly Read[], { carrier }: BibRecord, libraries: Libraries, warn: Warn): void {
+  for (const { copy, call } of read) {
+    const { branch, collection } = copy
+    const collectionKind = libraries.collection(branch, collection)?.kind ?? 'open shelf'
+    if (!libraries.planOf(branch) || !isReachable({ collectionKind })) continue
+    if (libraries.bayOf(branch, { collection, sortKey: call.sortKey, family: familyOf(carrier) }) === null)
+      warn('no-bay', '852', { place: placeCode(branch, collection), callNumber: call.text })
   }
 }
 

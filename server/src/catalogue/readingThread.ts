@@ -11,8 +11,7 @@ const SCRIPT = new URL('./readingWorker.js', import.meta.url)
 export const canReadInThread = existsSync(SCRIPT)
 
 export async function* readInThread(files: readonly string[], libraries: Libraries, script = SCRIPT): AsyncGenerator<ReadBatch> {
-  const { library, policies } = libraries
-  const worker = new Worker(script, { workerData: { files, documents: { library, policies } } satisfies ReadingOrder })
+  const worker = new Worker(script, { workerData: { files, told: libraries.told } satisfies ReadingOrder })
   const came: FromReader[] = []
   const failures: Error[] = []
   let wake: () => void = () => undefined

@@ -17,7 +17,7 @@ export async function checkWorld(folder: string): Promise<number> {
     return 1
   }
   sayForm(library, policies)
-  const refused = await sayRecords(world.marc, new Libraries({ library, policies }))
+  const refused = await sayRecords(world.marc, new Libraries({ library, policies, documents: world.documents }))
   console.log(faults.length === 0 ? 'All that the files name is there.' : `${String(faults.length)} faults: nothing would be loaded.`)
   return faults.length + refused > 0 ? 1 : 0
 }

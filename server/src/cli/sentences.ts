@@ -40,6 +40,7 @@ const FAULTS: Record<RecordFault['code'], (facts: Facts) => string> = {
     `The library has no branch "${String(branch)}" in a system "${String(system)}"; the copy is left out.`,
   'no-collection': ({ branch, collection }) =>
     `The branch "${String(branch)}" has no collection "${String(collection)}"; the copy is left out.`,
+  'no-bay': ({ place, callNumber }) => `The plan of ${String(place)} has no bay for ${String(callNumber)}.`,
   'barcode-twice': ({ barcode }) => `The barcode ${String(barcode)} stands twice in the record; the second copy is left out.`,
   'barcode-taken': ({ barcode, owner }) => `The barcode ${String(barcode)} belongs to record ${String(owner)}; the copy is left out.`,
   'record-twice': ({ controlNumber }) => `The record number ${String(controlNumber)} came earlier in the same load.`,

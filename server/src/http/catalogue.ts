@@ -23,7 +23,7 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   // Counting all there is takes its time in a large catalogue: whoever asks again soon is told the same.
   const size = remembered(SIZE_MS, () => sizeOf(database))
   bind('health', async () => ({ version, ...(await size()), ...(await search.health()) }))
-  bind('places', () => Promise.resolve({ ...libraries.library, courses: libraries.courses.length > 0 }))
+  bind('places', () => Promise.resolve({ ...libraries.library, courses: libraries.courses.length > 0, plans: libraries.planned }))
   bind('search', async ({ request, query, asking }) => search.answer(query, await searcherOf(request, query.at), asking))
   bind('count', async ({ request, query, asking }) => ({ count: await search.count(query, await searcherOf(request, query.at), asking) }))
   bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))
@@ -54,6 +54,7 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   bind('course', async ({ request, path }) =>
     there(await courseView(database, libraries, path.course, await readerOf(database, request), momentOf(clock.now())), 'no-such-course'),
   )
+  bind('plan', ({ path }) => Promise.resolve(there(libraries.planOf(path.branch), 'no-such-plan')))
   bind('neighbours', async ({ query }) => there(await neighboursOf(database, libraries, query, momentOf(clock.now()).minute)))
 }
 

@@ -5,15 +5,18 @@ import {
   libraryFileSchema,
   policiesFileSchema,
   type CoursesFile,
+  type Documents,
   type LibraryFile,
   type PoliciesFile,
 } from '@catalex/contract/files'
 import type { Branch, Collection, PickupPoint } from '@catalex/contract/libraries'
+import { plansFileSchema, type BranchPlan, type PlansFile } from '@catalex/contract/plans'
 import { checked } from '@catalex/contract/schema'
 import type { RecordedStatus } from '@catalex/core/catalogue'
 import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
 import { defaultPickup, usualPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
+import { bayFinder, type Shelved } from '@catalex/core/plan'
 import { facetTree, type FacetTree } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
 import { SETTINGS, VERSION } from './settings.ts'
@@ -26,36 +29,41 @@ const MINUTE = 60_000
 export const placeCode = (branch: string, collection: string): string => `${branch}/${collection}`
 
 /** What the library says of itself. */
-interface Told {
+export interface Told {
   library: LibraryFile
   policies: PoliciesFile
-  courses?: CoursesFile
+  /** Of those that need not be there, what is used here. */
+  documents?: Pick<Documents, 'courses' | 'plans'>
 }
 
 export class Libraries {
   private branches = new Map<string, Branch>()
   private places = new Map<string, { system: string; branch: string; collection: string }>()
   private statuses = new Map<string, RecordedStatus>()
+  private plans = new Map<string, { plan: BranchPlan; bayOf: ReturnType<typeof bayFinder> }>()
 
   constructor(
-    private documents: Told,
+    /** To be told again in another thread. */
+    public told: Told,
     private version = 0,
   ) {
-    this.take(documents)
+    this.take(told)
   }
 
-  private take(documents: Told): void {
-    this.documents = documents
-    this.branches = new Map(documents.library.branches.map((branch) => [branch.code, branch]))
+  private take(told: Told): void {
+    const { library, policies, documents = {} } = told
+    this.told = told
+    this.branches = new Map(library.branches.map((branch) => [branch.code, branch]))
     this.places = new Map(
-      documents.library.branches.flatMap(({ system, code, collections }) =>
+      library.branches.flatMap(({ system, code, collections }) =>
         [null, ...collections.map((collection) => collection.code)].map((collection) => [
           [system, code, ...(collection === null ? [] : [collection])].join('/').toLowerCase(),
           { system, branch: code, collection: collection ?? '' },
         ]),
       ),
     )
-    this.statuses = new Map(Object.entries(documents.policies.statuses ?? {}).map(([words, status]) => [words.toLowerCase(), status]))
+    this.plans = new Map((documents.plans ?? []).map((plan) => [plan.branch, { plan, bayOf: bayFinder(plan) }]))
+    this.statuses = new Map(Object.entries(policies.statuses ?? {}).map(([words, status]) => [words.toLowerCase(), status]))
   }
 
   static async load(source: Queryable): Promise<Libraries> {
@@ -81,11 +89,11 @@ export class Libraries {
   }
 
   get library(): LibraryFile {
-    return this.documents.library
+    return this.told.library
   }
 
   get policies(): PoliciesFile {
-    return this.documents.policies
+    return this.told.policies
   }
 
   /** How long a session lives that nobody uses, in milliseconds. */
@@ -95,7 +103,21 @@ export class Libraries {
   }
 
   get courses(): CoursesFile {
-    return this.documents.courses ?? []
+    return this.told.documents?.courses ?? []
+  }
+
+  /** Branches of which there is a plan. */
+  get planned(): string[] {
+    return [...this.plans.keys()]
+  }
+
+  planOf(branch: string): BranchPlan | undefined {
+    return this.plans.get(branch)?.plan
+  }
+
+  /** The bay in which a copy stands; null where no plan shows it. */
+  bayOf(branch: string, copy: Shelved): string | null {
+    return this.plans.get(branch)?.bayOf(copy) ?? null
   }
 
   /** In whose order titles and names stand. */
@@ -218,13 +240,16 @@ export class Libraries {
 
 async function read(source: Queryable): Promise<Told> {
   const rows = await source.read<{ name: string; value: string }>(
-    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courses')",
+    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courses', 'plans')",
   )
   const value = (name: string): unknown => JSON.parse(rows.find((row) => row.name === name)?.value ?? 'null')
   return {
     library: checked<LibraryFile>(libraryFileSchema, inFormOfNow(value('library'))),
     policies: checked<PoliciesFile>(policiesFileSchema, value('policies')),
-    courses: checked<CoursesFile>(coursesFileSchema, value('courses') ?? []),
+    documents: {
+      courses: checked<CoursesFile>(coursesFileSchema, value('courses') ?? []),
+      plans: checked<PlansFile>(plansFileSchema, value('plans') ?? []),
+    },
   }
 }
 

@@ -36,11 +36,12 @@ export function editionLine({ controlNumber, record }: StoredRecord, copies: rea
   }
 }
 
-export function shelfPlaceOf({ branch, collection, stored }: CopyNow, libraries: Libraries): ShelfPlace {
+export function shelfPlaceOf({ branch, collection, family, stored }: CopyNow, libraries: Libraries): ShelfPlace {
   return {
     branch,
     collection: libraries.collection(branch, collection)?.name ?? collection,
     floor: libraries.floorName(branch, collection),
+    bay: libraries.bayOf(branch, { collection, sortKey: stored.sortKey, family }),
     // Written as a list of lines when the copy was stored.
     callNumber: { text: stored.callText, spine: JSON.parse(stored.spine) as string[] },
   }

@@ -9,10 +9,11 @@ import TableCell from '@mui/material/TableCell'
 import TableRow from '@mui/material/TableRow'
 import Typography from '@mui/material/Typography'
 import { DateTime } from 'luxon'
-import type { ReactNode } from 'react'
+import { Suspense, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useParams } from 'react-router'
 import { dayInWords, now, timeInWords, weekInWords } from '../shared/formats.ts'
+import { lazyWithTexts } from '../shared/i18n.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'
@@ -21,6 +22,7 @@ import { Page } from '../ui/Page.tsx'
 import styles from './branches.module.css'
 
 const DAYS = 14
+const BranchPlan = lazyWithTexts(() => import('../plan/BranchPlan.tsx'))
 
 export default function BranchPage() {
   const { t } = useTranslation()
@@ -49,6 +51,11 @@ export default function BranchPage() {
         </div>
         {letsReadersIn(branch) && <TwoWeeks branch={branch} />}
       </div>
+      {all.plans?.includes(branch.code) && (
+        <Suspense fallback={<Skeleton variant="rectangular" height={240} />}>
+          <BranchPlan branch={branch} />
+        </Suspense>
+      )}
     </Page>
   )
 }

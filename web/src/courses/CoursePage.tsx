@@ -77,7 +77,7 @@ function Text({ text: { controlNumber, title, who, note, copies } }: { text: Cou
           <h3>
             <Link to={links.branch(branch)}>{branchName(branch)}</Link>
           </h3>
-          <CopyLines copies={copies.filter(({ place }) => place.branch === branch)} family="print" onHold={undefined} />
+          <CopyLines copies={copies.filter(({ place }) => place.branch === branch)} family="print" onHold={undefined} onPlan={undefined} />
         </div>
       ))}
     </li>

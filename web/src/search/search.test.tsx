@@ -64,7 +64,7 @@ test('the list: what matched, formats with what is in now, editions side by side
     series: { title: 'Harbour papers', volume: '3' },
     why: { field: 'contents', pieces: [{ text: 'A ', marked: false }, { text: 'lamp', marked: true }] },
     nearest: {
-      place: { branch: 'hill', collection: 'Crime', floor: 'Level 2', callNumber: { text: '823 ASH', spine: ['823', 'ASH'] } },
+      place: { branch: 'hill', collection: 'Crime', floor: 'Level 2', bay: null, callNumber: { text: '823 ASH', spine: ['823', 'ASH'] } },
       inNow: false,
       status: 'on loan',
       use: 'loan',

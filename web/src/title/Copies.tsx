@@ -32,9 +32,10 @@ interface Props {
   volume: Volume | null
   onChoose(volume: Volume): void
   onHoldVolume(copy: CopyLine): void
+  onPlan(copy: CopyLine): void
 }
 
-export function Copies({ page, family, volume, onChoose, onHoldVolume }: Props) {
+export function Copies({ page, family, volume, onChoose, onHoldVolume, onPlan }: Props) {
   const { t } = useTranslation()
   const { branchName, pickup } = usePlaces()
   const { scope } = useScope()
@@ -45,7 +46,7 @@ export function Copies({ page, family, volume, onChoose, onHoldVolume }: Props) 
   const owned = places.reduce((sum, place) => sum + place.owned, 0)
   const inNow = places.reduce((sum, place) => sum + place.inNow, 0)
   const volumes = family === 'journal' && copies.some((copy) => copy.enumeration !== null)
-  const lines = { family, onHold: volumes ? onHoldVolume : undefined }
+  const lines = { family, onHold: volumes ? onHoldVolume : undefined, onPlan }
   return (
     <section aria-labelledby="copies-heading">
       <div className={styles.sectionHead}>

@@ -21,17 +21,19 @@ const CallNumberDialog = lazyWithTexts(() => import('../callnumber/CallNumberDia
 export interface CopyLinesProps {
   family: Family
   onHold: ((copy: CopyLine) => void) | undefined
+  /** Shows a copy on the plan of its floor. */
+  onPlan: ((copy: CopyLine) => void) | undefined
 }
 
-export const CopyLines = ({ copies, family, onHold }: CopyLinesProps & { copies: readonly CopyLine[] }) => (
+export const CopyLines = ({ copies, ...each }: CopyLinesProps & { copies: readonly CopyLine[] }) => (
   <ul>
     {copies.map((copy) => (
-      <Line key={copy.barcode} copy={copy} family={family} onHold={onHold} />
+      <Line key={copy.barcode} copy={copy} {...each} />
     ))}
   </ul>
 )
 
-function Line({ copy, family, onHold }: CopyLinesProps & { copy: CopyLine }) {
+function Line({ copy, family, onHold, onPlan }: CopyLinesProps & { copy: CopyLine }) {
   const { t } = useTranslation()
   const { all, branchName } = usePlaces()
   const notify = useNotice()
@@ -48,6 +50,19 @@ function Line({ copy, family, onHold }: CopyLinesProps & { copy: CopyLine }) {
       <div className={styles.where}>
         <span>{copy.place.collection}</span>
         <span className={styles.soft}>{copy.place.floor}</span>
+        {onPlan && copy.place.bay !== null && (
+          <Button
+            size="small"
+            className={styles.onPlan}
+            data-screen
+            aria-label={t('plan.show', { text })}
+            onClick={() => {
+              onPlan(copy)
+            }}
+          >
+            {t('plan.onPlan')}
+          </Button>
+        )}
       </div>
       <div className={styles.call}>
         <span>{text}</span>

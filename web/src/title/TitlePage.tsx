@@ -1,5 +1,5 @@
 /** One title: what it is, its editions, where every copy stands, and the ways to it. */
-import type { Description as Described } from '@catalex/contract/title'
+import type { CopyLine, Description as Described } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
@@ -32,6 +32,7 @@ import { WayBack } from './WayBack.tsx'
 import styles from './title.module.css'
 
 const Neighbours = lazyWithTexts(() => import('../neighbours/Neighbours.tsx'))
+const WhereItStands = lazyWithTexts(() => import('../plan/WhereItStands.tsx'))
 const SeriesShelf = lazyWithTexts(() => import('../series/SeriesShelf.tsx'))
 const NextInSeries = lazyWithTexts(() => import('../series/NextInSeries.tsx'))
 const MarcRecord = lazyWithTexts(() => import('./MarcRecord.tsx'))
@@ -50,6 +51,8 @@ export default function TitlePage() {
   const { data, error, refetch, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
   const [wish, setWish] = useState<Wish | null>(null)
   const [volume, setVolume] = useKept<Volume | null>(`volume of ${controlNumber}`, null)
+  const [onPlan, setOnPlan] = useState<CopyLine | null>(null)
+  const stands = useRef<HTMLDivElement>(null)
   /** Any copy; of a journal the volume chosen. */
   const askForHold = () => {
     setWish({ volume })
@@ -78,6 +81,7 @@ export default function TitlePage() {
   const { description } = data
   const language = description.languages[0]
   const routes = <RoutesPanel controlNumber={controlNumber} volume={volume} onHold={askForHold} />
+  const planned = data.copies.filter(({ place }) => place.bay !== null)
   const own = data.editions.find((edition) => edition.controlNumber === data.controlNumber)
   return (
     <div className={styles.zones}>
@@ -137,7 +141,16 @@ export default function TitlePage() {
             setWish({ volume: copy })
           }}
           family={own ? familyOf(own.carrier) : 'print'}
+          onPlan={(copy) => {
+            setOnPlan(copy)
+            stands.current?.scrollIntoView({ block: 'nearest' })
+          }}
         />
+        <div ref={stands}>
+          <Suspense>
+            <WhereItStands key={controlNumber} copies={planned} chosen={onPlan} onChoose={setOnPlan} />
+          </Suspense>
+        </div>
         <Suspense fallback={<Skeleton variant="rectangular" height={180} />}>
           <Neighbours key={controlNumber} page={data} />
         </Suspense>

@@ -36,6 +36,7 @@ export const FAULT_CODES = [
   'no-branch',
   'no-collection',
   'barcode-twice',
+  'no-bay',
   'barcode-taken',
   'record-twice',
 ] as const

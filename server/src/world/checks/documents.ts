@@ -2,17 +2,19 @@
 import type { CourierFile, CoursesFile, DisplaysFile, LibraryFile, ListsFile } from '@catalex/contract/files'
 import { cardNumber } from '@catalex/core/card'
 import { DateTime } from 'luxon'
+import { plansFaults } from './plans.ts'
 import type { ReadWorld, WorldFault } from '../files.ts'
 import { codeOf, faultsOf, type FileFaults, type Place } from './faults.ts'
 
 export function documentFaults({ documents, readers }: ReadWorld, library: LibraryFile): WorldFault[] {
-  const { courier, courses, displays, lists } = documents
+  const { courier, courses, displays, lists, plans } = documents
   const cards = new Set(readers.rows.map(({ card }) => cardNumber(card, library.cards)))
   return [
     ...(courier ? courierFaults(courier, library) : []),
     ...(courses ? courseFaults(courses, library) : []),
     ...(displays ? displayFaults(displays, library) : []),
     ...(lists ? listFaults(lists, library, cards) : []),
+    ...(plans ? plansFaults(plans, library) : []),
   ]
 }
 

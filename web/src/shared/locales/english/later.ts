@@ -409,6 +409,7 @@ export const later = {
     'foreign-request': 'The request did not come from a page of this catalogue. Load the page again and repeat what you did.',
     'no-such-address': 'There is nothing at this address.',
     'no-such-title': 'The catalogue has no title at this address. Search for it by its title or number.',
+    'no-such-plan': 'This library has no plan of its floors.',
     'no-such-course': 'There is no course at this address. Look for it by its name or its instructor.',
     refused: 'A rule of the library stands against it.',
     'too-many-messages_one': 'That is more messages than one can send in an hour. Try again in {{count}} minute, or ring the library.',

@@ -418,6 +418,7 @@ export const later: InOtherWords<typeof english> = {
     'foreign-request': 'Die Anfrage kam nicht von einer Seite dieses Katalogs. Laden Sie die Seite neu und wiederholen Sie, was Sie taten.',
     'no-such-address': 'Unter dieser Adresse gibt es nichts.',
     'no-such-title': 'Unter dieser Adresse hat der Katalog keinen Titel. Suchen Sie nach Titel oder Nummer.',
+    'no-such-plan': 'Von dieser Bibliothek gibt es keinen Lageplan.',
     'no-such-course': 'Unter dieser Adresse gibt es keinen Kurs. Suchen Sie ihn nach Namen oder Lehrenden.',
     refused: 'Eine Regel der Bibliothek steht dagegen.',
     'too-many-messages_one':

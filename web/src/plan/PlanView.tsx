@@ -1,0 +1,121 @@
+/** The floors of a branch, one at a time, to be zoomed and moved. */
+import type { Branch } from '@catalex/contract/libraries'
+import type { BranchPlan } from '@catalex/contract/plans'
+import type { Way } from '@catalex/core/plan'
+import CloserIcon from '@mui/icons-material/AddOutlined'
+import WholeIcon from '@mui/icons-material/FitScreenOutlined'
+import FartherIcon from '@mui/icons-material/RemoveOutlined'
+import IconButton from '@mui/material/IconButton'
+import Tab from '@mui/material/Tab'
+import Tabs from '@mui/material/Tabs'
+import { useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { TransformComponent, TransformWrapper, useControls } from 'react-zoom-pan-pinch'
+import { Hint } from '../ui/Hint.tsx'
+import { FloorDrawing, type Lit } from './FloorDrawing.tsx'
+import { shortName } from './signs.ts'
+import styles from './plan.module.css'
+
+interface Props {
+  plan: BranchPlan
+  branch: Branch
+  lit: readonly Lit[]
+  legs: Way['legs']
+  /** Code of the floor that is shown. */
+  floor: string
+  onFloor(floor: string): void
+}
+
+export function PlanView({ plan, branch, lit, legs, floor, onFloor }: Props) {
+  const { t } = useTranslation()
+  const [scale, setScale] = useState(1)
+  const nameOf = (code: string) => branch.floors.find((one) => one.code === code)?.name ?? code
+  const shown = plan.floors.find((one) => one.floor === floor) ?? plan.floors[0]
+  if (!shown) return null
+  return (
+    <div className={styles.view}>
+      <TransformWrapper
+        key={shown.floor}
+        maxScale={5}
+        wheel={{ disabled: true }}
+        panning={{ disabled: scale === 1 }}
+        doubleClick={{ mode: 'toggle' }}
+        onTransform={(_, state) => {
+          setScale(state.scale)
+        }}
+      >
+        <div className={styles.head}>
+          {plan.floors.length > 1 && (
+            <Tabs
+              value={shown.floor}
+              variant="scrollable"
+              aria-label={t('plan.floors')}
+              onChange={(_, code: string) => {
+                onFloor(code)
+              }}
+            >
+              {plan.floors.map(({ floor: code }) => (
+                <Tab key={code} value={code} label={shortName(nameOf(code))} />
+              ))}
+            </Tabs>
+          )}
+          <Zoom whole={scale === 1} />
+        </div>
+        <TransformComponent wrapperClass={styles.frame} contentClass={styles.content}>
+          <FloorDrawing
+            plan={plan}
+            branch={branch}
+            floor={shown}
+            name={nameOf(shown.floor)}
+            lit={lit}
+            lines={legs.filter((leg) => leg.floor === shown.floor).map(({ line }) => line)}
+          />
+        </TransformComponent>
+      </TransformWrapper>
+    </div>
+  )
+}
+
+function Zoom({ whole }: { whole: boolean }) {
+  const { t } = useTranslation()
+  const { zoomIn, zoomOut, resetTransform } = useControls()
+  return (
+    <div className={styles.zoom} data-screen>
+      <Hint text={t('plan.closer')}>
+        <IconButton
+          size="small"
+          aria-label={t('plan.closer')}
+          onClick={() => {
+            void zoomIn()
+          }}
+        >
+          <CloserIcon />
+        </IconButton>
+      </Hint>
+      <Hint text={t('plan.farther')}>
+        <IconButton
+          size="small"
+          aria-label={t('plan.farther')}
+          onClick={() => {
+            void zoomOut()
+          }}
+        >
+          <FartherIcon />
+        </IconButton>
+      </Hint>
+      {!whole && (
+        <Hint text={t('plan.whole')}>
+          <IconButton
+            size="small"
+            aria-label={t('plan.whole')}
+            onClick={() => {
+              void resetTransform()
+            }}
+          >
+            <WholeIcon />
+          </IconButton>
+        </Hint>
+      )}
+    </div>
+  )
+}
