@@ -19,6 +19,8 @@ const FACTS = {
   collection: 'sea',
   barcode: 'b1',
   owner: 'p2',
+  place: 'quay/sea',
+  callNumber: '823 ASH',
   number: '777',
   tag: '246',
   code: 'xqz',
