@@ -10,6 +10,10 @@ test('along the shelf by keyboard: from a title to what stands beside it, and on
     .click()
   const shelf = page.getByRole('list', { name: 'The shelf, in its order' })
   const own = shelf.locator('[aria-current]')
+  // Down to the shelf; along it, it stands with its own copy in the middle.
+  await shelf.evaluate((list) => {
+    list.scrollIntoView({ block: 'center' })
+  })
   await expect(own).toBeInViewport()
   await own.focus()
   const before = await own.getAttribute('aria-label')

@@ -3,12 +3,15 @@ import { defineConfig, type Plugin } from 'vite'
 
 const server = `http://127.0.0.1:${process.env.PORT ?? '4280'}`
 
+/** What keeps the shelf walk at hand is a script of its own, beside the pages, since it may look after what lies beside and below it. */
+const OFFLINE = 'walk-offline'
+
 /** Modules that the entry reaches without a dynamic import: the first page needs them in any case, so they come in one piece. */
 const first = new Set<string>()
 const findFirst: Plugin = {
   name: 'find-first',
   buildEnd() {
-    const waiting = [...this.getModuleIds()].filter((id) => this.getModuleInfo(id)?.isEntry)
+    const waiting = [...this.getModuleIds()].filter((id) => this.getModuleInfo(id)?.isEntry && !id.includes(OFFLINE))
     for (let id = waiting.pop(); id !== undefined; id = waiting.pop()) {
       if (first.has(id)) continue
       first.add(id)
@@ -25,6 +28,12 @@ export default defineConfig({
     outDir: process.env.WEB_OUT ?? 'dist',
     emptyOutDir: true,
     chunkSizeWarningLimit: 900,
-    rolldownOptions: { output: { advancedChunks: { groups: [{ name: (id) => (first.has(id) ? 'first' : null) }] } } },
+    rolldownOptions: {
+      input: { index: 'index.html', [OFFLINE]: `offline/${OFFLINE}.ts` },
+      output: {
+        entryFileNames: ({ name }) => (name === OFFLINE ? '[name].js' : 'assets/[name]-[hash].js'),
+        advancedChunks: { groups: [{ name: (id) => (first.has(id) ? 'first' : null) }] },
+      },
+    },
   },
 })

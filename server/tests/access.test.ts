@@ -1,6 +1,7 @@
 /** Who may do what: every endpoint by somebody signed out, by its reader, by another, and with what is made up. */
 import type { EndpointName } from '@catalex/contract/endpoints'
 import type { Hold } from '@catalex/contract/holds'
+import type { ListView } from '@catalex/contract/lists'
 import { PATHS } from '@catalex/contract/paths'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
@@ -20,6 +21,7 @@ interface Access {
 interface Known {
   title: string
   hold: string
+  list: string
 }
 
 /** A new endpoint needs a line here: the type says so. */
@@ -38,6 +40,21 @@ const ACCESS: Record<EndpointName, Access> = {
   courses: { signedOut: 200, own: 200 },
   course: { signedOut: 404, own: 404, forged: 404 },
   plan: { signedOut: 404, own: 404, forged: 404 },
+  rows: { query: '?titles=x', signedOut: 200, own: 200 },
+  walk: { query: '?titles=x', signedOut: 200, own: 200 },
+  citations: { query: '?titles=x', signedOut: 200, own: 200 },
+  mailTitles: { body: ({ title }) => ({ to: 'somebody@example.org', titles: [title], language: 'en' }), signedOut: 204, own: 204 },
+  lists: { signedOut: 401, own: 200 },
+  makeList: { body: () => ({ name: 'Another', about: '' }), signedOut: 401, own: 201 },
+  list: { signedOut: 401, own: 200, others: 404, forged: 404 },
+  changeList: { body: () => ({ about: 'changed' }), signedOut: 401, own: 200, others: 404, forged: 404 },
+  shareList: { signedOut: 401, own: 200, others: 404, forged: 404 },
+  withdrawList: { signedOut: 401, own: 200, others: 404, forged: 404 },
+  throwAwayList: { signedOut: 401, own: 204, others: 404, forged: 404 },
+  sharedList: { signedOut: 404, own: 404, forged: 404 },
+  findTitles: { body: () => ({ sought: [{ isbns: [], title: 'x', who: '' }] }), signedOut: 200, own: 200 },
+  satchel: { signedOut: 401, own: 200 },
+  changeSatchel: { body: () => ({ add: [], remove: [] }), signedOut: 401, own: 200 },
   series: { signedOut: 200, own: 200, forged: 404 },
   volumes: { signedOut: 200, own: 200, forged: 404 },
   record: { signedOut: 200, own: 200, forged: 404 },
@@ -77,13 +94,15 @@ beforeAll(async () => {
   )
   const title = record!.controlNumber
   const { body } = await ines.ask<Hold>('POST', '/api/holds', { records: [title], barcode: null, pickup: 'ferrygate' })
-  known = { title, hold: body.id }
+  const { body: list } = await ines.ask<ListView>('POST', '/api/lists', { name: 'For the boat', about: '' })
+  known = { title, hold: body.id, list: list.id }
 })
 afterAll(() => catalogue.close())
 
 const FORGED = '00000000-0000-4000-8000-000000000000'
-const addressOf = (name: EndpointName, id: { title: string; hold: string }) =>
-  PATHS[name].path.replace(':controlNumber', id.title).replace(':id', id.hold) + (ACCESS[name].query ?? '')
+const addressOf = (name: EndpointName, id: Known) =>
+  PATHS[name].path.replace(':controlNumber', id.title).replace('/lists/:id', `/lists/${id.list}`).replace(':id', id.hold) +
+  (ACCESS[name].query ?? '')
 const ask = async (who: Visitor, name: EndpointName, id = known) =>
   (await who.ask(PATHS[name].method.toUpperCase(), addressOf(name, id), ACCESS[name].body?.(known))).status
 
@@ -95,7 +114,7 @@ describe.each(Object.keys(ACCESS) as EndpointName[])('%s', (name) => {
     expect(await ask(new Visitor(catalogue.address), name)).toBe(signedOut)
     expect(await ask(new Visitor(catalogue.address, `catalex=s%3A${FORGED}.made-up`), name)).toBe(signedOut)
     if (others !== undefined) expect(await ask(tobias, name)).toBe(others)
-    if (forged !== undefined) expect(await ask(ines, name, { title: FORGED, hold: FORGED })).toBe(forged)
+    if (forged !== undefined) expect(await ask(ines, name, { title: FORGED, hold: FORGED, list: FORGED })).toBe(forged)
     expect(await ask(ines, name)).toBe(own)
     if (name === 'signOut') await ines.signIn('42117', '4711')
   })
@@ -106,5 +125,5 @@ describe.each(Object.keys(ACCESS) as EndpointName[])('%s', (name) => {
 
 it('what needs no session takes no token, and all that changes something does', () => {
   const changing = (Object.keys(PATHS) as EndpointName[]).filter((name) => PATHS[name].method !== 'get')
-  expect(changing.sort()).toEqual(['cancelHold', 'placeHold', 'sendMessage', 'signIn', 'signOut', 'signOutEverywhere'])
+  expect(changing.sort()).toEqual(['cancelHold', 'changeList', 'changeSatchel', 'findTitles', 'mailTitles', 'makeList', 'placeHold', 'sendMessage', 'shareList', 'signIn', 'signOut', 'signOutEverywhere', 'throwAwayList', 'withdrawList']) // prettier-ignore
 })

@@ -60,9 +60,15 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     machine,
     libraries,
     search,
-    messages: { send: (message, at) => commands.keepMessage(message, at) },
+    messages: {
+      send: (message, at) => commands.keepMessage(message, at),
+      mail: async (mail, at) => {
+        await commands.keepMail(mail, at)
+      },
+    },
     clock,
     sessionSecret: 'test',
+    publicAddress: 'https://catalogue.example.org',
     pages: null,
     secure: false,
     behindProxy: false,

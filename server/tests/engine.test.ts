@@ -60,6 +60,26 @@ beforeAll(async () => {
     ],
     series: [record!.controlNumber, 'nothing'].map((controlNumber) => ({ controlNumber, scope: [], today: DAY })),
     volumes: [{ controlNumber: record!.controlNumber, asked: { ...whose, volume: null, reader: null, now: `${DAY}T11:20:00.000+00:00` } }],
+    rows: [
+      {
+        controlNumbers: [record!.controlNumber, 'nothing'],
+        scope: [],
+        at: 'northmole',
+        borrower: { category: 'adult', homeSystem: null },
+        today: DAY,
+      },
+    ],
+    walk: [{ titles: [record!.controlNumber, 'nothing'], volumes: [], at: 'northmole', stepless: false, minute: `${DAY}T11:20` }],
+    matches: [
+      {
+        sought: [
+          { isbns: [], title: 'The tide mill', who: '' },
+          { isbns: ['x'], title: '', who: '' },
+        ],
+      },
+    ],
+    works: [{ question: question('the', { size: 7 }) }],
+    citations: [{ controlNumbers: [record!.controlNumber, 'nothing'], style: 'mla' }],
     holdOptions: [
       { reader: null, wish: { records: [record!.controlNumber] }, at: { now: `${DAY}T11:20:00.000Z`, today: DAY, minute: `${DAY}T11:20` } },
     ],
@@ -84,6 +104,11 @@ const NAMES: JobName[] = [
   'search',
   'title',
   'copies',
+  'rows',
+  'walk',
+  'matches',
+  'works',
+  'citations',
   'holdOptions',
   'count',
   'values',

@@ -1,12 +1,15 @@
 /** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
 import { callNumberSchema } from '../callnumber/index.ts'
 import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
+import { citationsQuerySchema, citationsSchema, mailTitlesSchema } from '../citing/index.ts'
 import { courseSchema, coursesQuerySchema, coursesSchema } from '../courses/index.ts'
 import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
 import { healthSchema, placesSchema } from '../libraries/index.ts'
 import { sendMessageSchema, sentMessageSchema } from '../messages/index.ts'
+import { changeListSchema, findTitlesSchema, foundTitlesSchema, listSchema, listsSchema, makeListSchema, sharedListSchema } from '../lists/index.ts' // prettier-ignore
 import { neighboursQuerySchema, neighboursSchema } from '../neighbours/index.ts'
 import { planSchema } from '../plans/index.ts'
+import { changedSatchelSchema, changeSatchelSchema, rowsQuerySchema, rowsSchema, satchelSchema } from '../satchel/index.ts'
 import type { FromSchema, JSONSchema } from '../schema/index.ts'
 import {
   browseAnswerSchema,
@@ -29,6 +32,7 @@ import {
   volumesSchema,
 } from '../title/index.ts'
 import { titleSeriesSchema } from '../series/index.ts'
+import { walkQuerySchema, walkSchema } from '../shelfwalk/index.ts'
 import type { EndpointName, PATHS } from '../paths/index.ts'
 
 export interface Endpoint {
@@ -59,6 +63,21 @@ export const ENDPOINTS = {
   courses: { summary: 'Courses for which texts are kept', query: coursesQuerySchema, answer: coursesSchema, status: 200 },
   course: { summary: 'One course and its texts', answer: courseSchema, status: 200 },
   plan: { summary: 'The floors of a branch, and what stands where', answer: planSchema, status: 200 },
+  rows: { summary: 'Rows of titles that are known by their numbers', query: rowsQuerySchema, answer: rowsSchema, status: 200 },
+  walk: { summary: 'Titles as a walk from shelf to shelf', query: walkQuerySchema, answer: walkSchema, status: 200 },
+  citations: { summary: 'Titles as they are cited in a style', query: citationsQuerySchema, answer: citationsSchema, status: 200 },
+  mailTitles: { summary: 'Send titles with their places and call numbers by mail', body: mailTitlesSchema, answer: null, status: 204 },
+  satchel: { summary: 'What the reader has gathered', answer: satchelSchema, status: 200 },
+  changeSatchel: { summary: 'Put titles into the reader’s satchel and take others out', body: changeSatchelSchema, answer: changedSatchelSchema, status: 200 },
+  lists: { summary: 'The reader’s lists', answer: listsSchema, status: 200 },
+  makeList: { summary: 'Make a list', body: makeListSchema, answer: listSchema, status: 201 },
+  list: { summary: 'One list of the reader', answer: listSchema, status: 200 },
+  changeList: { summary: 'Change a list: its name, its titles, their order, notes and labels', body: changeListSchema, answer: listSchema, status: 200 },
+  throwAwayList: { summary: 'Throw a list away', answer: null, status: 204 },
+  shareList: { summary: 'Share a list by a link that nobody can guess', answer: listSchema, status: 200 },
+  withdrawList: { summary: 'Withdraw the link: nobody can read the list by it any more', answer: listSchema, status: 200 },
+  sharedList: { summary: 'A list that its reader shares', answer: sharedListSchema, status: 200 },
+  findTitles: { summary: 'Which titles here are meant by those of another program', body: findTitlesSchema, answer: foundTitlesSchema, status: 200 },
   session: { summary: 'Who is signed in', answer: sessionSchema, status: 200 },
   signIn: { summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },
   signOut: { summary: 'Sign out; nothing stays behind', answer: null, status: 204 },

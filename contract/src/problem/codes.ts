@@ -15,6 +15,8 @@ export const PROBLEMS = {
   'no-such-title': 404,
   'no-such-course': 404,
   'no-such-plan': 404,
+  'no-such-list': 404,
+  'too-many-lists': 409,
   'too-slow': 408,
   refused: 409,
   'too-many-tries': 429,

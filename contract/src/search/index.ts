@@ -66,7 +66,7 @@ const nearestSchema = shape({
   due: nullable('string'),
 })
 
-const rowSchema = shape({
+export const rowSchema = shape({
   controlNumber: text,
   title: text,
   remainder: nullable('string'),

@@ -1,2 +1,3 @@
-/** Shelf walks: the sensible way through a building. */
+/** Shelf walks: which branch for what, and the sensible way through a building. */
+export { branchesFor } from './branches.ts'
 export { walkOf, type Wanted } from './walk.ts'

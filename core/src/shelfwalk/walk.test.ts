@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { FloorPlan, Plan } from '../plan/index.ts'
-import { walkOf, type Wanted } from './index.ts'
+import { branchesFor, walkOf, type Wanted } from './index.ts'
 
 /** Floors of a grid of nodes with some of its edges, joined by stairs at its corners; a bay at each node. */
 const SIDE = 3
@@ -156,5 +156,31 @@ describe('a shelf walk', () => {
     )
     expect(walk.stops.map(({ bay }) => bay[0]).join('')).toBe('01234567')
     expect(walk.metres).toBe(35)
+  })
+})
+
+describe('branches of a walk', () => {
+  it('are the own one for all that is there, then the one with most of what is left, the nearer among equals', () => {
+    const standing = [['own', 'far'], ['far', 'mid'], ['far'], ['mid'], ['mid', 'own'], [], ['nowhere']]
+    expect(branchesFor(['own', 'mid', 'far'], standing)).toEqual([
+      { branch: 'own', things: [0, 4] },
+      { branch: 'mid', things: [1, 3] },
+      { branch: 'far', things: [2] },
+    ])
+    expect(branchesFor(['own'], [['far']])).toEqual([])
+  })
+  it('fetch each thing once, where it stands, and all that stands anywhere', () => {
+    const branches = ['a', 'b', 'c', 'd']
+    fc.assert(
+      fc.property(fc.array(fc.uniqueArray(fc.constantFrom(...branches))), (standing) => {
+        const walked = branchesFor(branches, standing)
+        const fetched = walked.flatMap(({ things }) => things).sort((a, b) => a - b)
+        expect(fetched).toEqual(standing.flatMap((at, i) => (at.length > 0 ? [i] : [])))
+        for (const { branch, things } of walked) for (const one of things) expect(standing[one]).toContain(branch)
+        // Beyond the own branch none brings less than one that comes after it.
+        const sizes = walked.filter(({ branch }) => branch !== 'a').map(({ things }) => things.length)
+        expect(sizes).toEqual([...sizes].sort((a, b) => b - a))
+      }),
+    )
   })
 })

@@ -90,6 +90,15 @@ export async function recordIdOf(source: Queryable, controlNumber: string): Prom
   return row?.id ?? null
 }
 
+/** By control number, of those that are there. */
+export async function recordIdsOf(source: Queryable, controlNumbers: readonly string[]): Promise<Map<string, number>> {
+  const rows = await source.read<{ id: number; controlNumber: string }>(
+    'SELECT id, controlNumber FROM records WHERE controlNumber IN (SELECT value FROM json_each($numbers)) AND withdrawn = 0',
+    { numbers: JSON.stringify(controlNumbers) },
+  )
+  return new Map(rows.map(({ id, controlNumber }) => [controlNumber, id]))
+}
+
 /** A record as an export has it; null where there is none of this number. */
 export async function exportedRecord(source: Queryable, controlNumber: string): Promise<MarcRecord | null> {
   const id = await recordIdOf(source, controlNumber)

@@ -1,7 +1,7 @@
 /** `catalex outbox`: what readers wrote to the staff, newest first. */
 import { existsSync } from 'node:fs'
 import { Database } from '../database/index.ts'
-import { keptMessages, type KeptMessage } from '../standins/index.ts'
+import { isMail, keptMessages, type KeptMessage, type Mail } from '../standins/index.ts'
 
 export async function outbox(options: { data: string; most: string }): Promise<void> {
   if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)
@@ -19,8 +19,29 @@ export async function outbox(options: { data: string; most: string }): Promise<v
 /** Anybody may write anything: signs that a terminal would obey, or that turn a line round, are not passed on to it. */
 const OBEYED = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/g
 
-function inWords({ reference, at, kind, branch, text, likes, dislikes, replyTo, about }: KeptMessage): string {
-  const lines = [
+function inWords(message: KeptMessage): string {
+  const lines = isMail(message) ? mailLines(message) : messageLines(message)
+  return lines.filter(Boolean).join('\n').replace(OBEYED, '\ufffd')
+}
+
+const mailLines = ({ reference, at, to, subject, text }: KeptMessage & Mail): string[] => [
+  `${reference}  ${at}  mail to ${to}`,
+  subject,
+  text,
+]
+
+function messageLines({
+  reference,
+  at,
+  kind,
+  branch,
+  text,
+  likes,
+  dislikes,
+  replyTo,
+  about,
+}: Exclude<KeptMessage, Mail>): (string | null)[] {
+  return [
     `${reference}  ${at}  ${kind}, for ${branch}`,
     text,
     likes && `Liked: ${likes}`,
@@ -28,5 +49,4 @@ function inWords({ reference, at, kind, branch, text, likes, dislikes, replyTo, 
     about && `Written at ${about}`,
     replyTo ? `Answer to ${replyTo}` : 'No answer is wished.',
   ]
-  return lines.filter(Boolean).join('\n').replace(OBEYED, '\ufffd')
 }

@@ -53,10 +53,16 @@ export async function serve(options: ServeOptions): Promise<void> {
     signingIn: new SigningIn(database, thread.commands, () => libraries.cards),
     libraries,
     search,
-    messages: { send: (message, at) => thread.commands.keepMessage(message, at) },
+    messages: {
+      send: (message, at) => thread.commands.keepMessage(message, at),
+      mail: async (mail, at) => {
+        await thread.commands.keepMail(mail, at)
+      },
+    },
     clock,
     machine,
     sessionSecret: secret,
+    publicAddress: publicAddress() ?? (options.demo ? `http://localhost:${String(port)}` : null),
     pages: existsSync(options.pages) ? resolve(options.pages) : null,
     secure: process.env.CATALEX_HTTPS === '1',
     behindProxy: process.env.CATALEX_PROXY === '1',
@@ -78,6 +84,15 @@ export async function serve(options: ServeOptions): Promise<void> {
     await database.close()
     await release()
   })
+}
+
+/** What a request says of its host anybody can make up: links that are sent to others come from the setting alone. */
+function publicAddress(): string | null {
+  const said = process.env.CATALEX_ORIGIN
+  if (said === undefined || said === '') return null
+  if (!URL.canParse(said) || !/^https?:$/.test(new URL(said).protocol))
+    throw new Error(`CATALEX_ORIGIN has to be an address such as https://catalogue.example.org, not "${said}".`)
+  return new URL(said).origin
 }
 
 /** What a client may take its time over. */

@@ -149,6 +149,15 @@ const READERS_FILES = [
 /** The order of each shelf, for what stands beside a copy. */
 const SHELVES = [`CREATE INDEX copiesOnShelf ON copies(branch, collection, sortKey, barcode, status)`]
 
+/** What readers gather: the satchel, which has no name, and lists. Entries are read and written as a whole, as JSON. */
+const LISTS = [
+  `CREATE TABLE lists (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, readerId INTEGER NOT NULL REFERENCES readers(id), code TEXT NOT NULL UNIQUE,
+    name TEXT, about TEXT NOT NULL DEFAULT '', link TEXT UNIQUE, entries TEXT NOT NULL, changedAt TEXT NOT NULL)`,
+  `CREATE INDEX listsOfReader ON lists(readerId)`,
+  `CREATE UNIQUE INDEX satchels ON lists(readerId) WHERE name IS NULL`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -164,6 +173,7 @@ const STEPS: Record<string, string[]> = {
   '012-headings': HEADINGS,
   '013-readers-files': READERS_FILES,
   '014-shelves': SHELVES,
+  '015-lists': LISTS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

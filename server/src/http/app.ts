@@ -8,7 +8,9 @@ import { pinoHttp } from 'pino-http'
 import { binderFor } from './bind.ts'
 import { bindCatalogue } from './catalogue.ts'
 import type { Context } from './context.ts'
+import { serveExports } from './exports.ts'
 import { bindHolds } from './holds.ts'
+import { bindLists } from './lists.ts'
 import { bindMessages } from './messages.ts'
 import { serveMachines } from './machines.ts'
 import { serveRecords } from './records.ts'
@@ -53,6 +55,7 @@ export function createApp(context: Context): Express {
   bindCatalogue(bind, context)
   bindReaders(bind, context)
   bindHolds(bind, context)
+  bindLists(bind, context)
   bindMessages(bind, context)
   metrics.serve(app)
   const document = JSON.stringify(openapi(context.version))
@@ -64,6 +67,7 @@ export function createApp(context: Context): Express {
   })
   serveMachines(app, context)
   serveRecords(app, context)
+  serveExports(app, context)
   if (context.pages !== null) servePages(app, context.pages, context)
   app.use(problemHandler(log))
   return app

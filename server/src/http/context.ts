@@ -20,6 +20,8 @@ export interface Context {
   /** By which sessions live, whatever day it is in the libraries. */
   machine: Clock
   sessionSecret: string
+  /** By which readers reach it ("https://catalogue.example.org"), for links in mails; null for none. */
+  publicAddress: string | null
   /** The built web application, null to serve the interface alone. */
   pages: string | null
   /** Served over HTTPS. */

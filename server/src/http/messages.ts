@@ -1,5 +1,6 @@
-/** Messages to the staff: everybody may write, a few times an hour. */
+/** Messages to the staff, and titles by mail: everybody may write, a few times an hour. */
 import { rateLimit } from 'express-rate-limit'
+import { titlesMail } from '../citing/index.ts'
 import { momentOf } from '../circulation/index.ts'
 import { Turns } from '../turns.ts'
 import { addressOf, type Bind } from './bind.ts'
@@ -9,9 +10,9 @@ import { HttpProblem } from './problems.ts'
 const HOUR_MINUTES = 60
 const MOST_AN_HOUR = 10
 
-export function bindMessages(bind: Bind, { messages, libraries, clock }: Context): void {
-  const turns = new Turns('messages', { atOnce: 1, ofOne: 3, ofAll: 200 })
-  const limit = rateLimit({
+/** Each kind for itself, so many an hour from one address. */
+const limited = () =>
+  rateLimit({
     windowMs: HOUR_MINUTES * 60_000,
     limit: MOST_AN_HOUR,
     keyGenerator: addressOf,
@@ -21,12 +22,25 @@ export function bindMessages(bind: Bind, { messages, libraries, clock }: Context
       throw new HttpProblem('too-many-messages', { minutes: HOUR_MINUTES })
     },
   })
+
+export function bindMessages(bind: Bind, { database, messages, libraries, clock, publicAddress }: Context): void {
+  const turns = new Turns('messages', { atOnce: 1, ofOne: 3, ofAll: 200 })
+  bind(
+    'mailTitles',
+    async ({ body: { to, titles, language } }) => {
+      const now = momentOf(clock.now())
+      const mail = await titlesMail({ source: database, libraries, titles, language, minute: now.minute, publicAddress })
+      await turns.take(to.toLowerCase(), () => messages.mail({ to, ...mail }, now.now))
+      return undefined
+    },
+    [limited()],
+  )
   bind(
     'sendMessage',
     async ({ request, body }) => {
       if (!libraries.branch(body.branch)) throw new HttpProblem('not-understood', { violations: [{ at: '/branch', rule: 'known', wanted: 'a branch' }] }) // prettier-ignore
       return { reference: await turns.take(addressOf(request), () => messages.send(body, momentOf(clock.now()).now)) }
     },
-    [limit],
+    [limited()],
   )
 }

@@ -3,9 +3,9 @@ import type { ResultRow } from '@catalex/contract/search'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
 import type { Borrower } from '@catalex/core/policies'
-import type { Availability, QueryNode } from '@catalex/core/query'
-import { facetValuesOf, languageOf, otherNamesIn, textsOf, whyMatched, type OtherNames, type SearchRow } from '@catalex/core/search'
-import { otherNamesOf, recordsById, type StoredRecord } from '../catalogue/index.ts'
+import { parseQuery, type Availability, type QueryNode } from '@catalex/core/query'
+import { facetValuesOf, languageOf, otherNamesIn, recordsOfWork, textsOf, whyMatched, type OtherNames, type SearchRow, type Segments } from '@catalex/core/search' // prettier-ignore
+import { otherNamesOf, recordIdsOf, recordsById, type StoredRecord } from '../catalogue/index.ts'
 import { copiesOf, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
@@ -48,6 +48,25 @@ export async function presentRows(
     return own ? rowFrom(own, row.recordIds.flatMap((id) => records.get(id) ?? []), context) : [] // prettier-ignore
   })
 }
+
+export interface RowsQuestion extends Pick<Viewing, 'scope' | 'borrower' | 'at' | 'today'> {
+  controlNumbers: readonly string[]
+}
+
+/** Rows of titles that somebody has gathered: each of its own record, beside the other editions of its work. */
+export async function rowsOf(database: Queryable, libraries: Libraries, segments: Segments, asked: RowsQuestion): Promise<ResultRow[]> {
+  const { controlNumbers, ...viewing } = asked
+  const ids = await recordIdsOf(database, controlNumbers)
+  const rows = [...new Set(controlNumbers)].flatMap((number) => {
+    const recordId = ids.get(number)
+    if (recordId === undefined) return []
+    const work = recordsOfWork(segments, recordId)
+    return [{ recordId, recordIds: work.length > 0 ? work : [recordId] }]
+  })
+  return presentRows(database, libraries, rows, { ...viewing, copies: [], node: NOTHING_SOUGHT })
+}
+
+const NOTHING_SOUGHT = parseQuery('').node
 
 interface Context {
   whose: Whose

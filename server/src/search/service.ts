@@ -5,13 +5,18 @@ import type {
   FacetValues,
   FacetValuesQuery,
   SearchAnswer,
+  ResultRow,
   SearchQuery,
   SuggestAnswer,
   SuggestQuery,
 } from '@catalex/contract/search'
+import type { Citations } from '@catalex/contract/citing'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
+import type { FindTitles } from '@catalex/contract/lists'
+import type { ShelfWalk } from '@catalex/contract/shelfwalk'
 import type { TitleSeries } from '@catalex/contract/series'
 import type { Copies, CopiesQuery, TitlePage, Volumes } from '@catalex/contract/title'
+import type { CitationStyle } from '@catalex/core/citing'
 import { verdictOn } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
 import { narrowingsOf, NO_SCOPE, readCql, scopeOf, type NarrowingParameters } from '@catalex/core/query'
@@ -29,7 +34,7 @@ import type { Reading } from '../database/index.ts'
 import type { Moment } from '../circulation/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { Reader } from '../readers/index.ts'
-import type { TitleQuestion } from '../presenting/index.ts'
+import type { RowsQuestion, TitleQuestion, WalkQuestion } from '../presenting/index.ts'
 import { browse } from './browsing.ts'
 import { LocalEngine, type Asking, type Engine } from './engine/engine.ts'
 import { readbackOf, readQuery, withRecords, type ReadQuery } from './query/readQuery.ts'
@@ -161,6 +166,14 @@ export class SearchService {
     return this.engine.ask('volumes', { controlNumber, asked }, asking)
   }
 
+  rows(asked: RowsQuestion, asking?: Asking): Promise<ResultRow[]> {
+    return this.engine.ask('rows', asked, asking)
+  }
+
+  walk(asked: WalkQuestion, asking?: Asking): Promise<ShelfWalk> {
+    return this.engine.ask('walk', asked, asking)
+  }
+
   holdOptions(reader: Reader | null, wish: HoldOptionsQuery, at: Moment, asking?: Asking): Promise<HoldOptions> {
     return this.engine.ask('holdOptions', { reader, wish, at }, asking)
   }
@@ -213,6 +226,21 @@ export class SearchService {
     const { node, sort } = readCql(cql)
     const query = await withRecords(this.database, node)
     return this.engine.ask('records', { query, sort: sort.length > 0 ? sort : BEST_FIRST, from, size }, asking)
+  }
+
+  /** The records that a search shows, one of each work, as numbers of the database. */
+  async recordsFound(query: SearchQuery, searcher: Searcher, most: number, asking?: Asking): Promise<number[]> {
+    const question = { ...this.questionFrom(query, await readQuery(this.database, query), searcher), from: 0, size: most }
+    return this.engine.ask('works', { question }, asking)
+  }
+
+  citations(asked: { controlNumbers: readonly string[]; style: CitationStyle }, asking?: Asking): Promise<Citations> {
+    return this.engine.ask('citations', asked, asking)
+  }
+
+  /** Control numbers of the titles that are meant; null where nothing is certain. */
+  matches(sought: FindTitles['sought'], asking?: Asking): Promise<(string | null)[]> {
+    return this.engine.ask('matches', { sought }, asking)
   }
 
   browse(query: BrowseQuery, searcher: Searcher, asking?: Asking): Promise<BrowseAnswer> {

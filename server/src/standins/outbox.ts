@@ -7,7 +7,15 @@ import { randomInt } from 'node:crypto'
 import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model } from 'sequelize'
 import { table, type Queryable, type Write } from '../database/index.ts'
 
+/** What goes out to somebody by mail. */
+export interface Mail {
+  to: string
+  subject: string
+  text: string
+}
+
 export interface MessageGateway {
+  mail(mail: Mail, at: string): Promise<void>
   /** @returns the reference by which staff find it */
   send(message: SendMessage, at: string): Promise<string>
 }
@@ -35,17 +43,19 @@ export const MOST_KEPT = 10_000
 const SIGNS = 'ACDEFGHJKLMNPQRTUVWXY34679'
 const newReference = (): string => Array.from({ length: 6 }, () => SIGNS[randomInt(SIGNS.length)]).join('')
 
-export async function keepMessage(write: Write, message: SendMessage, at: string): Promise<string> {
+async function keep(write: Write, message: SendMessage | Mail, at: string): Promise<string> {
   const reference = newReference()
   const { id } = await write.use(OUTBOX).create({ reference, at, message: JSON.stringify(message) })
   await write.run('DELETE FROM outbox WHERE id <= $last', { last: id - MOST_KEPT })
   return reference
 }
 
-export interface KeptMessage extends SendMessage {
-  reference: string
-  at: string
-}
+export const keepMessage = (write: Write, message: SendMessage, at: string): Promise<string> => keep(write, message, at)
+export const keepMail = (write: Write, mail: Mail, at: string): Promise<string> => keep(write, mail, at)
+
+export type KeptMessage = (SendMessage | Mail) & { reference: string; at: string }
+
+export const isMail = (message: KeptMessage): message is KeptMessage & Mail => 'to' in message
 
 /** Newest first. */
 export async function keptMessages(source: Queryable, most: number): Promise<KeptMessage[]> {
@@ -53,5 +63,5 @@ export async function keptMessages(source: Queryable, most: number): Promise<Kep
     'SELECT reference, at, message FROM outbox ORDER BY id DESC LIMIT $most',
     { most },
   )
-  return rows.map(({ reference, at, message }) => ({ reference, at, ...(JSON.parse(message) as SendMessage) }))
+  return rows.map(({ reference, at, message }) => ({ reference, at, ...(JSON.parse(message) as SendMessage | Mail) }))
 }

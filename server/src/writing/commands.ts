@@ -7,8 +7,11 @@ import type { Refusal } from '@catalex/core/holds'
 import { cancelHold, placeHold, purge, resumeHolds, type Moment } from '../circulation/index.ts'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
+import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
+import type { ChangedSatchel, ChangeSatchel } from '@catalex/contract/satchel'
 import type { SendMessage } from '@catalex/contract/messages'
-import { keepMessage } from '../standins/index.ts'
+import { changeList, changeSatchel, makeList, shareList, throwAwayList } from '../lists/index.ts'
+import { keepMail, keepMessage, type Mail } from '../standins/index.ts'
 import { holdById } from '../presenting/index.ts'
 import {
   dropIdleSessions,
@@ -38,7 +41,17 @@ export function commandsOn(database: Database, libraries: Libraries) {
       ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key }, at)),
     cancelHold: (readerId: number, reference: string, at: Moment) =>
       ofReader(readerId, (write, reader) => cancelHold(write, libraries, reader, reference, at)),
+    changeSatchel: (readerId: number, changes: ChangeSatchel, at: Moment): Promise<ChangedSatchel> =>
+      database.write((write) => changeSatchel(write, readerId, changes, at.now)),
     resumeHolds: (at: Moment) => database.write((write) => resumeHolds(write, libraries, at)),
+    makeList: (readerId: number, list: MakeList, at: Moment): Promise<ListView | null> =>
+      database.write((write) => makeList(write, readerId, list, at.now)),
+    changeList: (readerId: number, code: string, changes: ChangeList, at: Moment): Promise<ListView | null> =>
+      database.write((write) => changeList(write, readerId, code, changes, at.now)),
+    shareList: (readerId: number, code: string, shared: boolean): Promise<ListView | null> =>
+      database.write((write) => shareList(write, readerId, code, shared)),
+    throwAwayList: (readerId: number, code: string) => database.write((write) => throwAwayList(write, readerId, code)),
+    keepMail: (mail: Mail, at: string) => database.write((write) => keepMail(write, mail, at)),
     keepMessage: (message: SendMessage, at: string) => database.write((write) => keepMessage(write, message, at)),
     keepSession: (session: KeptSession) => database.write((write) => keepSession(write, session)),
     endSession: (key: string) => database.write((write) => endSession(write, key)),

@@ -8,6 +8,7 @@ import { BrowserRouter, Route, Routes } from 'react-router'
 import { SearchPage } from '../search/SearchPage.tsx'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { NoticeProvider } from '../shared/notices.tsx'
+import { MergeAtSignIn } from '../shared/satchel/MergeAtSignIn.tsx'
 import { ScopeProvider } from '../shared/scope.tsx'
 import { SessionProvider } from '../shared/session/session.tsx'
 import { Frame } from './Frame.tsx'
@@ -26,6 +27,11 @@ const BranchesPage = lazyWithTexts(() => import('../branches/BranchesPage.tsx'))
 const BranchPage = lazyWithTexts(() => import('../branches/BranchPage.tsx'))
 const CoursesPage = lazyWithTexts(() => import('../courses/CoursesPage.tsx'))
 const CoursePage = lazyWithTexts(() => import('../courses/CoursePage.tsx'))
+const SatchelPage = lazyWithTexts(() => import('../satchel/SatchelPage.tsx'))
+const ListsPage = lazyWithTexts(() => import('../lists/ListsPage.tsx'))
+const ListPage = lazyWithTexts(() => import('../lists/ListPage.tsx'))
+const SharedListPage = lazyWithTexts(() => import('../lists/SharedListPage.tsx'))
+const WalkPage = lazyWithTexts(() => import('../shelfwalk/WalkPage.tsx'))
 const AskPage = lazyWithTexts(() => import('../messages/AskPage.tsx'))
 const HelpPage = lazyWithTexts(() => import('../help/HelpPage.tsx'))
 const PrivacyPage = lazyWithTexts(async () => ({ default: (await import('../help/StatementPage.tsx')).PrivacyPage }))
@@ -58,6 +64,7 @@ function Shell() {
       <CssBaseline />
       <NoticeProvider>
         <SessionProvider dialog={SignInDialog} warning={IdleWarning}>
+          <MergeAtSignIn />
           <ScopeProvider>
             <Frame mode={mode} onSwitchTheme={switchTheme}>
               <Suspense fallback={<Waiting />}>
@@ -72,6 +79,11 @@ function Shell() {
                   <Route path="/branches/:code" element={<BranchPage />} />
                   <Route path="/courses" element={<CoursesPage />} />
                   <Route path="/courses/:id" element={<CoursePage />} />
+                  <Route path="/satchel" element={<SatchelPage />} />
+                  <Route path="/lists" element={<ListsPage />} />
+                  <Route path="/lists/:id" element={<ListPage />} />
+                  <Route path="/shared/:link" element={<SharedListPage />} />
+                  <Route path="/walk" element={<WalkPage />} />
                   <Route path="/ask" element={<AskPage />} />
                   <Route path="/help" element={<HelpPage />} />
                   <Route path="/privacy" element={<PrivacyPage />} />

@@ -10,6 +10,7 @@ const KEYS = [
   ['k ↑', 'up'],
   ['Enter', 'open'],
   ['h', 'hold'],
+  ['s', 'gather'],
   ['Esc', 'close'],
   ['?', 'help'],
 ] as const

@@ -2,6 +2,8 @@
 import DarkIcon from '@mui/icons-material/DarkModeOutlined'
 import KeyboardIcon from '@mui/icons-material/KeyboardOutlined'
 import LightIcon from '@mui/icons-material/LightModeOutlined'
+import SatchelIcon from '@mui/icons-material/BackpackOutlined'
+import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import type { ReactNode } from 'react'
@@ -9,6 +11,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
+import { useSatchel } from '../shared/satchel/useSatchel.ts'
 import { useSession } from '../shared/session/session.tsx'
 import { isTerminal } from '../shared/session/terminal.ts'
 import { Hint } from '../ui/Hint.tsx'
@@ -51,6 +54,7 @@ export function TopBar({ mode, onSwitchTheme, onShowKeys }: Mode & { onShowKeys(
         <TopIcon label={t(mode === 'dark' ? 'app.theme.light' : 'app.theme.dark')} onClick={onSwitchTheme}>
           {mode === 'dark' ? <LightIcon fontSize="small" /> : <DarkIcon fontSize="small" />}
         </TopIcon>
+        <SatchelLink />
         <CardLink />
       </nav>
     </header>
@@ -64,6 +68,28 @@ function TopIcon({ label, onlyWide, onClick, children }: { label: string; onlyWi
         {children}
       </IconButton>
     </Hint>
+  )
+}
+
+function SatchelLink() {
+  const { t } = useTranslation()
+  const links = useLinks()
+  const { entries } = useSatchel()
+  return (
+    <Button
+      component={Link}
+      to={links.satchel}
+      size="small"
+      color="inherit"
+      startIcon={<SatchelIcon />}
+      aria-label={t('satchel.linkSaid', { count: entries.length })}
+      sx={{ minWidth: 0 }}
+    >
+      <Box component="span" sx={ONLY_WIDE}>
+        {t('satchel.link')}
+      </Box>
+      {entries.length > 0 && <b className={styles.gathered}>{entries.length}</b>}
+    </Button>
   )
 }
 

@@ -16,15 +16,15 @@ export function holdOptionsQuery(records: readonly string[], barcode: string | n
 }
 
 /** After a hold changes, whatever says what is in now or who waits is asked for anew. */
-function useAfterHolds() {
+export function useAfterHolds() {
   const client = useQueryClient()
   return () => client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'places' })
 }
 
-/** Each wish has a key, the same for every try at it, so that no retry becomes a second hold. */
-export function usePlaceHold() {
+/** Each wish has a key, the same for every try at it, so that no retry becomes a second hold. @param one whether all is told at once; of several, whoever places them tells it in the end */
+export function usePlaceHold({ one = true } = {}) {
   const { asReader } = useSession()
-  const onSuccess = useAfterHolds()
+  const after = useAfterHolds()
   const [keys] = useState(() => new Map<string, string>())
   const keyOf = (wish: PlaceHold): string => {
     const said = JSON.stringify(wish)
@@ -34,7 +34,7 @@ export function usePlaceHold() {
   }
   return useMutation({
     mutationFn: (body: PlaceHold) => asReader(() => call('placeHold', { body }, { headers: { 'Idempotency-Key': keyOf(body) } })),
-    onSuccess,
+    onSuccess: () => (one ? after() : undefined),
   })
 }
 

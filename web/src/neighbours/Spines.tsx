@@ -6,6 +6,8 @@ import { useLayoutEffect, useRef, useState, type CSSProperties, type KeyboardEve
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { useLinks } from '../shared/links.ts'
+import { useNotice } from '../shared/notices.tsx'
+import { useGather, useSatchel } from '../shared/satchel/useSatchel.ts'
 import type { ShelfProps } from './shelfProps.ts'
 import { useSpineInWords } from './spineInWords.ts'
 import styles from './neighbours.module.css'
@@ -20,12 +22,26 @@ const NEAR = 0.75
 export function Spines({ spines, own, onLeft, onRight }: ShelfProps) {
   const { t } = useTranslation()
   const inWords = useSpineInWords()
+  const satchel = useSatchel()
+  const gather = useGather()
+  const notify = useNotice()
   const shelf = useRef<HTMLOListElement>(null)
   const [at, setAt] = useState(own)
   const [looked, setLooked] = useState<string | null>(null)
   useStandingStill(shelf, spines, own)
   const shown = spines.find(({ barcode }) => barcode === (looked ?? at))
   const go = (event: KeyboardEvent) => {
+    if (event.key === 's') {
+      const spine = spines.find(({ barcode }) => barcode === at)
+      if (spine) {
+        const which = { controlNumber: spine.controlNumber, barcode: null }
+        notify(t(satchel.has(which) ? 'satchel.takenOut' : 'satchel.putIn', { title: spine.title }))
+        gather(which)
+      }
+      event.preventDefault()
+      event.stopPropagation()
+      return
+    }
     const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
     const to = event.key === 'Home' ? own : step && spines[spines.findIndex(({ barcode }) => barcode === at) + step]?.barcode
     if (!to) return

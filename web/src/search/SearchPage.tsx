@@ -14,6 +14,7 @@ import { lazyWithTexts } from '../shared/i18n.ts'
 import { useKept } from '../shared/kept.ts'
 import { useLinks, type CameFrom } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
+import { useGather } from '../shared/satchel/useSatchel.ts'
 import { useScope } from '../shared/scope.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Unseen } from '../ui/Unseen.tsx'
@@ -59,6 +60,7 @@ export function SearchPage() {
   const [sheet, setSheet] = useState<'routes' | 'narrowing' | null>(null)
   const [density, setDensity] = useDensity()
   const ownOf = useOwnTitles()
+  const gather = useGather()
 
   const address = links.search(asked)
   const rows = data?.rows ?? []
@@ -77,6 +79,10 @@ export function SearchPage() {
     onHold: (at) => {
       const row = rows[at]
       if (row) setWish({ controlNumber: row.controlNumber, editions: [row.controlNumber] })
+    },
+    onGather: (at) => {
+      const row = rows[at]
+      if (row) gather({ controlNumber: row.controlNumber, barcode: null })
     },
   })
   const title = useSearchTitle(asked)

@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from '@testing-library/react'
+import { act, screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { address, open } from '../../tests/open.tsx'
 import { answer, edition, PLACES, row, titlePage } from '../../tests/samples.ts'
@@ -206,4 +206,20 @@ test('places that can’t be fetched are trouble that is said, not an empty list
   server.reply({ places: PLACES })
   await user.click(screen.getByRole('button', { name: 'Try again' }))
   expect(await screen.findByRole('button', { name: /all 3 libraries/ })).toBeVisible()
+})
+
+test('what is selected in the box, to be typed over, stays so when the box with headings takes its place', async () => {
+  open('/search?q=winter', { search: found })
+  const box = () => screen.getByRole<HTMLInputElement>('combobox', { name: 'Search the catalogue' })
+  await heading('3 titles')
+  const plain = box()
+  plain.setSelectionRange(0, 6)
+  act(() => {
+    plain.focus()
+  })
+  await waitFor(() => {
+    expect(box()).not.toBe(plain)
+  })
+  expect(box()).toHaveFocus()
+  expect([box().selectionStart, box().selectionEnd]).toEqual([0, 6])
 })

@@ -8,6 +8,7 @@ import { Link } from 'react-router'
 import { useLinks } from '../shared/links.ts'
 import { useScope } from '../shared/scope.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { SatchelButton } from '../ui/SatchelButton.tsx'
 import { Words } from '../ui/Words.tsx'
 import { seriesQuery } from './seriesQuery.ts'
 import styles from './series.module.css'
@@ -52,6 +53,7 @@ function One({ series: { title, parts, lacking, more } }: { series: Series }) {
                 </Link>
               )}
             </span>
+            <SatchelButton which={{ controlNumber: part.controlNumber, barcode: null }} title={part.title} className={styles.gather} />
             <span className={styles.tally} data-out={part.inNow === 0}>
               {t('search.row.chip', { inNow: part.inNow, owned: part.owned })}
             </span>

@@ -33,18 +33,23 @@ type Request<Name extends EndpointName> = (keyof PathOf<Name> extends never ? { 
   (ParametersOf<Name> extends undefined ? { query?: undefined } : { query?: ParametersOf<Name> }) &
   (BodyOf<Name> extends undefined ? { body?: undefined } : { body: BodyOf<Name> })
 
+/** Where an endpoint is asked. */
+export function addressOf<Name extends EndpointName>(name: Name, request: Request<Name>): string {
+  // Seen loosely: which of the three there are depends on the endpoint.
+  const given = request as { path?: Record<string, string>; query?: object }
+  return (
+    PATHS[name].path.replace(/:(\w+)/g, (_, part: string) => encodeURIComponent(given.path?.[part] ?? '')) + queryString(given.query ?? {})
+  )
+}
+
 /** @throws ApiProblem, NoConnection */
 export async function call<Name extends EndpointName>(name: Name, request: Request<Name>, options: Options = {}): Promise<AnswerOf<Name>> {
-  const { method, path } = PATHS[name]
-  // Seen loosely: which of the three there are depends on the endpoint.
-  const given = request as { path?: Record<string, string>; query?: object; body?: unknown }
-  const address =
-    path.replace(/:(\w+)/g, (_, part: string) => encodeURIComponent(given.path?.[part] ?? '')) + queryString(given.query ?? {})
+  const { method } = PATHS[name]
+  const { body } = request as { body?: unknown }
   const headers = { ...options.headers, ...(method !== 'get' && csrf ? { 'X-CSRF-Token': csrf } : {}) }
   const init: RequestInit = { method: method.toUpperCase(), credentials: 'same-origin', headers, signal: options.signal }
-  if (given.body !== undefined)
-    Object.assign(init, { body: JSON.stringify(given.body), headers: { ...headers, 'Content-Type': 'application/json' } })
-  const response = await reach(address, init)
+  if (body !== undefined) Object.assign(init, { body: JSON.stringify(body), headers: { ...headers, 'Content-Type': 'application/json' } })
+  const response = await reach(addressOf(name, request), init)
   // What a good answer holds is the contract's to say.
   return (await answerIn(response)) as AnswerOf<Name>
 }

@@ -15,7 +15,14 @@ export function newClient(): QueryClient {
     queryCache: new QueryCache({ onError }),
     mutationCache: new MutationCache({ onError }),
     defaultOptions: {
-      queries: { staleTime: 15_000, refetchOnWindowFocus: false, retry: (count, error) => count < RETRIES && mayPass(error) },
+      // A network may be the library's own: the server alone says whether it can be reached.
+      mutations: { networkMode: 'always' },
+      queries: {
+        networkMode: 'always',
+        staleTime: 15_000,
+        refetchOnWindowFocus: false,
+        retry: (count, error) => count < RETRIES && mayPass(error),
+      },
     },
   })
   return client

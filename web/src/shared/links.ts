@@ -10,6 +10,7 @@ import {
   type Question,
   type Scope,
 } from '@catalex/core/query'
+import type { Which } from '@catalex/core/satchel'
 import { useLocation, useSearchParams } from 'react-router'
 import { useScope } from './scope.tsx'
 
@@ -19,6 +20,13 @@ export interface Links {
   branches: string
   branch(code: string): string
   courses: string
+  satchel: string
+  lists: string
+  list(id: string): string
+  /** A list that somebody shares. */
+  shared(link: string): string
+  /** From shelf to shelf, for these. */
+  walk(which: readonly Which[]): string
   course(id: string): string
   help(section?: string): string
   privacy: string
@@ -68,6 +76,11 @@ export function linksWith(before: Question, now: Scope): Links {
     branches: address('/branches'),
     branch: (code) => address(`/branches/${encodeURIComponent(code)}`),
     courses: address('/courses'),
+    satchel: address('/satchel'),
+    lists: address('/lists'),
+    list: (id) => address(`/lists/${encodeURIComponent(id)}`),
+    shared: (link) => `/shared/${encodeURIComponent(link)}`,
+    walk: (which) => address('/walk', walkEntries(which)),
     course: (id) => address(`/courses/${encodeURIComponent(id)}`),
     help: (section) => address('/help') + (section === undefined ? '' : `#${section}`),
     privacy: address('/privacy'),
@@ -83,6 +96,15 @@ export function linksWith(before: Question, now: Scope): Links {
       return search(withValue(withoutNarrowing(kept, kind), kind, label, 'only'))
     },
   }
+}
+
+/** What a walk's address says: each title once, and the volumes that are meant. */
+function walkEntries(which: readonly Which[]): [string, string][] {
+  const titles = [...new Set(which.map(({ controlNumber }) => controlNumber))]
+  return [
+    ...titles.map((one): [string, string] => ['titles', one]),
+    ...which.flatMap(({ barcode }) => (barcode === null ? [] : [['volumes', barcode] as [string, string]])),
+  ]
 }
 
 const TITLES = '/titles/'

@@ -1,14 +1,24 @@
 /** Short notices at the foot of the window: one at a time, gone by themselves. */
 import { createContext, lazy, Suspense, useCallback, useContext, useState, type ReactNode } from 'react'
 
+const Button = lazy(() => import('@mui/material/Button'))
 const Snackbar = lazy(() => import('@mui/material/Snackbar'))
 const SHOWN_MS = 5000
-const Context = createContext<(text: string) => void>(() => undefined)
+/** Long enough to reach what can be pressed. */
+const ACTION_MS = 12_000
+
+/** What can still be done about what a notice says. */
+interface Action {
+  label: string
+  onPress(): void
+}
+type Show = (text: string, action?: Action) => void
+const Context = createContext<Show>(() => undefined)
 
 export function NoticeProvider({ children }: { children: ReactNode }) {
-  const [notice, setNotice] = useState<{ text: string; number: number } | null>(null)
-  const show = useCallback((text: string) => {
-    setNotice((before) => ({ text, number: (before?.number ?? 0) + 1 }))
+  const [notice, setNotice] = useState<{ text: string; action: Action | undefined; number: number } | null>(null)
+  const show = useCallback<Show>((text, action) => {
+    setNotice((before) => ({ text, action, number: (before?.number ?? 0) + 1 }))
   }, [])
   return (
     <Context value={show}>
@@ -19,7 +29,17 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
             key={notice.number}
             open
             message={notice.text}
-            autoHideDuration={SHOWN_MS}
+            autoHideDuration={notice.action ? ACTION_MS : SHOWN_MS}
+            action={
+              notice.action && (
+                <NoticeAction
+                  {...notice.action}
+                  onDone={() => {
+                    setNotice(null)
+                  }}
+                />
+              )
+            }
             anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
             onClose={(_, reason) => {
               if (reason !== 'clickaway') setNotice(null)
@@ -31,5 +51,20 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   )
 }
 
+function NoticeAction({ label, onPress, onDone }: Action & { onDone(): void }) {
+  return (
+    <Button
+      size="small"
+      color="inherit"
+      onClick={() => {
+        onPress()
+        onDone()
+      }}
+    >
+      {label}
+    </Button>
+  )
+}
+
 /** @returns shows a notice */
-export const useNotice = (): ((text: string) => void) => useContext(Context)
+export const useNotice = (): Show => useContext(Context)

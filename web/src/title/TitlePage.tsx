@@ -1,6 +1,9 @@
 /** One title: what it is, its editions, where every copy stands, and the ways to it. */
 import type { CopyLine, Description as Described } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
+import type { Which } from '@catalex/core/satchel'
+import CiteIcon from '@mui/icons-material/FormatQuoteOutlined'
+import ListIcon from '@mui/icons-material/PlaylistAddOutlined'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
@@ -18,6 +21,7 @@ import { useCameFrom, useControlNumber, useLinks } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useArrival } from '../shared/focus/useArrival.ts'
+import { useGather } from '../shared/satchel/useSatchel.ts'
 import { useScope } from '../shared/scope.tsx'
 import { titleQuery } from '../shared/titleQuery.ts'
 import { Page } from '../ui/Page.tsx'
@@ -26,6 +30,7 @@ import { Copies } from './Copies.tsx'
 import { Description, Related } from './Description.tsx'
 import { Editions } from './Editions.tsx'
 import { OnlineLink } from '../ui/OnlineLink.tsx'
+import { SatchelButton } from '../ui/SatchelButton.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { Words } from '../ui/Words.tsx'
 import { WayBack } from './WayBack.tsx'
@@ -36,6 +41,8 @@ const WhereItStands = lazyWithTexts(() => import('../plan/WhereItStands.tsx'))
 const SeriesShelf = lazyWithTexts(() => import('../series/SeriesShelf.tsx'))
 const NextInSeries = lazyWithTexts(() => import('../series/NextInSeries.tsx'))
 const MarcRecord = lazyWithTexts(() => import('./MarcRecord.tsx'))
+const CiteDialog = lazyWithTexts(() => import('../citing/CiteDialog.tsx'))
+const ToListDialog = lazyWithTexts(() => import('../lists/ToListDialog.tsx'))
 const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
 
 /** What a hold from this page is for: the edition, or one volume of it. */
@@ -51,6 +58,7 @@ export default function TitlePage() {
   const { data, error, refetch, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
   const [wish, setWish] = useState<Wish | null>(null)
   const [volume, setVolume] = useKept<Volume | null>(`volume of ${controlNumber}`, null)
+  const [doing, setDoing] = useState<'cite' | 'list' | null>(null)
   const [onPlan, setOnPlan] = useState<CopyLine | null>(null)
   const stands = useRef<HTMLDivElement>(null)
   /** Any copy; of a journal the volume chosen. */
@@ -58,6 +66,11 @@ export default function TitlePage() {
     setWish({ volume })
   }
   useKeys('h', askForHold)
+  const gather = useGather()
+  const which: Which = { controlNumber, barcode: volume?.barcode ?? null }
+  useKeys('s', () => {
+    gather(which)
+  })
   const heading = useArrival(`title ${controlNumber}`, data && !isPlaceholderData ? data.description.title : null)
   const narrow = useMediaQuery(useTheme().breakpoints.down('md'))
   const ownOf = useOwnTitles()
@@ -113,6 +126,27 @@ export default function TitlePage() {
               ))}
             </ul>
           )}
+          <div className={styles.tools} data-screen>
+            <SatchelButton which={which} title={[description.title, volume?.enumeration].filter(Boolean).join(', ')} />
+            <Button
+              size="small"
+              startIcon={<ListIcon />}
+              onClick={() => {
+                setDoing('list')
+              }}
+            >
+              {t('lists.to')}
+            </Button>
+            <Button
+              size="small"
+              startIcon={<CiteIcon />}
+              onClick={() => {
+                setDoing('cite')
+              }}
+            >
+              {t('cite.open')}
+            </Button>
+          </div>
           <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
           {description.summary && (
             <p className={styles.summary} dir="auto">
@@ -167,6 +201,26 @@ export default function TitlePage() {
         <Related description={description} />
       </aside>
       {narrow && own && (!own.serial || volume) && <HoldBar key={volume?.barcode} beside={ways} volume={volume} onHold={askForHold} />}
+      {doing === 'list' && (
+        <Suspense>
+          <ToListDialog
+            which={[which]}
+            onClose={() => {
+              setDoing(null)
+            }}
+          />
+        </Suspense>
+      )}
+      {doing === 'cite' && (
+        <Suspense>
+          <CiteDialog
+            titles={[controlNumber]}
+            onClose={() => {
+              setDoing(null)
+            }}
+          />
+        </Suspense>
+      )}
       {wish && (
         <Suspense>
           <HoldDialog

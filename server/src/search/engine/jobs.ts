@@ -1,8 +1,12 @@
 /** What can be asked of the engine: every kind of job with its request, its answer, and the work between them. */
+import type { Citations } from '@catalex/contract/citing'
 import type { ResultRow } from '@catalex/contract/search'
+import type { FindTitles } from '@catalex/contract/lists'
+import type { ShelfWalk } from '@catalex/contract/shelfwalk'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
 import type { TitleSeries } from '@catalex/contract/series'
 import type { Copies, TitlePage, Volumes } from '@catalex/contract/title'
+import type { CitationStyle } from '@catalex/core/citing'
 import { narrowedByReading, parseQuery, type FieldName, type HeadingKind, type ListedFacet, type NamedPlace } from '@catalex/core/query'
 import {
   browseHeadings,
@@ -36,19 +40,25 @@ import {
   type StillWanted,
   type Suggestion,
 } from '@catalex/core/search'
-import { recordIdOf } from '../../catalogue/index.ts'
+import { matchesOf } from '../matching.ts'
+import { recordIdOf, recordsByControlNumber } from '../../catalogue/index.ts'
+import { citationsOf } from '../../citing/index.ts'
 import { holdOptions, type Moment } from '../../circulation/index.ts'
 import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
 import {
   presentRows,
+  rowsOf,
+  shelfWalk,
   titleCopies,
   titlePage,
   titleSeries,
   titleVolumes,
+  type RowsQuestion,
   type TitleQuestion,
   type Viewing,
+  type WalkQuestion,
   type WhichCopies,
 } from '../../presenting/index.ts'
 
@@ -84,6 +94,11 @@ export interface Jobs {
   }
   series: { request: { controlNumber: string; scope: readonly string[]; today: string }; answer: TitleSeries | null }
   volumes: { request: { controlNumber: string; asked: TitleQuestion }; answer: Volumes | null }
+  rows: { request: RowsQuestion; answer: ResultRow[] }
+  walk: { request: WalkQuestion; answer: ShelfWalk }
+  matches: { request: { sought: FindTitles['sought'] }; answer: (string | null)[] }
+  works: { request: { question: SearchQuestion }; answer: number[] }
+  citations: { request: { controlNumbers: readonly string[]; style: CitationStyle }; answer: Citations }
   holdOptions: { request: { reader: Reader | null; wish: HoldOptionsQuery; at: Moment }; answer: HoldOptions }
   count: { request: { question: SearchQuestion }; answer: number }
   values: {
@@ -164,6 +179,18 @@ const WORK: Work = {
   volumes: async ({ database, libraries }, { controlNumber, asked }) => {
     const recordId = await recordIdOf(database, controlNumber)
     return recordId === null ? null : titleVolumes(database, libraries, recordId, asked)
+  },
+  rows: ({ database, libraries, segments }, asked) => rowsOf(database, libraries, segments, asked),
+  walk: ({ database, libraries }, asked) => shelfWalk(database, libraries, asked),
+  matches: ({ database, segments }, { sought }, wanted) => matchesOf(database, segments, sought, wanted),
+  works: ({ segments }, { question }, wanted) => search(segments, question, wanted).rows.map(({ recordId }) => recordId),
+  citations: async ({ database }, { controlNumbers, style }) => {
+    const records = await recordsByControlNumber(database, controlNumbers)
+    const pieces = await citationsOf(
+      records.map(({ record }) => record),
+      style,
+    )
+    return records.map(({ controlNumber }, i) => ({ controlNumber, pieces: pieces[i] ?? [] }))
   },
   holdOptions: ({ database, libraries }, { reader, wish: { records, barcode = null }, at }) =>
     holdOptions(database, libraries, reader, { records, barcode }, at),

@@ -1,8 +1,8 @@
 /** The one wide box. What it suggests while one types is loaded when somebody begins to use it. */
 import InputBase from '@mui/material/InputBase'
-import { lazy, startTransition, Suspense, useState } from 'react'
+import { lazy, startTransition, Suspense, useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { useTranslation } from 'react-i18next'
-import type { BoxProps } from './SuggestingBox.tsx'
+import type { BoxProps, Selected } from './SuggestingBox.tsx'
 import styles from './band.module.css'
 
 const SuggestingBox = lazy(() => import('./SuggestingBox.tsx'))
@@ -11,13 +11,15 @@ export function Box(props: BoxProps) {
   const [used, setUsed] = useState(false)
   const [focused, setFocused] = useState(false)
   const [typed, setTyped] = useState(false)
+  const selected = useRef<Selected | null>(null)
   return (
     <Suspense>
       {used ? (
-        <SuggestingBox {...props} autoFocus={focused} openAtFirst={typed} />
+        <SuggestingBox {...props} autoFocus={focused} selectedAtFirst={selected} openAtFirst={typed} />
       ) : (
         <PlainBox
           {...props}
+          selected={selected}
           onChange={(text) => {
             setTyped(true)
             props.onChange(text)
@@ -39,14 +41,23 @@ export function Box(props: BoxProps) {
 }
 
 interface PlainProps extends BoxProps {
+  /** Told when this box goes. */
+  selected: RefObject<Selected | null>
   onFocusChange(focused: boolean): void
   onSearch(): void
 }
 
-function PlainBox({ ref, text, onChange, onFocusChange, onSearch }: PlainProps) {
+function PlainBox({ ref, text, selected, onChange, onFocusChange, onSearch }: PlainProps) {
   const { t } = useTranslation()
+  const box = useRef<HTMLDivElement>(null)
+  useLayoutEffect(() => {
+    const input = box.current?.querySelector('input')
+    return () => {
+      if (input) selected.current = { from: input.selectionStart ?? 0, to: input.selectionEnd ?? 0 }
+    }
+  }, [selected])
   return (
-    <div className={styles.box}>
+    <div ref={box} className={styles.box}>
       <InputBase
         fullWidth
         inputRef={ref}

@@ -3,7 +3,7 @@ import { newQuestion, questionFromAddress, type FieldName, type HeadingKind } fr
 import Autocomplete from '@mui/material/Autocomplete'
 import InputBase from '@mui/material/InputBase'
 import { useQuery } from '@tanstack/react-query'
-import { useDeferredValue, useMemo, useState, type Ref } from 'react'
+import { useDeferredValue, useLayoutEffect, useMemo, useState, type Ref, type RefObject } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useNavigate, useSearchParams } from 'react-router'
 import { numberInWords } from '../../shared/formats.ts'
@@ -26,14 +26,29 @@ interface Suggestion {
   count: number
 }
 
+/** What is selected in a box, by characters. */
+export interface Selected {
+  from: number
+  to: number
+}
+
 interface Props extends BoxProps {
   autoFocus: boolean
+  /** In the box before this one: whoever is about to type over it types over it here. */
+  selectedAtFirst: RefObject<Selected | null>
   /** Something was typed before this box was there. */
   openAtFirst: boolean
 }
 
-export default function SuggestingBox({ ref, text, field, onChange, autoFocus, openAtFirst }: Props) {
+export default function SuggestingBox({ ref, text, field, onChange, autoFocus, selectedAtFirst, openAtFirst }: Props) {
   const { t } = useTranslation()
+  useLayoutEffect(() => {
+    const { current: selected } = selectedAtFirst
+    // It has the focus by now.
+    if (autoFocus && selected && document.activeElement instanceof HTMLInputElement)
+      document.activeElement.setSelectionRange(selected.from, selected.to)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when this box comes
+  }, [])
   const navigate = useNavigate()
   const links = useLinks()
   const { chosen: scope } = useScope()

@@ -6,19 +6,19 @@ import type { Question } from '@catalex/core/query'
 import { Fragment, Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { dueInWords } from '../../shared/formats.ts'
 import { lazyWithTexts } from '../../shared/i18n.ts'
 import type { CameFrom } from '../../shared/links.ts'
 import type { Own } from '../../shared/ownTitles.ts'
-import { usePlaces } from '../../shared/places.tsx'
 import type { FullScope } from '../../shared/scope.tsx'
 import { FormatMark } from '../../ui/FormatMark.tsx'
 import { Hint } from '../../ui/Hint.tsx'
 import { OnlineLink } from '../../ui/OnlineLink.tsx'
 import { OwnMark } from '../../ui/OwnMark.tsx'
+import { SatchelButton } from '../../ui/SatchelButton.tsx'
 import { SpineLabel } from '../../ui/SpineLabel.tsx'
 import { Words } from '../../ui/Words.tsx'
 import { passingEditions } from './goodEditions.ts'
+import { Nearest } from './Nearest.tsx'
 import { rowLinkId } from './useRowKeys.ts'
 import styles from './row.module.css'
 
@@ -108,6 +108,7 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
                 {t('search.row.routes')}
               </button>
             )}
+            <SatchelButton which={{ controlNumber: row.controlNumber, barcode: null }} title={row.title} className={styles.way} />
             {!onlyOnline && <Unfold row={row} open={unfolded} onUnfold={onUnfold} />}
           </span>
         </div>
@@ -162,28 +163,6 @@ function partsOf(row: ResultRow, own: Edition | undefined, bookOf: string): stri
     own?.edition ?? '',
     own?.extent?.split(/ [:;(]/)[0] ?? '',
   ].filter((part) => part !== '')
-}
-
-function Nearest({ row, elsewhere }: { row: ResultRow; elsewhere: number }) {
-  const { t } = useTranslation()
-  const { branchName, all } = usePlaces()
-  const more = elsewhere > 0 ? ` · ${t('search.row.and', { count: elsewhere })}` : ''
-  if (!row.nearest)
-    return (
-      <p className={styles.nearest}>
-        {t('search.row.nowhere')}
-        {more}
-      </p>
-    )
-  const { place, inNow, status, due, use } = row.nearest
-  const state = inNow ? (use === 'loan' ? t('status.on shelf') : t(`use.${use}`)) : t(`status.${status}`)
-  return (
-    <p className={styles.nearest}>
-      <b data-state={inNow ? 'in' : 'out'}>{state}</b> {branchName(place.branch)}, {place.collection}
-      {due ? ` · ${t('status.due', { date: dueInWords(due, all.timeZone) })}` : ` · ${place.floor}`}
-      <span className={styles.soft}>{more}</span>
-    </p>
-  )
 }
 
 interface Chip {

@@ -4,13 +4,16 @@
  */
 import type { SearchAnswer } from '@catalex/contract/search'
 import type { Question } from '@catalex/core/query'
-import { memo } from 'react'
+import { memo, Suspense } from 'react'
+import { lazyWithTexts } from '../../shared/i18n.ts'
 import type { CameFrom, Links } from '../../shared/links.ts'
 import type { Own } from '../../shared/ownTitles.ts'
 import type { FullScope } from '../../shared/scope.tsx'
 import { Pages } from './Pages.tsx'
 import { Row } from './Row.tsx'
 import styles from '../search.module.css'
+
+const SaveList = lazyWithTexts(() => import('./SaveList.tsx'))
 
 /** An answer with what it is the answer to. */
 export interface Shown {
@@ -78,6 +81,9 @@ export const Rows = memo(
           ))}
         </ol>
         <Pages question={question} answer={answer} onChange={onChange} />
+        <Suspense>
+          <SaveList question={question} count={answer.count} />
+        </Suspense>
       </>
     )
   },

@@ -1,4 +1,4 @@
-/** Keys of the list: arrows or j and k move, h holds. The title links take the focus, so Enter opens as everywhere. */
+/** Keys of the list: arrows or j and k move, h holds, s gathers. The title links take the focus, so Enter opens as everywhere. */
 import { useKeys } from '../../shared/keys.ts'
 
 interface Keys {
@@ -6,11 +6,13 @@ interface Keys {
   current: number
   setCurrent(row: number): void
   onHold(row: number): void
+  /** Puts it into the satchel, or takes it out. */
+  onGather(row: number): void
 }
 
 export const rowLinkId = (row: number): string => `row-${String(row)}`
 
-export function useRowKeys({ count, current, setCurrent, onHold }: Keys): void {
+export function useRowKeys({ count, current, setCurrent, onHold, onGather }: Keys): void {
   const move = (by: number) => {
     // The first key press marks the row in focus, the next ones move on from it.
     const inList = document.activeElement?.id.startsWith('row-') ?? false
@@ -40,5 +42,12 @@ export function useRowKeys({ count, current, setCurrent, onHold }: Keys): void {
       if (count > 0) onHold(current)
     },
     [count, current, onHold],
+  )
+  useKeys(
+    's',
+    () => {
+      if (count > 0) onGather(current)
+    },
+    [count, current, onGather],
   )
 }

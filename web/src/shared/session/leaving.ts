@@ -3,6 +3,7 @@
  * cookie, so that is remembered, and the server is told before anything else as soon as it answers.
  */
 import { call, rememberToken } from '../api.ts'
+import { forgetKept } from '../satchel/kept.ts'
 import { isTerminal, keepTerminal } from './terminal.ts'
 
 /** Somebody else has signed in while an action waited for its reader. */
@@ -47,6 +48,7 @@ export async function tellServer(): Promise<boolean> {
 /** Nothing of the reader stays in this window's memory and storage. */
 export function forgetReader(): void {
   rememberToken(null)
+  forgetKept()
   sessionStorage.clear()
 }
 

@@ -1,7 +1,9 @@
 /** English: what pages and dialogs say that are loaded when they are wanted, and what is said when something goes wrong. */
+import { gathered } from './gathered.ts'
 import { shelf } from './shelf.ts'
 
 export const later = {
+  ...gathered,
   ...shelf,
   app: {
     notFound: 'There is no page at this address',
@@ -228,6 +230,7 @@ export const later = {
     up: 'title before',
     open: 'open the title',
     hold: 'hold it',
+    gather: 'put it in the satchel, or take it out',
     close: 'close what is open',
     help: 'this list',
   },
@@ -409,6 +412,8 @@ export const later = {
     'foreign-request': 'The request did not come from a page of this catalogue. Load the page again and repeat what you did.',
     'no-such-address': 'There is nothing at this address.',
     'no-such-title': 'The catalogue has no title at this address. Search for it by its title or number.',
+    'no-such-list': 'There is no list at this address. Its reader may have withdrawn the link.',
+    'too-many-lists': 'You have 100 lists. Delete one, then you can make another.',
     'no-such-plan': 'This library has no plan of its floors.',
     'no-such-course': 'There is no course at this address. Look for it by its name or its instructor.',
     refused: 'A rule of the library stands against it.',

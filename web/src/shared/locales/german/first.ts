@@ -29,6 +29,21 @@ export const first: InOtherWords<typeof english> = {
     close: 'Schließen',
     retry: 'Noch einmal versuchen',
   },
+  satchel: {
+    link: 'Tasche',
+    linkSaid_one: 'Tasche, {{count}} Titel',
+    linkSaid_other: 'Tasche, {{count}} Titel im Ganzen',
+    put: 'In die Tasche',
+    inside: 'In der Tasche',
+    putIn: 'In der Tasche: {{title}}',
+    takenOut: 'Aus der Tasche genommen: {{title}}',
+    full_one:
+      'In die Tasche passen {{most}} Titel: {{count}} passte nicht mehr hinein. Machen Sie Platz und legen Sie ihn noch einmal hinein.',
+    full_other:
+      'In die Tasche passen {{most}} Titel: {{count}} passten nicht mehr hinein. Machen Sie Platz und legen Sie sie noch einmal hinein.',
+    merged_one: '{{count}} hier gesammelter Titel ist jetzt in der Tasche von {{name}}',
+    merged_other: '{{count}} hier gesammelte Titel sind jetzt in der Tasche von {{name}}',
+  },
   band: {
     label: 'Im Katalog suchen',
     field: 'Suchen in',

@@ -1,9 +1,11 @@
 /** German: what pages and dialogs say that are loaded when they are wanted, and what is said when something goes wrong. */
 import type { later as english } from '../english/later.ts'
 import type { InOtherWords } from '../inOtherWords.ts'
+import { gathered } from './gathered.ts'
 import { shelf } from './shelf.ts'
 
 export const later: InOtherWords<typeof english> = {
+  ...gathered,
   ...shelf,
   app: {
     notFound: 'Unter dieser Adresse gibt es keine Seite',
@@ -232,6 +234,7 @@ export const later: InOtherWords<typeof english> = {
     up: 'Titel davor',
     open: 'Titel öffnen',
     hold: 'vormerken',
+    gather: 'in die Tasche legen oder herausnehmen',
     close: 'schließen, was offen ist',
     help: 'diese Liste',
   },
@@ -418,6 +421,8 @@ export const later: InOtherWords<typeof english> = {
     'foreign-request': 'Die Anfrage kam nicht von einer Seite dieses Katalogs. Laden Sie die Seite neu und wiederholen Sie, was Sie taten.',
     'no-such-address': 'Unter dieser Adresse gibt es nichts.',
     'no-such-title': 'Unter dieser Adresse hat der Katalog keinen Titel. Suchen Sie nach Titel oder Nummer.',
+    'no-such-list': 'Unter dieser Adresse ist keine Liste. Vielleicht wurde der Link zurückgezogen.',
+    'too-many-lists': 'Sie haben 100 Listen. Löschen Sie eine, dann können Sie eine neue anlegen.',
     'no-such-plan': 'Von dieser Bibliothek gibt es keinen Lageplan.',
     'no-such-course': 'Unter dieser Adresse gibt es keinen Kurs. Suchen Sie ihn nach Namen oder Lehrenden.',
     refused: 'Eine Regel der Bibliothek steht dagegen.',

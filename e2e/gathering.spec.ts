@@ -1,0 +1,88 @@
+/** What one takes along: gathering, the satchel, the walk from shelf to shelf. */
+import { expect, test, type Page } from '@playwright/test'
+import { noBarriers, row, signIn } from './steps.ts'
+
+/** Gathers the first titles of a search by its row buttons. */
+async function gather(page: Page, search: string, many: number): Promise<string[]> {
+  await page.goto(search)
+  const buttons = page.getByRole('button', { name: /^Put in satchel: / })
+  await expect(buttons.first()).toBeVisible()
+  const titles: string[] = []
+  for (let i = 0; i < many; i += 1) {
+    await buttons.nth(i).click()
+    titles.push(((await buttons.nth(i).getAttribute('aria-label')) ?? '').replace('Put in satchel: ', ''))
+  }
+  return titles
+}
+
+/** A reader of whom no other test asks anything. */
+const CARD = ['42501', '4850'] as const
+
+test('from a row to the plan with the lit bay', async ({ page }) => {
+  await page.goto('/search?q=%22last+keepers%22+lighthouses')
+  await row(page, 'Last keepers')
+    .getByRole('link', { name: /^Last keepers/ })
+    .first()
+    .click()
+  const show = page.getByRole('button', { name: /on the plan$/ }).first()
+  await show.click()
+  const stands = page.getByRole('region', { name: 'Where it stands' })
+  await expect(stands.locator('rect[data-lit="true"]')).toHaveCount(1)
+  await expect(stands.getByRole('list', { name: 'The way from the door' }).getByRole('listitem').last()).toContainText(/bay/)
+  await noBarriers(page)
+})
+
+test('a satchel gathered signed out is the reader’s after signing in, on another device too, and leaves nothing behind', async ({
+  page,
+  browser,
+}) => {
+  const titles = await gather(page, '/search?q=harbour&at=northmole', 3)
+  await page.getByRole('link', { name: 'Satchel, 3 titles' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Satchel: 3 titles' })).toBeFocused()
+  for (const title of titles) await expect(page.getByRole('link', { name: title }).first()).toBeVisible()
+  await noBarriers(page)
+  await page.getByRole('navigation', { name: 'Catalogue' }).getByRole('button', { name: 'Sign in' }).click()
+  await signIn(page, ...CARD)
+  await expect(page.getByText(/3 titles gathered here are now in the satchel of/)).toBeVisible()
+  const elsewhere = await (await browser.newContext()).newPage()
+  await elsewhere.goto('/satchel')
+  await elsewhere.getByRole('navigation', { name: 'Catalogue' }).getByRole('button', { name: 'Sign in' }).click()
+  await signIn(elsewhere, ...CARD)
+  await expect(elsewhere.getByRole('heading', { level: 1 })).toHaveText('Satchel: 3 titles')
+  await elsewhere.getByRole('button', { name: 'Clear all' }).click()
+  await expect(elsewhere.getByText(/Nothing is in it yet/)).toBeVisible()
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('link', { name: 'Satchel, 0 titles' })).toBeVisible()
+})
+
+test('twelve titles, walked floor by floor without going back, and read again on a phone when the server is away', async ({
+  page,
+  context,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await gather(page, '/search?q=the&in=northmole&copies=inNow&at=northmole', 7)
+  await gather(page, '/search?q=the&in=cope&copies=inNow&at=northmole', 5)
+  await page.getByRole('link', { name: 'Satchel, 12 titles' }).click()
+  await page.getByRole('link', { name: 'Shelf walk' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Shelf walk' })).toBeVisible()
+  await expect(page.getByText(/0 of 12 taken from the shelf/)).toBeVisible()
+  const floors = page.getByRole('region').getByRole('heading', { level: 3 })
+  const names = await floors.allTextContents()
+  expect(names.length).toBeGreaterThan(2)
+  // Within a branch no floor comes twice.
+  for (const region of await page.locator('section[aria-labelledby^="walk-"]').all()) {
+    const own = await region.getByRole('heading', { level: 3 }).allTextContents()
+    expect(new Set(own).size).toBe(own.length)
+  }
+  await noBarriers(page)
+  await page
+    .getByRole('checkbox', { name: /^Taken: / })
+    .first()
+    .click()
+  await expect(page.getByText('kept on this device')).toBeVisible()
+  await context.setOffline(true)
+  await page.reload()
+  await expect(page.getByText(/1 of 12 taken from the shelf/)).toBeVisible()
+  await expect(page.getByRole('checkbox', { name: /^Taken: / })).toHaveCount(12)
+  await context.setOffline(false)
+})
