@@ -64,11 +64,15 @@ export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
 }
 
 /** On paper: whose page this is, and where it can be had again. */
+const LONGEST_TYPED = 200
+
 function PrintHead({ name }: { name: string }) {
   const { pathname, search } = useLocation()
+  // Nobody types a long one.
+  const asked = search.length > LONGEST_TYPED ? '' : search
   return (
     <div className={styles.printHead} aria-hidden="true">
-      <b>{name}</b> <span>{window.location.origin + pathname + search}</span>
+      <b>{name}</b> <span>{window.location.origin + pathname + asked}</span>
     </div>
   )
 }

@@ -61,6 +61,7 @@ const holdsOf = ({ holds }: Card) => ({
 
 function CardHead({ card }: { card: Card }) {
   const { t } = useTranslation()
+  const links = useLinks()
   const { all } = usePlaces()
   const { ready, coming } = holdsOf(card)
   const owed = card.owed === 0 ? t('card.owesNothing') : t('card.owes', { amount: amountInWords(card.owed) })
@@ -75,6 +76,9 @@ function CardHead({ card }: { card: Card }) {
   return (
     <div className={styles.head}>
       <span className={styles.soft}>{summary.join(' · ')}</span>
+      <Link to={links.lists} data-screen>
+        {t('lists.heading')}
+      </Link>
       <Everywhere sessions={card.sessions} />
     </div>
   )

@@ -7,7 +7,9 @@ import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import { useMemo, useState } from 'react'
 import { useTranslation } from 'react-i18next'
+import { Link } from 'react-router'
 import { useKept } from '../shared/kept.ts'
+import { useLinks } from '../shared/links.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { useSatchel } from '../shared/satchel/useSatchel.ts'
 import { useScope } from '../shared/scope.tsx'
@@ -26,6 +28,7 @@ export default function SatchelPage() {
   const { entries, change } = useSatchel()
   const { reader, askToSignIn } = useSession()
   const notify = useNotice()
+  const links = useLinks()
   const [order, setOrder] = useKept<Order>('satchel order', 'added')
   const [unticked, setUnticked] = useState<readonly string[]>([])
   const titles = useMemo(() => [...new Set(entries.map(({ controlNumber }) => controlNumber))].sort(), [entries])
@@ -50,12 +53,19 @@ export default function SatchelPage() {
     return (
       <Page width={760} title={t('satchel.link')} view="satchel">
         <p>{t('satchel.empty')}</p>
+        {reader && <Link to={links.lists}>{t('lists.heading')}</Link>}
         {!reader && <SignIn words={t('satchel.emptyGuest')} onSignIn={() => void askToSignIn()} />}
       </Page>
     )
   return (
     <Page width={980} title={t('satchel.heading', { count: entries.length })} view="satchel" busy={waiting}>
-      {!reader && <SignIn words={t('satchel.inBrowser')} onSignIn={() => void askToSignIn()} />}
+      {reader ? (
+        <p className={styles.soft} data-screen>
+          <Link to={links.lists}>{t('lists.heading')}</Link>
+        </p>
+      ) : (
+        <SignIn words={t('satchel.inBrowser')} onSignIn={() => void askToSignIn()} />
+      )}
       <Actions which={ticked} rows={rows} />
       {error !== null && <Trouble error={error} onRetry={retry} />}
       <div className={styles.head} data-screen>

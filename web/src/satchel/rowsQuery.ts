@@ -5,10 +5,11 @@ import type { Scope } from '@catalex/core/query'
 import { keepPreviousData, queryOptions, useQueries } from '@tanstack/react-query'
 import { call } from '../shared/api.ts'
 
-const rowsQuery = (titles: readonly string[], { in: places, at }: Scope) =>
+/** Wherever copies are: what is gathered here may be fetched there. */
+const rowsQuery = (titles: readonly string[], { at }: Scope) =>
   queryOptions({
-    queryKey: ['rows', titles, places, at],
-    queryFn: ({ signal }) => call('rows', { query: { titles: [...titles], in: [...places], ...(at === null ? {} : { at }) } }, { signal }),
+    queryKey: ['rows', titles, at],
+    queryFn: ({ signal }) => call('rows', { query: { titles: [...titles], ...(at === null ? {} : { at }) } }, { signal }),
     // One more or less changes none of the others.
     placeholderData: keepPreviousData,
   })

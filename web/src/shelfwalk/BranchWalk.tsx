@@ -45,7 +45,7 @@ export function BranchWalk({ walk: { branch: code, stops }, stepless, ticked, on
   const said = (i: number): string => {
     const way = ways[i]
     const bay = stops[i]?.place.bay
-    return way && plan && bay ? directionsInWords(t, way, plan, branch, bay).join('; ') : ''
+    return way && plan && bay ? directionsInWords(t, way, plan, branch, bay).join('. ') : ''
   }
   const lit = [...new Set(stops.flatMap(({ place: { bay } }) => bay ?? []))].map((bay) => ({
     bay,
@@ -142,7 +142,9 @@ function StopLine({
       <span className={styles.number} aria-hidden>
         {number}
       </span>
-      <SpineLabel lines={place.callNumber.spine} family={familyOf(carrier)} />
+      <span className={styles.label}>
+        <SpineLabel lines={place.callNumber.spine} family={familyOf(carrier)} />
+      </span>
       <div className={styles.what}>
         <Link to={links.title(controlNumber)}>
           <Words language={languages[0]}>{title}</Words>

@@ -25,8 +25,10 @@ export function useOffline(walk: ShelfWalk | undefined, asked: WalkParameters): 
       .then(() => {
         if (!left) setKept(wanted)
       })
-      // Without it the walk is read as long as there is a network.
-      .catch(() => undefined)
+      // Without a network it was kept before, if it is read at all.
+      .catch(() => {
+        if (!left && navigator.serviceWorker.controller) setKept(wanted)
+      })
     return () => {
       left = true
     }
