@@ -1,4 +1,4 @@
-/** A server that answers what a test says; each answer must be one that the contract allows. */
+/** A server that answers what a test says; each question and each answer must be one that the contract allows. */
 import { ENDPOINTS, type AnswerOf, type EndpointName, type Endpoint } from '@catalex/contract/endpoints'
 import { PATHS } from '@catalex/contract/paths'
 import { PROBLEMS, problemType, type Problem, type ProblemCode } from '@catalex/contract/problem'
@@ -45,7 +45,9 @@ export function fakeServer(first: Replies): FakeServer {
     if (init.signal?.aborted) throw new DOMException('left', 'AbortError')
     if (answer === NO_CONNECTION) throw new TypeError('failed')
     if (answer instanceof Refused) return Response.json(answer.problem, { status: answer.problem.status })
-    const { answer: schema, status }: Endpoint = ENDPOINTS[name]
+    const { answer: schema, body, status }: Endpoint = ENDPOINTS[name]
+    // What the server would refuse is refused here.
+    if (body) checked(body, asked.body)
     if (schema === null) return new Response(null, { status })
     if (answer === undefined) throw new Error(`The test does not say what ${name} answers.`)
     return Response.json(checked(schema, answer), { status })

@@ -22,3 +22,14 @@ afterEach(() => {
   sessionStorage.clear()
   localStorage.clear()
 })
+
+// The DOM of the tests reads files by a reader alone.
+Blob.prototype.text = function text(this: Blob) {
+  return new Promise((resolve) => {
+    const reader = new FileReader()
+    reader.onload = () => {
+      resolve(String(reader.result))
+    }
+    reader.readAsText(this)
+  })
+}

@@ -81,7 +81,14 @@ function useChangeOwn(): (changes: Changes) => Promise<readonly Entry[]> {
   const { asReader } = useSession()
   const { mutateAsync } = useMutation({
     mutationKey: KEY,
-    mutationFn: (body: ChangeSatchel) => asReader(() => call('changeSatchel', { body })),
+    mutationFn: ({ add, remove }: Changes) => {
+      // Nothing but what an entry is made of: entries of lists have more.
+      const body: ChangeSatchel = {
+        add: add.map(({ controlNumber, barcode, added }) => ({ controlNumber, barcode, added })),
+        remove: remove.map(({ controlNumber, barcode }) => ({ controlNumber, barcode })),
+      }
+      return asReader(() => call('changeSatchel', { body }))
+    },
     onMutate: async (changes) => {
       await client.cancelQueries({ queryKey: KEY })
       client.setQueryData(KEY, (before: Kept | undefined) => ({ entries: withChanges(before?.entries ?? [], changes).entries }))
@@ -97,7 +104,7 @@ function useChangeOwn(): (changes: Changes) => Promise<readonly Entry[]> {
   })
   return useCallback(
     async (changes) => {
-      const answer = await mutateAsync({ add: [...changes.add], remove: [...changes.remove] }).catch(() => null)
+      const answer = await mutateAsync(changes).catch(() => null)
       return answer?.left ?? []
     },
     [mutateAsync],

@@ -1,0 +1,105 @@
+import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
+import { changedList } from '@catalex/core/lists'
+import { screen, waitFor, within } from '@testing-library/react'
+import { expect, test } from 'vitest'
+import { open } from '../../tests/open.tsx'
+import { row, SOMEBODY } from '../../tests/samples.ts'
+import { Refused, type Replies } from '../../tests/server.ts'
+
+const entry = (controlNumber: string, more: Partial<ListView['entries'][number]> = {}) => ({ controlNumber, barcode: null, added: '2026-11-25T10:00:00.000Z', note: '', labels: [], ...more }) // prettier-ignore
+const LIST: ListView = { id: 'l1', name: 'For the boat', about: 'What we read at sea', link: null, changed: '2026-11-25T10:00:00.000Z', entries: [entry('p1'), entry('p2', { note: 'for Tobias', labels: ['sea'] }), entry('gone')], left: 0 } // prettier-ignore
+const rows: Replies['rows'] = ({ query }) => [row('p1', 'The salt ledger'), row('p2', 'Anchors')].filter(({ controlNumber }) => query.getAll('titles').includes(controlNumber)) // prettier-ignore
+/** A server that keeps one list. */
+function keeping(list = LIST): Replies {
+  let kept = list
+  const head = () => ({
+    id: kept.id,
+    name: kept.name,
+    about: kept.about,
+    link: kept.link,
+    changed: kept.changed,
+    count: kept.entries.length,
+    has: [],
+  })
+  return {
+    session: SOMEBODY,
+    satchel: { entries: [] },
+    rows,
+    lists: () => [head()],
+    list: () => kept,
+    makeList: ({ body }) => (kept = { ...LIST, ...(body as MakeList), entries: [] }),
+    changeList: ({ body }) => (kept = { ...kept, ...changedList(kept, body as ChangeList).list }),
+    shareList: () => (kept = { ...kept, link: 'unguessable' }),
+    withdrawList: () => (kept = { ...kept, link: null }),
+  }
+}
+const titles = () => screen.getAllByRole('heading', { level: 2 }).map((heading) => heading.textContent)
+
+test('a list says what it has, also what the catalogue lost; notes and labels are changed in place, labels show only theirs', async () => {
+  const { user, server } = open('/lists/l1', keeping())
+  expect(await screen.findByRole('heading', { level: 1, name: 'For the boat' })).toBeVisible()
+  await waitFor(() => {
+    expect(titles()).toEqual(['The salt ledger', 'Anchors', 'The catalogue no longer has this title (gone)'])
+  })
+  expect(screen.getByText('for Tobias')).toBeVisible()
+  await user.click(screen.getByRole('button', { name: 'Note and labels of The salt ledger' }))
+  await user.type(screen.getByRole('textbox', { name: 'Labels' }), 'winter, sea')
+  await user.click(screen.getByRole('button', { name: 'Save changes' }))
+  expect(server.asked('changeList').at(-1)?.body).toEqual({
+    say: [{ controlNumber: 'p1', barcode: null, note: '', labels: ['winter', 'sea'] }],
+  })
+  await user.click(within(screen.getByRole('group', { name: 'Only with the label' })).getByRole('button', { name: 'winter' }))
+  expect(titles()).toEqual(['The salt ledger'])
+  // Part of a list is not put in order.
+  expect(screen.queryByRole('button', { name: /^Move / })).not.toBeInTheDocument()
+})
+
+test('what is removed comes back to its place', async () => {
+  const { user } = open('/lists/l1', keeping())
+  await user.click(await screen.findByRole('button', { name: 'Remove The salt ledger' }))
+  await waitFor(() => {
+    expect(titles()).toEqual(['Anchors', 'The catalogue no longer has this title (gone)'])
+  })
+  await user.click(await screen.findByRole('button', { name: 'Undo' }))
+  await waitFor(() => {
+    expect(titles()).toEqual(['The salt ledger', 'Anchors', 'The catalogue no longer has this title (gone)'])
+  })
+})
+
+test('it is nobody else’s until it is shared, and again when the link is withdrawn', async () => {
+  const { user } = open('/lists/l1', keeping())
+  await user.click(await screen.findByRole('button', { name: 'Share by a link' }))
+  expect(await screen.findByRole('link', { name: /\/shared\/unguessable$/ })).toBeVisible()
+  await user.click(screen.getByRole('button', { name: 'Withdraw the link' }))
+  expect(await screen.findByText('Nobody but you can see this list.')).toBeVisible()
+})
+
+test('a shared list whose link is withdrawn says so', async () => {
+  open('/shared/old', { sharedList: new Refused('no-such-list') })
+  expect(await screen.findByText(/There is no list at this address/)).toBeVisible()
+})
+
+test.each([
+  ['a table', 'reading.csv', 'Titel;Autor;ISBN\n"Salt; ledger";Ashdown, Vera;978-0-00-000001-9\nUnknown work;Nobody;\n', [{ title: 'Salt; ledger', who: 'Ashdown, Vera', isbns: ['978-0-00-000001-9'] }, { title: 'Unknown work', who: 'Nobody', isbns: [] }]],
+  ['references', 'reading.ris', 'TY  - BOOK\r\nTI  - Salt; ledger\r\nAU  - Ashdown, Vera\r\nSN  - 978-0-00-000001-9\r\nER  - \r\nTY  - BOOK\r\nTI  - Unknown work\r\nAU  - Nobody\r\nER  - \r\n', [{ title: 'Salt; ledger', who: 'Ashdown, Vera', isbns: ['978-0-00-000001-9'] }, { title: 'Unknown work', who: 'Nobody', isbns: [] }]],
+])('%s of another program becomes a list; what is not found is told', async (_, name, text, sought) => {
+  const { user, server } = open('/lists', { ...keeping(), findTitles: ['p1', null] })
+  await user.click(await screen.findByRole('button', { name: 'Bring in a list' }))
+  const dialog = await screen.findByRole('dialog', { name: 'Bring in a list' })
+  await user.upload(within(dialog).getByTestId('file'), new File([text], name))
+  expect(await within(dialog).findByRole('link', { name: 'reading' })).toHaveAttribute('href', expect.stringMatching(/^\/lists\/l1/))
+  expect(within(dialog).getByText('Unknown work / Nobody')).toBeVisible()
+  expect(server.asked('findTitles')[0]?.body).toEqual({ sought })
+  expect((server.asked('changeList')[0]?.body as ChangeList).add?.map(({ controlNumber }) => controlNumber)).toEqual(['p1'])
+}) // prettier-ignore
+
+test('a file without titles, and one that is too large, bring nothing and say why', async () => {
+  const { user, server } = open('/lists', keeping())
+  await user.click(await screen.findByRole('button', { name: 'Bring in a list' }))
+  const file = await screen.findByTestId('file')
+  await user.upload(file, new File(['\n\n'], 'empty.csv'))
+  expect(await screen.findByText(/There are no titles in this file/)).toBeVisible()
+  await user.upload(file, new File(['x'.repeat(2_000_001)], 'large.csv'))
+  expect(await screen.findByText(/larger than 2 MB/)).toBeVisible()
+  expect(server.asked('findTitles')).toHaveLength(0)
+})
