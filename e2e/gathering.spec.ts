@@ -99,7 +99,7 @@ test('a list: filled from the satchel, put in order by keyboard, shared by a lin
   await expect(page.getByRole('heading', { level: 1, name: 'For the boat' })).toBeFocused()
   const order = () => page.getByRole('listitem').getByRole('heading', { level: 2 }).allTextContents()
   await expect.poll(order).toEqual([second, first])
-  await page.getByRole('button', { name: `Move ${second}` }).focus()
+  await page.getByRole('button', { name: `Move ${second}`, exact: true }).focus()
   await page.keyboard.press('Space')
   await expect(page.getByText(`${second} picked up; it is 1 of 2.`)).toBeAttached()
   await page.keyboard.press('ArrowDown')

@@ -23,7 +23,7 @@ const findFirst: Plugin = {
 export default defineConfig({
   plugins: [react(), findFirst],
   resolve: { conditions: ['source', 'module', 'browser', 'import', 'default'] },
-  server: { port: 4281, proxy: { '/api': server } },
+  server: { port: 4281, proxy: { '/api': server, '/events': server, '/export.': server, '/records': server } },
   build: {
     outDir: process.env.WEB_OUT ?? 'dist',
     emptyOutDir: true,

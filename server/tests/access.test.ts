@@ -1,6 +1,7 @@
 /** Who may do what: every endpoint by somebody signed out, by its reader, by another, and with what is made up. */
 import type { EndpointName } from '@catalex/contract/endpoints'
 import type { Hold } from '@catalex/contract/holds'
+import type { KeptSearches } from '@catalex/contract/searches'
 import type { ListView } from '@catalex/contract/lists'
 import { PATHS } from '@catalex/contract/paths'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -22,6 +23,7 @@ interface Known {
   title: string
   hold: string
   list: string
+  search: string
 }
 
 /** A new endpoint needs a line here: the type says so. */
@@ -39,6 +41,7 @@ const ACCESS: Record<EndpointName, Access> = {
   callNumber: { signedOut: 404, own: 404, forged: 404 },
   courses: { signedOut: 200, own: 200 },
   course: { signedOut: 404, own: 404, forged: 404 },
+  displays: { signedOut: 200, own: 200 },
   plan: { signedOut: 404, own: 404, forged: 404 },
   rows: { query: '?titles=x', signedOut: 200, own: 200 },
   walk: { query: '?titles=x', signedOut: 200, own: 200 },
@@ -52,10 +55,15 @@ const ACCESS: Record<EndpointName, Access> = {
   withdrawList: { signedOut: 401, own: 200, others: 404, forged: 404 },
   throwAwayList: { signedOut: 401, own: 204, others: 404, forged: 404 },
   sharedList: { signedOut: 404, own: 404, forged: 404 },
+  searches: { signedOut: 401, own: 200 },
+  keepSearch: { body: () => ({ name: 'Tides', address: '?q=tide' }), signedOut: 401, own: 201 },
+  noteSearchSeen: { signedOut: 401, own: 200, others: 404, forged: 404 },
+  dropSearch: { signedOut: 401, own: 200, others: 404, forged: 404 },
   findTitles: { body: () => ({ sought: [{ isbns: [], title: 'x', who: '' }] }), signedOut: 200, own: 200 },
   satchel: { signedOut: 401, own: 200 },
   changeSatchel: { body: () => ({ add: [], remove: [] }), signedOut: 401, own: 200 },
   series: { signedOut: 200, own: 200, forged: 404 },
+  related: { signedOut: 200, own: 200, forged: 404 },
   volumes: { signedOut: 200, own: 200, forged: 404 },
   record: { signedOut: 200, own: 200, forged: 404 },
   session: { signedOut: 200, own: 200 },
@@ -95,14 +103,18 @@ beforeAll(async () => {
   const title = record!.controlNumber
   const { body } = await ines.ask<Hold>('POST', '/api/holds', { records: [title], barcode: null, pickup: 'ferrygate' })
   const { body: list } = await ines.ask<ListView>('POST', '/api/lists', { name: 'For the boat', about: '' })
-  known = { title, hold: body.id, list: list.id }
+  const { body: searches } = await ines.ask<KeptSearches>('POST', '/api/searches', { name: 'Lights', address: '?q=light' })
+  known = { title, hold: body.id, list: list.id, search: searches[0]!.id }
 })
 afterAll(() => catalogue.close())
 
 const FORGED = '00000000-0000-4000-8000-000000000000'
 const addressOf = (name: EndpointName, id: Known) =>
-  PATHS[name].path.replace(':controlNumber', id.title).replace('/lists/:id', `/lists/${id.list}`).replace(':id', id.hold) +
-  (ACCESS[name].query ?? '')
+  PATHS[name].path
+    .replace(':controlNumber', id.title)
+    .replace('/lists/:id', `/lists/${id.list}`)
+    .replace('/searches/:id', `/searches/${id.search}`)
+    .replace(':id', id.hold) + (ACCESS[name].query ?? '')
 const ask = async (who: Visitor, name: EndpointName, id = known) =>
   (await who.ask(PATHS[name].method.toUpperCase(), addressOf(name, id), ACCESS[name].body?.(known))).status
 
@@ -114,7 +126,7 @@ describe.each(Object.keys(ACCESS) as EndpointName[])('%s', (name) => {
     expect(await ask(new Visitor(catalogue.address), name)).toBe(signedOut)
     expect(await ask(new Visitor(catalogue.address, `catalex=s%3A${FORGED}.made-up`), name)).toBe(signedOut)
     if (others !== undefined) expect(await ask(tobias, name)).toBe(others)
-    if (forged !== undefined) expect(await ask(ines, name, { title: FORGED, hold: FORGED, list: FORGED })).toBe(forged)
+    if (forged !== undefined) expect(await ask(ines, name, { title: FORGED, hold: FORGED, list: FORGED, search: FORGED })).toBe(forged)
     expect(await ask(ines, name)).toBe(own)
     if (name === 'signOut') await ines.signIn('42117', '4711')
   })
@@ -125,5 +137,5 @@ describe.each(Object.keys(ACCESS) as EndpointName[])('%s', (name) => {
 
 it('what needs no session takes no token, and all that changes something does', () => {
   const changing = (Object.keys(PATHS) as EndpointName[]).filter((name) => PATHS[name].method !== 'get')
-  expect(changing.sort()).toEqual(['cancelHold', 'changeList', 'changeSatchel', 'findTitles', 'mailTitles', 'makeList', 'placeHold', 'sendMessage', 'shareList', 'signIn', 'signOut', 'signOutEverywhere', 'throwAwayList', 'withdrawList']) // prettier-ignore
+  expect(changing.sort()).toEqual(['cancelHold', 'changeList', 'changeSatchel', 'dropSearch', 'findTitles', 'keepSearch', 'mailTitles', 'makeList', 'noteSearchSeen', 'placeHold', 'sendMessage', 'shareList', 'signIn', 'signOut', 'signOutEverywhere', 'throwAwayList', 'withdrawList']) // prettier-ignore
 })

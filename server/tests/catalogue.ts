@@ -51,6 +51,7 @@ export async function startCatalogue(titles: number, change: (world: string) => 
   const machine = virtualClock('utc', `${DAY}T11:20`)
   const commands = commandsOn(database, libraries)
   const sessions = new ReaderSessions(database, commands, () => machine.now().toMillis())
+  const stopping = new AbortController()
   const app = createApp({
     version: 'test',
     database,
@@ -73,6 +74,7 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     secure: false,
     behindProxy: false,
     demo: true,
+    stopping: stopping.signal,
     waitingChanges: () => 0,
     openMetrics: false,
     checkAnswers: true,

@@ -78,6 +78,14 @@ beforeAll(async () => {
         ],
       },
     ],
+    display: [{ question: question('tide', { size: 3 }), viewing: { ...whose, minute: `${DAY}T11:20` } }],
+    related: [record!.controlNumber, 'nothing'].map((controlNumber) => ({
+      controlNumber,
+      ...whose,
+      at: 'northmole',
+      borrower: { category: 'adult', homeSystem: null },
+      today: DAY,
+    })),
     works: [{ question: question('the', { size: 7 }) }],
     citations: [{ controlNumbers: [record!.controlNumber, 'nothing'], style: 'mla' }],
     holdOptions: [
@@ -107,6 +115,8 @@ const NAMES: JobName[] = [
   'rows',
   'walk',
   'matches',
+  'display',
+  'related',
   'works',
   'citations',
   'holdOptions',

@@ -4,7 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { ExplainedCallNumber } from '@catalex/contract/callnumber'
 import type { Card } from '@catalex/contract/card'
-import type { CoursesFile, DisplaysFile, ListsFile } from '@catalex/contract/files'
+import type { Displays } from '@catalex/contract/displays'
+import type { ListHeads, SharedList } from '@catalex/contract/lists'
+import type { CoursesFile, DisplaysFile } from '@catalex/contract/files'
 import type { Courses, CourseView } from '@catalex/contract/courses'
 import type { HoldOptions } from '@catalex/contract/holds'
 import type { Places } from '@catalex/contract/libraries'
@@ -14,6 +16,7 @@ import type { TitlePage } from '@catalex/contract/title'
 import type { BrowseAnswer } from '@catalex/contract/search'
 import type { Problem } from '@catalex/contract/problem'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { load } from '../src/cli/load.ts'
 import { momentOf } from '../src/circulation/index.ts'
 import { prepare, recordsIn } from '../src/catalogue/index.ts'
 import { Libraries } from '../src/libraries/index.ts'
@@ -205,9 +208,45 @@ describe('courses', () => {
   })
 })
 
-it('courses, displays, lists and courier lines are kept for the rooms that use them', async () => {
+it('a list is its reader’s from the first day on, and what they make of it stays', async () => {
+  const lists = (await asa.get<ListHeads>('/api/lists')).body
+  expect(lists).toMatchObject([{ name: 'For the boat', about: 'What we read at sea', has: ['KF1', 'KF3'] }])
+  expect((await nobody().get<SharedList>(`/api/shared/${lists[0]!.link ?? ''}`)).body.entries[0]).toMatchObject({
+    controlNumber: 'KF1',
+    note: 'again',
+  })
+  expect((await mirjam.get<ListHeads>('/api/lists')).body).toEqual([])
+  await asa.ask('POST', `/api/lists/${lists[0]!.id}`, { remove: [{ controlNumber: 'KF1', barcode: null }] })
+  await load([], { world: catalogue.world, data: catalogue.data })
+  expect((await asa.get<ListHeads>('/api/lists')).body).toMatchObject([{ name: 'For the boat', has: ['KF3'] }])
+})
+
+it('displays stand as long as they are to: the titles named, or what a search finds, and a search may be narrowed to them', async () => {
+  const displays = (await nobody().get<Displays>('/api/displays')).body
+  expect(
+    displays.map(({ code, kind, name, until, spines }) => [
+      code,
+      kind,
+      name,
+      until,
+      spines.map(({ controlNumber }) => controlNumber).sort(),
+    ]),
+  ).toEqual([
+    ['winter', 'theme', 'Long evenings', '2027-02-28', ['KF1', 'KF2']],
+    ['prize', 'prize', 'The Skerry Prize', null, ['KF3']],
+    ['sea', 'theme', 'All about the sea', null, expect.arrayContaining(['KF1'])],
+  ])
+  const found = async (query: string) => (await nobody().get<SearchAnswer>(`/api/search?${query}`)).body
+  expect((await found('display=winter')).display).toBe('Long evenings')
+  for (const { code, count } of displays) expect((await found(`display=${code}`)).count).toBe(count)
+  expect((await found('display=winter&q=%C3%A5ngb%C3%A5ten')).rows.map(({ controlNumber }) => controlNumber)).toEqual(['KF1'])
+  expect((await found('display=over&q=')).count).toBe(0)
+  expect((await nobody().get<Displays>('/api/displays?in=KFH')).body.find(({ code }) => code === 'winter')?.count).toBe(1)
+})
+
+it('courses, displays and courier lines are kept for the rooms that use them', async () => {
   const rows = await catalogue.database.read<{ name: string; value: string }>(
-    "SELECT name, value FROM settings WHERE name IN ('courses', 'displays', 'lists', 'courier')",
+    "SELECT name, value FROM settings WHERE name IN ('courses', 'displays', 'courier')",
   )
   const kept = Object.fromEntries(rows.map(({ name, value }) => [name, JSON.parse(value) as unknown]))
   expect((kept.courses as CoursesFile)[0]?.texts[0]).toEqual({
@@ -216,7 +255,6 @@ it('courses, displays, lists and courier lines are kept for the rooms that use t
     note: 'Chapters 2 and 3, by week 40',
   })
   expect((kept.displays as DisplaysFile).map(({ code }) => code)).toEqual(['winter', 'prize', 'sea'])
-  expect((kept.lists as ListsFile)[0]?.shared).toBe(true)
   expect(kept.courier).toMatchObject({ sorting: ['KTB-MAIN'], lines: [{ code: 'BOAT' }, { code: 'BAG' }] })
   const acquired = await catalogue.database.read("SELECT acquired FROM copies WHERE barcode = 'C300010'")
   expect(acquired).toEqual([{ acquired: '2021-11-03' }])

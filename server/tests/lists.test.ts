@@ -1,8 +1,9 @@
 /** Lists: a reader's own, shared by a link and withdrawn, and titles found that somebody brings along. */
 import type { ListHeads, ListView, SharedList } from '@catalex/contract/lists'
+import type { KeptSearches } from '@catalex/contract/searches'
 import type { Problem } from '@catalex/contract/problem'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+import { DAY, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
 let ines: Visitor
@@ -63,6 +64,13 @@ it('whoever has the link reads the list and learns nothing of its reader; withdr
   expect((await guest.get<Problem>('/api/shared/null')).status).toBe(404)
 })
 
+it('an address that is none, whatever signs it has, leads to no list', async () => {
+  for (const id of ['%00', '%27%20OR%201=1', 'x'.repeat(500), '%F0%9F%92%A9'])
+    for (const [method, path] of [['GET', ''], ['POST', ''], ['DELETE', ''], ['POST', '/link'], ['DELETE', '/link']] as const)
+      expect((await ines.ask(method, `/api/lists/${id}${path}`, method === 'POST' && path === '' ? {} : undefined)).status).toBe(404)
+  expect((await new Visitor(catalogue.address).get(`/api/shared/%00`)).status).toBe(404)
+}) // prettier-ignore
+
 it('the satchel is no list: nobody reads, changes or shares it as one', async () => {
   await ines.ask('POST', '/api/satchel', { add: [{ controlNumber: 'a', barcode: null, added: '2026-11-25T10:00:00.000Z' }], remove: [] })
   const [satchel] = await catalogue.database.read<{ code: string }>('SELECT code FROM lists WHERE name IS NULL')
@@ -100,4 +108,30 @@ it('titles of another program are found by number, or by title and person; what 
   expect(body.at(-1)).toBeNull()
   const titleOf = (number: string | null) => books.find(({ controlNumber }) => controlNumber === number)?.title
   expect(body.slice(1, -1).map(titleOf)).toEqual(byTitle.map(({ title }) => title))
+})
+
+it('kept searches say since when something is new; one that is kept twice is kept once', async () => {
+  const keep = (name: string, address: string) => ines.ask<KeptSearches>('POST', '/api/searches', { name, address })
+  await keep('Tides', '?q=tide')
+  await keep('Lights', '?q=light&in=northmole')
+  const { body } = await keep('The tide', '?q=tide')
+  expect(body.map(({ name, address, seen }) => [name, address, seen])).toEqual([['The tide', '?q=tide', DAY], ['Lights', '?q=light&in=northmole', DAY]]) // prettier-ignore
+  // What came since a day is what copies of say so.
+  const [some] = await catalogue.database.read<{ day: string }>(
+    'SELECT acquired AS day FROM copies WHERE acquired IS NOT NULL ORDER BY acquired DESC LIMIT 1 OFFSET 40',
+  )
+  const [expected] = await catalogue.database.read<{ count: number }>(
+    'SELECT count(DISTINCT recordId) AS count FROM copies WHERE acquired >= $day',
+    { day: some!.day },
+  )
+  const { body: found } = await ines.get<{ records: number }>(`/api/search?display=since:${some!.day}`)
+  expect(found.records).toBe(expected!.count)
+  expect((await ines.get<{ count: number }>('/api/search?display=since:2999-01-01')).body.count).toBe(0)
+  await catalogue.database.write((write) => write.run("UPDATE keptSearches SET seen = '2026-01-01'"))
+  expect((await ines.ask<KeptSearches>('POST', `/api/searches/${body[0]!.id}/seen`)).body.map(({ seen }) => seen)).toEqual([
+    DAY,
+    '2026-01-01',
+  ])
+  expect((await ines.ask<KeptSearches>('DELETE', `/api/searches/${body[0]!.id}`)).body.map(({ name }) => name)).toEqual(['Lights'])
+  expect((await ines.ask('POST', '/api/searches', { name: 'x', address: 'javascript:alert(1)' })).status).toBe(400)
 })

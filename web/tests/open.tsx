@@ -21,6 +21,7 @@ export function open(address: string, replies: Replies = {}): Opened {
     title: titlePage(),
     neighbours: neighbours(),
     series: { series: [] },
+    related: { byPeople: [], near: [] },
     suggest: [],
     ...replies,
   })

@@ -181,6 +181,7 @@ export const answer = (rows: ResultRow[], more: Partial<SearchAnswer> = {}): Sea
   offers: [],
   shortened: [],
   weak: 0,
+  display: null,
   meant: null,
   unnarrowed: rows.length,
   online: null,

@@ -3,6 +3,7 @@ import { callNumberSchema } from '../callnumber/index.ts'
 import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
 import { citationsQuerySchema, citationsSchema, mailTitlesSchema } from '../citing/index.ts'
 import { courseSchema, coursesQuerySchema, coursesSchema } from '../courses/index.ts'
+import { displaysQuerySchema, displaysSchema } from '../displays/index.ts'
 import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
 import { healthSchema, placesSchema } from '../libraries/index.ts'
 import { sendMessageSchema, sentMessageSchema } from '../messages/index.ts'
@@ -31,6 +32,8 @@ import {
   volumesQuerySchema,
   volumesSchema,
 } from '../title/index.ts'
+import { relatedSchema } from '../related/index.ts'
+import { keepSearchSchema, keptSearchesSchema } from '../searches/index.ts'
 import { titleSeriesSchema } from '../series/index.ts'
 import { walkQuerySchema, walkSchema } from '../shelfwalk/index.ts'
 import type { EndpointName, PATHS } from '../paths/index.ts'
@@ -56,12 +59,14 @@ export const ENDPOINTS = {
   title: { summary: 'One title with its editions, copies and routes', query: titleQuerySchema, answer: titlePageSchema, status: 200 },
   record: { summary: 'The MARC record of a title, field by field', answer: marcRecordSchema, status: 200 },
   series: { summary: 'The series of a title, their parts in order', query: volumesQuerySchema, answer: titleSeriesSchema, status: 200 },
+  related: { summary: 'More by the people of a title, and what is near to it', query: volumesQuerySchema, answer: relatedSchema, status: 200 },
   volumes: { summary: 'Every volume of a journal, as briefly as its table needs', query: volumesQuerySchema, answer: volumesSchema, status: 200 },
   copies: { summary: 'Copies of one title, a page of them, or those sought', query: copiesQuerySchema, answer: copiesSchema, status: 200 },
   neighbours: { summary: 'What stands left and right of a copy on its shelf', query: neighboursQuerySchema, answer: neighboursSchema, status: 200 },
   callNumber: { summary: 'What each part of the call number of a copy means', answer: callNumberSchema, status: 200 },
   courses: { summary: 'Courses for which texts are kept', query: coursesQuerySchema, answer: coursesSchema, status: 200 },
   course: { summary: 'One course and its texts', answer: courseSchema, status: 200 },
+  displays: { summary: 'Shelves of titles that the libraries have chosen', query: displaysQuerySchema, answer: displaysSchema, status: 200 },
   plan: { summary: 'The floors of a branch, and what stands where', answer: planSchema, status: 200 },
   rows: { summary: 'Rows of titles that are known by their numbers', query: rowsQuerySchema, answer: rowsSchema, status: 200 },
   walk: { summary: 'Titles as a walk from shelf to shelf', query: walkQuerySchema, answer: walkSchema, status: 200 },
@@ -77,6 +82,10 @@ export const ENDPOINTS = {
   shareList: { summary: 'Share a list by a link that nobody can guess', answer: listSchema, status: 200 },
   withdrawList: { summary: 'Withdraw the link: nobody can read the list by it any more', answer: listSchema, status: 200 },
   sharedList: { summary: 'A list that its reader shares', answer: sharedListSchema, status: 200 },
+  searches: { summary: 'Searches that the reader keeps', answer: keptSearchesSchema, status: 200 },
+  keepSearch: { summary: 'Keep a search', body: keepSearchSchema, answer: keptSearchesSchema, status: 201 },
+  noteSearchSeen: { summary: 'A kept search has been looked at: what came before is not new any more', answer: keptSearchesSchema, status: 200 },
+  dropSearch: { summary: 'Keep a search no longer', answer: keptSearchesSchema, status: 200 },
   findTitles: { summary: 'Which titles here are meant by those of another program', body: findTitlesSchema, answer: foundTitlesSchema, status: 200 },
   session: { summary: 'Who is signed in', answer: sessionSchema, status: 200 },
   signIn: { summary: 'Sign in with card number and PIN', body: signInSchema, answer: sessionSchema, status: 200 },

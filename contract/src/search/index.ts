@@ -15,7 +15,7 @@ const placeLine = {
 } as const
 
 /** Scope and narrowings: which titles count at all. */
-const narrowing = {
+export const narrowing = {
   ...placeLine,
   at: { type: 'string', description: 'Place line: pickup location; its copies are named first.' },
   online: { type: 'boolean', default: false, description: 'Place line: titles that are read online count, too.' },
@@ -49,6 +49,7 @@ const narrowing = {
 export const searchQuerySchema = looseShape([], {
   q: { type: 'string', default: '', description: `${String(MOST_CHARACTERS)} characters at most; more are "query-too-large".` },
   field: { ...oneOf(FIELD_NAMES), default: 'anywhere' },
+  display: { type: 'string', maxLength: 100, default: '', description: 'Code of a display: only its titles count.' },
   ...narrowing,
   asTyped: { type: 'boolean', default: false, description: 'Read as typed, also where that finds nothing.' },
   sort: { ...oneOf(SORTS), default: 'relevance' },
@@ -135,6 +136,7 @@ export const searchAnswerSchema = shape({
     description: 'Where the words as typed find nothing and another reading clearly leads: that reading. All else in this answer is of it.',
   },
   offers: { ...list(offerSchema), description: 'Other readings of the query with what they would find.' },
+  display: { ...nullable('string'), description: 'Name of the display that it is narrowed to; null for what is new, and for none.' },
   unnarrowed: { ...count, description: 'Titles with the same words in the same places and formats, without any narrowing.' },
   online: { ...nullable('integer'), description: 'Titles found with those that are read online, where nothing is found without.' },
   wider: { ...nullable('integer'), description: 'Titles with the same words in all places and formats, where that is more.' },
@@ -165,7 +167,15 @@ export const browseAnswerSchema = shape({
   next: { ...count, description: 'Place in the order behind the last that was looked at.' },
   total: count,
   headings: {
-    ...list(shape({ label: text, count, see: nullable('string'), also: list(text) })),
+    ...list(
+      shape({
+        label: text,
+        count,
+        see: nullable('string'),
+        also: list(text),
+        titles: { ...list(text), description: 'Of a call number: what stands there.' },
+      }),
+    ),
     description: 'In order; those with `see` are no headings of the catalogue themselves and have no place in its count.',
   },
 })

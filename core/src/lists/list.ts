@@ -27,6 +27,8 @@ export interface ListChanges {
 
 export const MOST_IN_LIST = 500
 export const MOST_LISTS = 100
+/** Searches that one reader keeps. */
+export const MOST_SEARCHES = 100
 export const MOST_LABELS = 10
 /** Characters. */
 export const LONGEST = { name: 200, about: 2000, note: 1000, label: 40 } as const

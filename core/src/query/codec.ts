@@ -34,6 +34,7 @@ export type NarrowingParameters = Record<Facet | NotFacet, string[]> & {
 export type SearchParameters = NarrowingParameters & {
   q: string
   field: FieldName
+  display: string
   asTyped: boolean
   sort: Sort
   page: number
@@ -46,8 +47,8 @@ export const notName = (facet: Facet): NotFacet =>
   `not${facet.charAt(0).toUpperCase()}${facet.slice(1)}` as NotFacet
 
 export function parametersOf(question: Question, scope: Scope): SearchParameters {
-  const { q, field, asTyped, sort, page, size } = question
-  return { q, field, ...narrowingParametersOf(question, scope), asTyped, sort, page, size }
+  const { q, field, display, asTyped, sort, page, size } = question
+  return { q, field, display, ...narrowingParametersOf(question, scope), asTyped, sort, page, size }
 }
 
 export function narrowingParametersOf({ only, not, years, copies }: Question, scope: Scope): NarrowingParameters {
@@ -66,8 +67,8 @@ export function narrowingParametersOf({ only, not, years, copies }: Question, sc
 }
 
 export function questionOf(parameters: SearchParameters): Question {
-  const { q, field, asTyped, sort, page, size } = parameters
-  return { q, field, ...narrowingsOf(parameters), kept: [], asTyped, sort, page, size }
+  const { q, field, display, asTyped, sort, page, size } = parameters
+  return { q, field, display, ...narrowingsOf(parameters), kept: [], asTyped, sort, page, size }
 }
 
 export function narrowingsOf(parameters: NarrowingParameters): Pick<Question, 'only' | 'not' | 'years' | 'copies'> {
@@ -112,6 +113,7 @@ export function questionFromAddress(address: AddressParameters): Question {
   return {
     q: address.get('q') ?? '',
     field: oneOf(FIELD_NAMES, 'field', 'anywhere'),
+    display: address.get('display') ?? '',
     only: byFacet((facet) => address.getAll(facet)),
     not: byFacet((facet) => address.getAll(notName(facet))),
     years: { from: year('yearFrom'), to: year('yearTo') },

@@ -31,6 +31,7 @@ const year = fc.option(fc.integer({ min: 1400, max: 2100 }))
 const question: fc.Arbitrary<Question> = fc.record({
   q: fc.string(),
   field: fc.constantFrom(...FIELD_NAMES),
+  display: fc.string({ maxLength: 20 }),
   only: lists,
   not: lists,
   years: fc.record({ from: year, to: year }),

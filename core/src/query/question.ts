@@ -33,6 +33,8 @@ export interface Question {
   not: Record<Facet, string[]>
   /** Years of publication, both included; null for an open end. */
   years: { from: number | null; to: number | null }
+  /** Code of a display whose titles alone count; empty for none. */
+  display: string
   /** What one copy has to be. */
   copies: Availability[]
   /** Narrowings that stay for later searches; a matter of the address alone. */
@@ -55,6 +57,7 @@ export const EMPTY_QUESTION: Question = {
   only: byFacet(() => []),
   not: byFacet(() => []),
   years: { from: null, to: null },
+  display: '',
   copies: [],
   kept: [],
   asTyped: false,
@@ -80,7 +83,7 @@ export function withoutNarrowing(question: Question, name?: NarrowingName): Ques
 /** A new search begins without narrowings, but for those that are kept; the order stays as it was chosen. */
 export function newQuestion(before: Question, q: string, field: FieldName): Question {
   const dropped = NARROWINGS.filter((name) => !before.kept.includes(name))
-  return { ...dropped.reduce(withoutNarrowing, before), q, field, asTyped: false, page: 1 }
+  return { ...dropped.reduce(withoutNarrowing, before), q, field, display: '', asTyped: false, page: 1 }
 }
 
 export function isNarrowed(question: Question, name: NarrowingName): boolean {

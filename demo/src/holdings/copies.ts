@@ -18,6 +18,8 @@ export interface Copy {
   note: string | null
   use: UseRule | null
   status: RecordedStatus
+  /** Days before the demo's day on which the library got it. */
+  acquiredAgo: number
   /** Days from the demo's day on which it is due; null when it is not on loan. */
   dueIn: number | null
 }
@@ -64,7 +66,7 @@ export class Register {
   }
 }
 
-export function copyFrom(wish: CopyWish, draft: Draft, register: Register, copyNumber: number): Copy {
+export function copyFrom(wish: CopyWish, draft: Draft, register: Register, copyNumber: number, thisYear: number): Copy {
   const collection = wish.collection ?? collectionFor(wish.branch, draft)
   const call = wish.call ?? callNumberFor(wish.branch, collection, draft, register.count + 1)
   return {
@@ -82,8 +84,24 @@ export function copyFrom(wish: CopyWish, draft: Draft, register: Register, copyN
     use: wish.use ?? null,
     status: wish.status ?? 'on shelf',
     dueIn: wish.dueIn ?? null,
+    acquiredAgo: daysSince(register.count, draft.year, thisYear),
   }
 }
+
+const YEAR = 365
+
+/** Some copies came within the last year, most when the title was new; by the number of the copy, so that chance is left to the titles. */
+function daysSince(number: number, published: number, thisYear: number): number {
+  const spread = (number * 7919) % 1000
+  const age = Math.max(0, thisYear - Math.max(published, OLDEST_YEAR))
+  if (spread < LATELY || age < 1) return Math.floor((spread * 7) % YEAR)
+  return YEAR + Math.floor((age - 1) * YEAR * Math.min(1, ((spread * 13) % 1000) / 400 + 0.25))
+}
+
+/** Before it nobody wrote down when things came. */
+const OLDEST_YEAR = 1975
+/** Of a thousand copies, those of the last year. */
+const LATELY = 60
 
 /** The collection of a branch in which such a thing stands. */
 export function collectionFor(branch: string, draft: Draft): string {

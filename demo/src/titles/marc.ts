@@ -51,7 +51,12 @@ const CARRIER_TYPES: Partial<Record<Draft['carrier'], [word: string, code: strin
   'board-game': ['object', 'nr'],
 }
 
-export function marcFrom(controlNumber: string, draft: Draft, copies: readonly Copy[], enteredOn: string): MarcRecord {
+/** Days before the demo's day on which records were made. */
+const ENTERED_AGO = 400
+
+/** @param dateAfter ISO date so many days from the demo's day */
+export function marcFrom(controlNumber: string, draft: Draft, copies: readonly Copy[], dateAfter: (days: number) => string): MarcRecord {
+  const enteredOn = dateAfter(-ENTERED_AGO)
   const fields: Fields = [
     ['001', controlNumber],
     ['003', 'PSL'],
@@ -105,7 +110,7 @@ export function marcFrom(controlNumber: string, draft: Draft, copies: readonly C
     ...(draft.series ? [['830', ' 0', 'a', `${draft.series.title} ;`, 'v', draft.series.volume]] : []),
     ...(draft.online ? [['856', '40', 'u', draft.online.url, 'y', draft.online.label]] : []),
     ...scriptFields(draft),
-    ...copies.flatMap(holdingFields),
+    ...copies.flatMap((copy) => holdingFields(copy, dateAfter)),
   ]
   return { leader: leaderFor(draft), fields }
 }
@@ -193,7 +198,7 @@ function isbnFor(controlNumber: string): string {
   return isbn13(isbn) ?? isbn
 }
 
-function holdingFields(copy: Copy): Fields {
+function holdingFields(copy: Copy, dateAfter: (days: number) => string): Fields {
   const optional = (code: string, value: string | null) => (value === null || value === '' ? [] : [code, value])
   const location = [
     '852',
@@ -214,9 +219,7 @@ function holdingFields(copy: Copy): Fields {
     ...optional('z', copy.note),
     ...optional('2', copy.scheme.source),
   ]
-  if (copy.use === null && copy.status === 'on shelf') return [location]
-  return [
-    location,
-    ['876', '  ', 'p', copy.barcode, ...optional('h', copy.use), ...optional('j', copy.status === 'on shelf' ? null : copy.status)],
-  ]
+  const acquired = dateAfter(-copy.acquiredAgo).replaceAll('-', '')
+  const item = [...optional('h', copy.use), ...optional('j', copy.status === 'on shelf' ? null : copy.status), 'd', acquired]
+  return [location, ['876', '  ', 'p', copy.barcode, ...item]]
 }

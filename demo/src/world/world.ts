@@ -1,11 +1,12 @@
 /** The whole world, in the order in which it is written: titles with their copies, loans, holds, readers. */
-import type { CoursesFile, HoldRow, LibraryFile, LoanRow, PoliciesFile, ReaderRow } from '@catalex/contract/files'
+import type { CoursesFile, DisplaysFile, HoldRow, LibraryFile, LoanRow, PoliciesFile, ReaderRow } from '@catalex/contract/files'
 import type { PlansFile } from '@catalex/contract/plans'
 import type { MarcRecord } from '@catalex/core/catalogue'
 import { DateTime } from 'luxon'
 import { copyFrom, Register, wishesFor, type Copy } from '../holdings/copies.ts'
 import { coursesOf, isForCourse, TEXTS_READ } from '../people/courses.ts'
 import { sampleReaders } from '../people/readers.ts'
+import { displaysOf } from '../places/displays.ts'
 import { LIBRARY, libraryOfSize } from '../places/library.ts'
 import { plansOf } from '../places/plans.ts'
 import { POLICIES } from '../places/policies.ts'
@@ -32,6 +33,7 @@ export interface World {
   /** Only once the records have been run through. */
   holds(): HoldRow[]
   courses(): CoursesFile
+  displays(): DisplaysFile
   plans: PlansFile
 }
 
@@ -83,13 +85,14 @@ export function makeWorld(options: WorldOptions): World {
       const loans = copies.flatMap((copy) =>
         copy.dueIn === null ? [] : [{ barcode: copy.barcode, card: borrowerOf(copy), due: dateAfter(copy.dueIn) }],
       )
-      return { controlNumber, marc: marcFrom(controlNumber, draft, copies, dateAfter(-400)), loans }
+      return { controlNumber, marc: marcFrom(controlNumber, draft, copies, dateAfter), loans }
     }
     for (const story of stories) {
       number += 1
       const copies = numbered(
         story.copies.map((wish) => ({ wish, draft: story.draft })),
         register,
+        day.year,
       )
       const { controlNumber, ...written } = write(story.draft, copies)
       copiesOf.set(`${story.draft.title}|${story.draft.carrier}`, { controlNumber, copies })
@@ -108,6 +111,7 @@ export function makeWorld(options: WorldOptions): World {
         numbered(
           all.map((wish) => ({ wish, draft })),
           register,
+          day.year,
         ),
       )
       if (isRead) reserved.push(controlNumber)
@@ -152,17 +156,18 @@ export function makeWorld(options: WorldOptions): World {
     records,
     holds,
     courses: () => coursesOf(reserved, dateAfter),
+    displays: () => displaysOf((title, carrier) => copiesOf.get(`${title}|${carrier}`)?.controlNumber, dateAfter),
     plans: plansOf(library.branches),
   }
 }
 
 /** Copies of one title in one branch are numbered. */
-function numbered(wishes: readonly { wish: Parameters<typeof copyFrom>[0]; draft: Draft }[], register: Register): Copy[] {
+function numbered(wishes: readonly { wish: Parameters<typeof copyFrom>[0]; draft: Draft }[], register: Register, thisYear: number): Copy[] {
   const seen = new Map<string, number>()
   return wishes.map(({ wish, draft }) => {
     const place = wish.enumeration ? `${wish.branch} ${wish.enumeration}` : wish.branch
     seen.set(place, (seen.get(place) ?? 0) + 1)
-    return copyFrom(wish, draft, register, seen.get(place) ?? 1)
+    return copyFrom(wish, draft, register, seen.get(place) ?? 1, thisYear)
   })
 }
 

@@ -99,6 +99,15 @@ export async function recordIdsOf(source: Queryable, controlNumbers: readonly st
   return new Map(rows.map(({ id, controlNumber }) => [controlNumber, id]))
 }
 
+/** Records of which a copy has come since a day, the newest first. */
+export async function newRecords(source: Queryable, since: string, most: number): Promise<number[]> {
+  const rows = await source.read<{ recordId: number }>(
+    'SELECT recordId, max(acquired) AS came FROM copies WHERE acquired >= $since GROUP BY recordId ORDER BY came DESC, recordId DESC LIMIT $most',
+    { since, most },
+  )
+  return rows.map(({ recordId }) => recordId)
+}
+
 /** A record as an export has it; null where there is none of this number. */
 export async function exportedRecord(source: Queryable, controlNumber: string): Promise<MarcRecord | null> {
   const id = await recordIdOf(source, controlNumber)
@@ -173,14 +182,28 @@ export async function* everyRecord(source: Queryable, size = 1000): AsyncGenerat
   }
 }
 
-/** What stands on the label for each of these sort keys. */
-export async function callTextsOf(source: Queryable, sortKeys: readonly string[]): Promise<Map<string, string>> {
-  const rows = await source.read<{ sortKey: string; callText: string }>(
-    "SELECT sortKey, callText FROM copies WHERE sortKey IN (SELECT value FROM json_each($keys)) AND status <> 'withdrawn'",
+/** What stands on the label for each of these sort keys, and the first titles that have it. */
+export async function callTextsOf(
+  source: Queryable,
+  sortKeys: readonly string[],
+): Promise<Map<string, { text: string; titles: string[] }>> {
+  const rows = await source.read<{ sortKey: string; callText: string; titles: string }>(
+    `SELECT value AS sortKey, callText, json_group_array(title) AS titles FROM json_each($keys) JOIN (
+       SELECT DISTINCT sortKey, callText, record ->> 'title' AS title FROM copies JOIN records ON records.id = recordId
+       WHERE sortKey IN (SELECT value FROM json_each($keys)) AND copies.status <> 'withdrawn' AND withdrawn = 0) ON sortKey = value
+     GROUP BY value`,
     { keys: JSON.stringify(sortKeys) },
   )
-  return new Map(rows.map((row) => [row.sortKey, row.callText]))
+  return new Map(
+    rows.map(({ sortKey, callText, titles }) => [
+      sortKey,
+      { text: callText, titles: (JSON.parse(titles) as string[]).slice(0, MOST_TITLES) },
+    ]),
+  )
 }
+
+/** Titles that are named beside a call number. */
+const MOST_TITLES = 3
 
 /** What sort keys begin with, scheme and prefix ("AFIC!"): a step of the order for each, however many copies stand under it. */
 export async function shelfHeads(source: Queryable): Promise<string[]> {

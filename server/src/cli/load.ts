@@ -2,8 +2,9 @@
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { canReadInThread, loadMarc, loadWholeCatalogue, markForm, readInThread, restateRecords } from '../catalogue/index.ts'
-import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold } from '../circulation/index.ts'
+import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold, type Moment } from '../circulation/index.ts'
 import { claim, Database, migrate, withoutTriggers, type Write } from '../database/index.ts'
+import { loadLists } from '../lists/index.ts'
 import { Libraries, storeDocuments } from '../libraries/index.ts'
 import { readersByCard, storeReaders, withPinHashes, type ReaderToStore } from '../readers/index.ts'
 import { snapshotFile } from '../search/index.ts'
@@ -98,7 +99,7 @@ async function fill(database: Database, world: WorldFiles, options: Options): Pr
   const outcome = sayReport(report, options)
   const readers = await withPinHashes(world.readers)
   await database.write(async (write) => {
-    await loadReadersFiles(write, libraries, world, readers)
+    await loadReadersFiles(write, libraries, world, readers, timeOf(libraries, options))
     await markForm(write)
   })
   return outcome
@@ -128,7 +129,7 @@ async function updateWorld(database: Database, world: WorldFiles, options: Optio
       ...readerOf(world.marc),
       alongside: async (write, { added, changed, withdrawn }) => {
         await libraries.save(write)
-        await loadReadersFiles(write, libraries, world, readers)
+        await loadReadersFiles(write, libraries, world, readers, timeOf(libraries, options))
         lost.push(...(await followCatalogue(write, libraries, [...added, ...changed, ...withdrawn], timeOf(libraries, options))))
       },
     }),
@@ -192,10 +193,17 @@ async function updateStatuses(
 const timeOf = (libraries: Libraries, { clock = machineClock(libraries.library.timeZone) }: Options) => momentOf(clock.now())
 
 /** Readers, and what the library's own files say of their loans and holds. */
-async function loadReadersFiles(write: Write, libraries: Libraries, world: WorldFiles, readers: readonly ReaderToStore[]): Promise<void> {
+async function loadReadersFiles(
+  write: Write,
+  libraries: Libraries,
+  world: WorldFiles,
+  readers: readonly ReaderToStore[],
+  { now }: Moment,
+): Promise<void> {
   await storeReaders(write, readers)
   const known = await readersByCard(write)
   sayRows('loans.csv', await loadLoans(write, known, world.loans))
   sayRows('holds.csv', await loadHolds(write, libraries, known, world.holds))
+  await loadLists(write, { readers: known, cards: libraries.cards }, world.documents.lists ?? [], now)
   sayMissing(await storeDocuments(write, world.documents))
 }

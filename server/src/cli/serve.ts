@@ -45,6 +45,7 @@ export async function serve(options: ServeOptions): Promise<void> {
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', serializers: { err: withoutValues } })
   const thread = new CommandThread(options.data)
   const sessions = new ReaderSessions(database, thread.commands, () => machine.now().toMillis())
+  const stopping = new AbortController()
   const app = createApp({
     version: options.version,
     database,
@@ -67,6 +68,7 @@ export async function serve(options: ServeOptions): Promise<void> {
     secure: process.env.CATALEX_HTTPS === '1',
     behindProxy: process.env.CATALEX_PROXY === '1',
     demo: options.demo ?? false,
+    stopping: stopping.signal,
     waitingChanges: () => thread.waiting,
     openMetrics: process.env.CATALEX_METRICS === 'open',
     checkAnswers: process.env.NODE_ENV !== 'production',
@@ -76,6 +78,7 @@ export async function serve(options: ServeOptions): Promise<void> {
   const stopUpkeep = keepUp({ search, thread, sessions, clock, machine, log })
   await listen(server, port, options.host)
   onSignal(async () => {
+    stopping.abort()
     await closed(server)
     stopUpkeep()
     await sessions.flush()

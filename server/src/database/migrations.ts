@@ -158,6 +158,20 @@ const LISTS = [
   `CREATE UNIQUE INDEX satchels ON lists(readerId) WHERE name IS NULL`,
 ]
 
+/** What has come lately; lists that came with a library's files are kept with those of readers. */
+const ACQUIRED = [
+  `CREATE INDEX copiesByAcquired ON copies(acquired, recordId) WHERE acquired IS NOT NULL`,
+  `DELETE FROM settings WHERE name = 'lists'`,
+]
+
+/** Searches that readers keep, by the query of their address. */
+const SEARCHES = [
+  `CREATE TABLE keptSearches (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, readerId INTEGER NOT NULL REFERENCES readers(id), code TEXT NOT NULL UNIQUE,
+    name TEXT NOT NULL, address TEXT NOT NULL, seen TEXT NOT NULL)`,
+  `CREATE INDEX searchesOfReader ON keptSearches(readerId)`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -174,6 +188,8 @@ const STEPS: Record<string, string[]> = {
   '013-readers-files': READERS_FILES,
   '014-shelves': SHELVES,
   '015-lists': LISTS,
+  '016-acquired': ACQUIRED,
+  '017-searches': SEARCHES,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

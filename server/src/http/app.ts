@@ -8,6 +8,7 @@ import { pinoHttp } from 'pino-http'
 import { binderFor } from './bind.ts'
 import { bindCatalogue } from './catalogue.ts'
 import type { Context } from './context.ts'
+import { serveEvents } from './events.ts'
 import { serveExports } from './exports.ts'
 import { bindHolds } from './holds.ts'
 import { bindLists } from './lists.ts'
@@ -68,6 +69,7 @@ export function createApp(context: Context): Express {
   serveMachines(app, context)
   serveRecords(app, context)
   serveExports(app, context)
+  serveEvents(app, context)
   if (context.pages !== null) servePages(app, context.pages, context)
   app.use(problemHandler(log))
   return app

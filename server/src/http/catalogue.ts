@@ -45,6 +45,10 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   bind('series', async ({ path, query, asking }) =>
     there(await search.series({ controlNumber: path.controlNumber, scope: query.in, today: momentOf(clock.now()).today }, asking)),
   )
+  bind('related', async ({ request, path, query, asking }) => {
+    const { borrower, at, today } = await searcherOf(request, query.at)
+    return there(await search.related({ controlNumber: path.controlNumber, scope: query.in, at, borrower, today }, asking))
+  })
   bind('volumes', async ({ request, path, query, asking }) =>
     there(await search.volumes(path.controlNumber, await titleQuestion(request, query), asking)),
   )
@@ -53,6 +57,9 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   bind('courses', ({ query }) => Promise.resolve(coursesFound(libraries, query.find, momentOf(clock.now()))))
   bind('course', async ({ request, path }) =>
     there(await courseView(database, libraries, path.course, await readerOf(database, request), momentOf(clock.now())), 'no-such-course'),
+  )
+  bind('displays', async ({ request, query, asking }) =>
+    search.displays(query, await searcherOf(request, query.at), momentOf(clock.now()).minute, asking),
   )
   bind('plan', ({ path }) => Promise.resolve(there(libraries.planOf(path.branch), 'no-such-plan')))
   bind('neighbours', async ({ query }) => there(await neighboursOf(database, libraries, query, momentOf(clock.now()).minute)))

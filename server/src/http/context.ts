@@ -30,6 +30,8 @@ export interface Context {
   demo: boolean
   /** Changes that wait to be made. */
   waitingChanges(): number
+  /** Aborted when the server is about to end: whoever is told things as they happen is let go. */
+  stopping: AbortSignal
   /** Metrics are shown to other machines, too. */
   openMetrics: boolean
   /** Answers are checked against the contract, in tests and development. */

@@ -1,7 +1,8 @@
 /** Endpoints of what is gathered: rows, walks and shared lists, which everybody may ask for, and the reader's own satchel and lists. */
+import type { ProblemCode } from '@catalex/contract/problem'
 import type { Request } from 'express'
 import { momentOf } from '../circulation/index.ts'
-import { listOf, listsOf, satchelOf, sharedList } from '../lists/index.ts'
+import { listOf, listsOf, satchelOf, searchesOf, sharedList } from '../lists/index.ts'
 import { Turns } from '../turns.ts'
 import { borrowerOf } from '../readers/index.ts'
 import type { Bind } from './bind.ts'
@@ -30,9 +31,9 @@ export function bindLists(bind: Bind, { database, libraries, search, clock, comm
     const readerId = readerIdOf(request)
     return turns.take(String(readerId), () => command(readerId))
   }
-  const there = <T>(list: T | null): T => {
-    if (list === null) throw new HttpProblem('no-such-list')
-    return list
+  const there = <T>(found: T | null, code: ProblemCode = 'no-such-list'): T => {
+    if (found === null) throw new HttpProblem(code)
+    return found
   }
   bind('lists', async ({ request }) => listsOf(database, (await mustBeReader(database, request)).id))
   bind('list', async ({ request, path }) => there(await listOf(database, (await mustBeReader(database, request)).id, path.id)))
@@ -53,6 +54,18 @@ export function bindLists(bind: Bind, { database, libraries, search, clock, comm
     return undefined
   })
   bind('sharedList', async ({ path }) => there(await sharedList(database, path.link)))
+  bind('searches', async ({ request }) => searchesOf(database, (await mustBeReader(database, request)).id))
+  bind('keepSearch', async ({ request, body }) => {
+    const kept = await inTurn(request, (readerId) => commands.keepSearch(readerId, body, momentOf(clock.now())))
+    if (kept === null) throw new HttpProblem('too-many-searches')
+    return kept
+  })
+  bind('noteSearchSeen', async ({ request, path }) =>
+    there(await inTurn(request, (readerId) => commands.noteSearchSeen(readerId, path.id, momentOf(clock.now()))), 'no-such-search'),
+  )
+  bind('dropSearch', async ({ request, path }) =>
+    there(await inTurn(request, (readerId) => commands.dropSearch(readerId, path.id)), 'no-such-search'),
+  )
   bind('findTitles', ({ body, asking }) => search.matches(body.sought, asking))
   bind('changeSatchel', ({ request, body }) => inTurn(request, (readerId) => commands.changeSatchel(readerId, body, momentOf(clock.now()))))
 }

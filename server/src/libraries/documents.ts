@@ -1,4 +1,4 @@
-/** Courier lines, course reserves, displays and lists as the library's files say them, kept for the rooms that use them. */
+/** Courier lines, course reserves, displays and plans as the library's files say them, kept for the rooms that use them. */
 import { DOCUMENT_NAMES, type Documents } from '@catalex/contract/files'
 import type { Write } from '../database/index.ts'
 import { SETTINGS, VERSION } from './settings.ts'
@@ -26,10 +26,13 @@ export async function storeDocuments(write: Write, documents: Documents): Promis
   return named.filter(({ controlNumber }) => !known.has(controlNumber))
 }
 
+/** Lists are their readers', and are kept with those that readers make. */
+const KEPT = DOCUMENT_NAMES.filter((name) => name !== 'lists')
+
 async function keep(write: Write, documents: Documents): Promise<void> {
   const settings = write.use(SETTINGS)
   let changed = false
-  for (const name of DOCUMENT_NAMES) {
+  for (const name of KEPT) {
     const document = documents[name]
     const value = document === undefined ? null : JSON.stringify(document)
     const before = (await settings.findByPk(name))?.value ?? null

@@ -1,10 +1,12 @@
 /** The libraries: systems, branches and collections, and the rules by which they lend. */
 import {
   coursesFileSchema,
+  displaysFileSchema,
   inFormOfNow,
   libraryFileSchema,
   policiesFileSchema,
   type CoursesFile,
+  type DisplaysFile,
   type Documents,
   type LibraryFile,
   type PoliciesFile,
@@ -33,7 +35,7 @@ export interface Told {
   library: LibraryFile
   policies: PoliciesFile
   /** Of those that need not be there, what is used here. */
-  documents?: Pick<Documents, 'courses' | 'plans'>
+  documents?: Pick<Documents, 'courses' | 'displays' | 'plans'>
 }
 
 export class Libraries {
@@ -104,6 +106,10 @@ export class Libraries {
 
   get courses(): CoursesFile {
     return this.told.documents?.courses ?? []
+  }
+
+  get displays(): DisplaysFile {
+    return this.told.documents?.displays ?? []
   }
 
   /** Branches of which there is a plan. */
@@ -240,7 +246,7 @@ export class Libraries {
 
 async function read(source: Queryable): Promise<Told> {
   const rows = await source.read<{ name: string; value: string }>(
-    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courses', 'plans')",
+    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courses', 'displays', 'plans')",
   )
   const value = (name: string): unknown => JSON.parse(rows.find((row) => row.name === name)?.value ?? 'null')
   return {
@@ -248,6 +254,7 @@ async function read(source: Queryable): Promise<Told> {
     policies: checked<PoliciesFile>(policiesFileSchema, value('policies')),
     documents: {
       courses: checked<CoursesFile>(coursesFileSchema, value('courses') ?? []),
+      displays: checked<DisplaysFile>(displaysFileSchema, value('displays') ?? []),
       plans: checked<PlansFile>(plansFileSchema, value('plans') ?? []),
     },
   }

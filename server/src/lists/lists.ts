@@ -97,15 +97,19 @@ export async function throwAwayList(write: Write, readerId: number, code: string
 export async function shareList(write: Write, readerId: number, code: string, shared: boolean): Promise<ListView | null> {
   const list = await ownList(write, readerId, code)
   if (!list) return null
-  await list.update({ link: shared ? (list.link ?? randomBytes(LINK_OCTETS).toString('base64url')) : null })
+  await list.update({ link: shared ? (list.link ?? newLink()) : null })
   return viewOf(rowOf(list))
 }
 
 /** As many as nobody can try. */
 const LINK_OCTETS = 18
+export const newLink = (): string => randomBytes(LINK_OCTETS).toString('base64url')
 
-/** The satchel is none of them. */
+/** The satchel is none of them; whatever stands in an address goes to the database as a parameter alone. */
 async function ownList(write: Write, readerId: number, code: string): Promise<ListModel | null> {
-  const list = await write.use(LISTS).findOne({ where: { readerId, code } })
-  return list?.name === null ? null : list
+  const [found] = await write.read<{ id: number }>(
+    'SELECT id FROM lists WHERE readerId = $readerId AND code = $code AND name IS NOT NULL',
+    { readerId, code },
+  )
+  return found ? write.use(LISTS).findByPk(found.id) : null
 }

@@ -1,6 +1,6 @@
 /** Groups in the order in which their first members come. */
-export function grouped<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>()
+export function grouped<T, Key>(all: readonly T[], keyOf: (one: T) => Key): Map<Key, T[]> {
+  const groups = new Map<Key, T[]>()
   for (const one of all) {
     const group = groups.get(keyOf(one))
     if (group) group.push(one)

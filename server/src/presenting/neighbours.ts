@@ -34,7 +34,7 @@ export async function neighboursOf(
   }
 }
 
-function spineFrom(copy: CopyNow, { controlNumber, record }: StoredRecord, libraries: Libraries): Spine {
+export function spineFrom(copy: CopyNow, { controlNumber, record }: StoredRecord, libraries: Libraries): Spine {
   const { title, year, carrier, extent } = record
   return {
     barcode: copy.barcode,

@@ -34,11 +34,11 @@ export async function browse(
 
 function merged(page: readonly Heading[], references: readonly HeadingReference[], counts: ReadonlyMap<string, number>): Line[] {
   const also = (label: string) => references.filter((one) => one.type === 'see also' && one.label === label).map((one) => one.target)
-  const lines = page.map(({ label, count }): Line => ({ label, count, see: null, also: also(label) }))
+  const lines = page.map(({ label, count }): Line => ({ label, count, see: null, also: also(label), titles: [] }))
   const known = new Set(page.map(({ label }) => label))
   const see = references
     .filter(({ type, label }) => type === 'see' && !known.has(label))
-    .map(({ label, target }): Line => ({ label, count: counts.get(target) ?? 0, see: target, also: [] }))
+    .map(({ label, target }): Line => ({ label, count: counts.get(target) ?? 0, see: target, also: [], titles: [] }))
   return see.reduce(inserted, lines)
 }
 
@@ -49,11 +49,14 @@ function inserted(lines: readonly Line[], line: Line): Line[] {
   return at < 0 ? [...lines, line] : [...lines.slice(0, at), line, ...lines.slice(at)]
 }
 
-/** Call numbers are ordered by their sort keys; people want to read what stands on the label. */
+/** Call numbers are ordered by their sort keys; people want to read what stands on the label, and what has it. */
 async function shelfLines(database: Queryable, page: readonly Heading[]): Promise<Line[]> {
   const texts = await callTextsOf(
     database,
     page.map(({ label }) => label),
   )
-  return page.map(({ label, count }) => ({ label: texts.get(label) ?? label, count, see: null, also: [] }))
+  return page.map(({ label, count }) => {
+    const shelved = texts.get(label)
+    return { label: shelved?.text ?? label, count, see: null, also: [], titles: shelved?.titles ?? [] }
+  })
 }

@@ -12,17 +12,20 @@ import type {
 } from '@catalex/contract/search'
 import type { Citations } from '@catalex/contract/citing'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
+import type { Displays, DisplaysQuery } from '@catalex/contract/displays'
 import type { FindTitles } from '@catalex/contract/lists'
 import type { ShelfWalk } from '@catalex/contract/shelfwalk'
+import type { RelatedTitles } from '@catalex/contract/related'
 import type { TitleSeries } from '@catalex/contract/series'
 import type { Copies, CopiesQuery, TitlePage, Volumes } from '@catalex/contract/title'
 import type { CitationStyle } from '@catalex/core/citing'
 import { verdictOn } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
-import { narrowingsOf, NO_SCOPE, readCql, scopeOf, type NarrowingParameters } from '@catalex/core/query'
+import { narrowingsOf, NO_SCOPE, readCql, scopeOf, type NarrowingParameters, type QueryNode } from '@catalex/core/query'
 import {
   liveRecordCount,
   pack,
+  recordsOfWork,
   sendTable,
   UNNARROWED,
   type NarrowingChoice,
@@ -34,8 +37,9 @@ import type { Reading } from '../database/index.ts'
 import type { Moment } from '../circulation/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { Reader } from '../readers/index.ts'
-import type { RowsQuestion, TitleQuestion, WalkQuestion } from '../presenting/index.ts'
+import type { RelatedQuestion, RowsQuestion, TitleQuestion, WalkQuestion } from '../presenting/index.ts'
 import { browse } from './browsing.ts'
+import { displayNode, NEW, standingOn } from './displays.ts'
 import { LocalEngine, type Asking, type Engine } from './engine/engine.ts'
 import { readbackOf, readQuery, withRecords, type ReadQuery } from './query/readQuery.ts'
 import { buildIndex } from './upkeep/documents.ts'
@@ -64,6 +68,9 @@ export interface Opening {
   newBase?(): Promise<Snapshot | null>
 }
 
+/** Titles of a display that are drawn. */
+const SHOWN_OF_A_DISPLAY = 24
+
 const BEST_FIRST = [{ by: 'relevance', descending: true }] as const
 
 export class SearchService {
@@ -74,7 +81,18 @@ export class SearchService {
     private readonly libraries: Libraries,
     private readonly engine: Engine,
     private readonly follower: Follower,
+    private readonly listeners: Set<(recordIds: ReadonlySet<number>) => void>,
   ) {}
+
+  /** Tells from now on which records have changed, or their copies. */
+  onMoved(listener: (recordIds: ReadonlySet<number>) => void): void {
+    this.listeners.add(listener)
+  }
+
+  /** Records of the same work, by numbers of the database. */
+  worksOf(recordId: number): number[] {
+    return recordsOfWork(this.segments, recordId)
+  }
 
   static async open(opening: Opening): Promise<SearchService> {
     const {
@@ -88,9 +106,13 @@ export class SearchService {
     } = opening
     const changes = snapshot?.changes ?? (await stampOf(database)).changes
     const index = snapshot?.index ?? pack(await buildIndex(database, libraries, today()))
-    const follower = new Follower({ database, libraries, engine, today, trouble, newBase }, { index, changes })
+    const listeners = new Set<(recordIds: ReadonlySet<number>) => void>()
+    const moved = (recordIds: ReadonlySet<number>) => {
+      for (const listener of listeners) listener(recordIds)
+    }
+    const follower = new Follower({ database, libraries, engine, today, trouble, newBase, moved }, { index, changes })
     await follower.start()
-    return new SearchService(database, libraries, engine, follower)
+    return new SearchService(database, libraries, engine, follower, listeners)
   }
 
   /** Takes in what has changed in the database, by whatever way; what is in now is true when it is done. */
@@ -166,6 +188,11 @@ export class SearchService {
     return this.engine.ask('volumes', { controlNumber, asked }, asking)
   }
 
+  /** @returns null where there is no such title */
+  related(asked: RelatedQuestion, asking?: Asking): Promise<RelatedTitles | null> {
+    return this.engine.ask('related', asked, asking)
+  }
+
   rows(asked: RowsQuestion, asking?: Asking): Promise<ResultRow[]> {
     return this.engine.ask('rows', asked, asking)
   }
@@ -179,7 +206,7 @@ export class SearchService {
   }
 
   async answer(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<SearchAnswer> {
-    const read = await readQuery(this.database, query)
+    const read = await this.read(query, searcher)
     // Counts and the nearest copy speak of the places chosen: those narrowed to, else the scope.
     const viewing = {
       scope: query.place.length > 0 ? query.place : query.in,
@@ -201,6 +228,7 @@ export class SearchService {
     const { from, ...counted } = result
     return {
       ...counted,
+      display: standingOn(this.libraries.displays, searcher.today).find(({ code }) => code === query.display)?.name ?? null,
       page: Math.floor(from / query.size) + 1,
       size: query.size,
       rows,
@@ -214,7 +242,7 @@ export class SearchService {
   }
 
   async count(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<number> {
-    const question = this.questionFrom(query, await readQuery(this.database, query), searcher)
+    const question = this.questionFrom(query, await this.read(query, searcher), searcher)
     return this.engine.ask('count', { question }, asking)
   }
 
@@ -230,7 +258,7 @@ export class SearchService {
 
   /** The records that a search shows, one of each work, as numbers of the database. */
   async recordsFound(query: SearchQuery, searcher: Searcher, most: number, asking?: Asking): Promise<number[]> {
-    const question = { ...this.questionFrom(query, await readQuery(this.database, query), searcher), from: 0, size: most }
+    const question = { ...this.questionFrom(query, await this.read(query, searcher), searcher), from: 0, size: most }
     return this.engine.ask('works', { question }, asking)
   }
 
@@ -252,8 +280,34 @@ export class SearchService {
   }
 
   async values(query: FacetValuesQuery, searcher: Searcher, asking?: Asking): Promise<FacetValues> {
-    const question = this.questionFrom(query, await readQuery(this.database, query), searcher)
+    const question = this.questionFrom(query, await this.read(query, searcher), searcher)
     return this.engine.ask('values', { question, facet: query.facet, find: query.find, most: SHOWN_VALUES }, asking)
+  }
+
+  /** Displays that stand today, what is new before them, each with its first titles. */
+  async displays(query: DisplaysQuery, searcher: Searcher, minute: string, asking?: Asking): Promise<Displays> {
+    const standing = standingOn(this.libraries.displays, searcher.today)
+    const narrowing = this.choiceFrom(query, searcher)
+    const one = async (code: string) => {
+      const node = await displayNode(this.database, this.libraries.displays, code, searcher.today)
+      const question = { query: node, field: 'anywhere' as const, narrowing, sort: 'added' as const, from: 0, size: SHOWN_OF_A_DISPLAY }
+      return { code, ...(await this.engine.ask('display', { question, viewing: { scope: query.in, at: searcher.at, minute } }, asking)) }
+    }
+    const newest = standing.some(({ code }) => code === NEW) ? [] : [{ ...(await one(NEW)), kind: 'new' as const, name: null, about: null, branch: null, until: null }] // prettier-ignore
+    const chosen = await Promise.all(
+      standing.map(async ({ code, kind = 'theme', name, about = null, branch = null, to = null }) => ({ ...(await one(code)), kind, name, about, branch, until: to })), // prettier-ignore
+    )
+    return [...newest, ...chosen].filter(({ count }) => count > 0)
+  }
+
+  /** The words of a query, among the titles of a display where one is named. */
+  private async read(query: SearchQuery, { today }: Searcher): Promise<ReadQuery> {
+    const read = await readQuery(this.database, query)
+    if (query.display === '') return read
+    const shown = await displayNode(this.database, this.libraries.displays, query.display, today)
+    const node: QueryNode = read.node.kind === 'everything' ? shown : { kind: 'and', nodes: [read.node, shown] }
+    // Other readings of the words would be counted without it.
+    return { ...read, text: null, node }
   }
 
   private questionFrom(query: SearchQuery, read: ReadQuery, searcher: Searcher): SearchQuestion {

@@ -25,6 +25,7 @@ const BuilderPage = lazyWithTexts(() => import('../search/builder/BuilderPage.ts
 const CardPage = lazyWithTexts(() => import('../card/CardPage.tsx'))
 const BranchesPage = lazyWithTexts(() => import('../branches/BranchesPage.tsx'))
 const BranchPage = lazyWithTexts(() => import('../branches/BranchPage.tsx'))
+const DisplaysPage = lazyWithTexts(() => import('../displays/DisplaysPage.tsx'))
 const CoursesPage = lazyWithTexts(() => import('../courses/CoursesPage.tsx'))
 const CoursePage = lazyWithTexts(() => import('../courses/CoursePage.tsx'))
 const SatchelPage = lazyWithTexts(() => import('../satchel/SatchelPage.tsx'))
@@ -77,6 +78,7 @@ function Shell() {
                   <Route path="/card" element={<CardPage />} />
                   <Route path="/branches" element={<BranchesPage />} />
                   <Route path="/branches/:code" element={<BranchPage />} />
+                  <Route path="/displays" element={<DisplaysPage />} />
                   <Route path="/courses" element={<CoursesPage />} />
                   <Route path="/courses/:id" element={<CoursePage />} />
                   <Route path="/satchel" element={<SatchelPage />} />

@@ -39,6 +39,9 @@ export function TopBar({ mode, onSwitchTheme, onShowKeys }: Mode & { onShowKeys(
         <Button component={Link} to={links.browse()} size="small" color="inherit">
           {t('browse.link')}
         </Button>
+        <Button component={Link} to={links.displays} size="small" color="inherit" sx={ONLY_WIDE}>
+          {t('displays.link')}
+        </Button>
         {all.courses === true && (
           <Button component={Link} to={links.courses} size="small" color="inherit" sx={ONLY_WIDE}>
             {t('courses.link')}

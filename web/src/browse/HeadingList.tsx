@@ -48,7 +48,7 @@ export function HeadingList({ kind, letters, headings }: Props) {
   )
 }
 
-function Heading({ kind, line: { label, count, see, also } }: { kind: HeadingKind; line: HeadingLine }) {
+function Heading({ kind, line: { label, count, see, also, titles } }: { kind: HeadingKind; line: HeadingLine }) {
   const { t } = useTranslation()
   const links = useLinks()
   return (
@@ -68,6 +68,12 @@ function Heading({ kind, line: { label, count, see, also } }: { kind: HeadingKin
               <Words>{see}</Words>
             </Link>
           </>
+        )}
+        {titles.length > 0 && (
+          <p className={styles.titles}>
+            <Words>{titles.join(' · ')}</Words>
+            {count > titles.length && ' …'}
+          </p>
         )}
         {also.length > 0 && (
           <p className={styles.also}>

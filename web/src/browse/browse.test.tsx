@@ -5,7 +5,7 @@ import { address, open } from '../../tests/open.tsx'
 
 /** A hundred names, with another form before the 40th; asked for by letters it begins at the 40th. */
 const names = Array.from({ length: 100 }, (_, i) => `Name ${String(i).padStart(3, '0')}`)
-const line = (label: string, see: string | null = null) => ({ label, count: see === null ? 2 : 0, see, also: [] })
+const line = (label: string, see: string | null = null) => ({ label, count: see === null ? 2 : 0, see, also: [], titles: [] })
 const part = (position: number, size: number): BrowseAnswer => ({
   position,
   next: Math.min(position + size, names.length),

@@ -12,6 +12,7 @@ import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { Page } from '../ui/Page.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { KeptSearches } from './KeptSearches.tsx'
 import { listsQuery } from './queries.ts'
 import styles from './lists.module.css'
 
@@ -78,6 +79,7 @@ export default function ListsPage() {
           </li>
         ))}
       </ul>
+      <KeptSearches />
       {open === 'new' && (
         <Suspense>
           <ToListDialog which={[]} onClose={close} />

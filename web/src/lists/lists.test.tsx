@@ -3,7 +3,7 @@ import { changedList } from '@catalex/core/lists'
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { open } from '../../tests/open.tsx'
-import { row, SOMEBODY } from '../../tests/samples.ts'
+import { answer, row, SOMEBODY } from '../../tests/samples.ts'
 import { Refused, type Replies } from '../../tests/server.ts'
 
 const entry = (controlNumber: string, more: Partial<ListView['entries'][number]> = {}) => ({ controlNumber, barcode: null, added: '2026-11-25T10:00:00.000Z', note: '', labels: [], ...more }) // prettier-ignore
@@ -26,6 +26,8 @@ function keeping(list = LIST): Replies {
     satchel: { entries: [] },
     rows,
     lists: () => [head()],
+    searches: [],
+    card: new Refused('busy'),
     list: () => kept,
     makeList: ({ body }) => (kept = { ...LIST, ...(body as MakeList), entries: [] }),
     changeList: ({ body }) => (kept = { ...kept, ...changedList(kept, body as ChangeList).list }),
@@ -102,4 +104,22 @@ test('a file without titles, and one that is too large, bring nothing and say wh
   await user.upload(file, new File(['x'.repeat(2_000_001)], 'large.csv'))
   expect(await screen.findByText(/larger than 2 MB/)).toBeVisible()
   expect(server.asked('findTitles')).toHaveLength(0)
+})
+
+test('a search is kept from its list; kept ones say what is new, lead there, and are noted as seen', async () => {
+  const kept = [{ id: 's1', name: 'salt', address: '?q=salt&in=quay', seen: '2026-11-20' }]
+  const { user, server } = open('/search?q=salt&in=quay', {
+    ...keeping(),
+    search: answer([row('p1', 'The salt ledger')]),
+    keepSearch: kept,
+    searches: kept,
+    noteSearchSeen: kept.map((one) => ({ ...one, seen: '2026-11-25' })),
+    count: ({ query }) => ({ count: query.get('display') === 'since:2026-11-20' ? 12 : 0 }),
+  })
+  await user.click(await screen.findByRole('button', { name: 'Keep this search' }))
+  expect(await screen.findByText(/^Kept: salt/)).toBeVisible()
+  expect(server.asked('keepSearch')[0]?.body).toMatchObject({ name: 'salt', address: expect.stringContaining('q=salt&in=quay') as string })
+  open('/lists', { ...keeping(), searches: kept, noteSearchSeen: kept, count: { count: 12 }, search: answer([]) })
+  const link = await screen.findByRole('link', { name: /^12 new since/ })
+  expect(link).toHaveAttribute('href', '/search?q=salt&in=quay&display=since%3A2026-11-20')
 })

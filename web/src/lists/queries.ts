@@ -10,6 +10,8 @@ import { useSession } from '../shared/session/session.tsx'
 
 export const listsQuery = queryOptions({ queryKey: ['lists'], queryFn: ({ signal }) => call('lists', {}, { signal }) })
 
+export const searchesQuery = queryOptions({ queryKey: ['searches'], queryFn: ({ signal }) => call('searches', {}, { signal }) })
+
 export const listQuery = (id: string) =>
   queryOptions({ queryKey: ['list', id], queryFn: ({ signal }) => call('list', { path: { id } }, { signal }) })
 

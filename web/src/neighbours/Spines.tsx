@@ -19,16 +19,16 @@ const HEIGHT = { least: 6.5, more: 3 }
 /** So near to an end, in screens of the shelf, more is asked for. */
 const NEAR = 0.75
 
-export function Spines({ spines, own, onLeft, onRight }: ShelfProps) {
+export function Spines({ spines, own, label, onLeft, onRight }: ShelfProps & { label?: string }) {
   const { t } = useTranslation()
   const inWords = useSpineInWords()
   const satchel = useSatchel()
   const gather = useGather()
   const notify = useNotice()
   const shelf = useRef<HTMLOListElement>(null)
-  const [at, setAt] = useState(own)
+  const [at, setAt] = useState(own ?? spines[0]?.barcode)
   const [looked, setLooked] = useState<string | null>(null)
-  useStandingStill(shelf, spines, own)
+  useStandingStill(shelf, spines, own ?? '')
   const shown = spines.find(({ barcode }) => barcode === (looked ?? at))
   const go = (event: KeyboardEvent) => {
     if (event.key === 's') {
@@ -43,7 +43,8 @@ export function Spines({ spines, own, onLeft, onRight }: ShelfProps) {
       return
     }
     const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
-    const to = event.key === 'Home' ? own : step && spines[spines.findIndex(({ barcode }) => barcode === at) + step]?.barcode
+    const to =
+      event.key === 'Home' ? (own ?? spines[0]?.barcode) : step && spines[spines.findIndex(({ barcode }) => barcode === at) + step]?.barcode
     if (!to) return
     event.preventDefault()
     shelf.current?.querySelector<HTMLElement>(`[data-barcode="${CSS.escape(to)}"]`)?.focus()
@@ -56,7 +57,7 @@ export function Spines({ spines, own, onLeft, onRight }: ShelfProps) {
   }
   return (
     <>
-      <ol ref={shelf} className={styles.shelf} aria-label={t('neighbours.shelf')} onScroll={goOn}>
+      <ol ref={shelf} className={styles.shelf} aria-label={label ?? t('neighbours.shelf')} onScroll={goOn}>
         {spines.map((spine) => (
           <li
             key={spine.barcode}

@@ -21,6 +21,9 @@ export interface Links {
   branch(code: string): string
   courses: string
   satchel: string
+  displays: string
+  /** The titles of a display. */
+  display(code: string): string
   lists: string
   list(id: string): string
   /** A list that somebody shares. */
@@ -77,6 +80,8 @@ export function linksWith(before: Question, now: Scope): Links {
     branch: (code) => address(`/branches/${encodeURIComponent(code)}`),
     courses: address('/courses'),
     satchel: address('/satchel'),
+    displays: address('/displays'),
+    display: (code) => search({ ...kept, display: code }),
     lists: address('/lists'),
     list: (id) => address(`/lists/${encodeURIComponent(id)}`),
     shared: (link) => `/shared/${encodeURIComponent(link)}`,

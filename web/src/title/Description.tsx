@@ -5,11 +5,13 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { languageInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
+import { Sought, useSoughtWords } from './Sought.tsx'
 import styles from './title.module.css'
 
 export function Description({ description: d }: { description: Described }) {
   const { t } = useTranslation()
   const links = useLinks()
+  const sought = useSoughtWords()
   const imprint = [d.place, d.publisher, d.year].filter(Boolean).join(', ')
   const languages =
     d.languages.map(languageInWords).join(', ') +
@@ -18,7 +20,7 @@ export function Description({ description: d }: { description: Described }) {
   const others = d.otherScripts.flatMap(({ field, text }) => (field === 'title' || field === 'person' ? [] : [text]))
   const fact = (note: Described['notes'][number]) => (
     <Fact key={note.text} label={t(`title.fields.${note.kind}`)}>
-      {note.text}
+      <Sought text={note.text} words={sought} />
     </Fact>
   )
   const ofCarrier = d.notes.filter(({ kind }) => OF_THE_CARRIER.includes(kind))
@@ -50,7 +52,9 @@ export function Description({ description: d }: { description: Described }) {
           {d.contents.length > 0 && (
             <ol className={styles.contents}>
               {d.contents.map((part) => (
-                <li key={part}>{part}</li>
+                <li key={part}>
+                  <Sought text={part} words={sought} />
+                </li>
               ))}
             </ol>
           )}

@@ -33,6 +33,7 @@ import { OnlineLink } from '../ui/OnlineLink.tsx'
 import { SatchelButton } from '../ui/SatchelButton.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { Words } from '../ui/Words.tsx'
+import { useLiveCopies } from './useLiveCopies.ts'
 import { WayBack } from './WayBack.tsx'
 import styles from './title.module.css'
 
@@ -40,6 +41,7 @@ const Neighbours = lazyWithTexts(() => import('../neighbours/Neighbours.tsx'))
 const WhereItStands = lazyWithTexts(() => import('../plan/WhereItStands.tsx'))
 const SeriesShelf = lazyWithTexts(() => import('../series/SeriesShelf.tsx'))
 const NextInSeries = lazyWithTexts(() => import('../series/NextInSeries.tsx'))
+const RelatedTitles = lazyWithTexts(() => import('../related/RelatedTitles.tsx'))
 const MarcRecord = lazyWithTexts(() => import('./MarcRecord.tsx'))
 const CiteDialog = lazyWithTexts(() => import('../citing/CiteDialog.tsx'))
 const ToListDialog = lazyWithTexts(() => import('../lists/ToListDialog.tsx'))
@@ -66,6 +68,7 @@ export default function TitlePage() {
     setWish({ volume })
   }
   useKeys('h', askForHold)
+  useLiveCopies(controlNumber)
   const gather = useGather()
   const which: Which = { controlNumber, barcode: volume?.barcode ?? null }
   useKeys('s', () => {
@@ -193,6 +196,9 @@ export default function TitlePage() {
             <SeriesShelf controlNumber={controlNumber} />
           </Suspense>
         )}
+        <Suspense>
+          <RelatedTitles controlNumber={controlNumber} />
+        </Suspense>
         <Description description={description} />
         <OfTheRecord key={`record ${controlNumber}`} controlNumber={controlNumber} />
       </article>

@@ -54,7 +54,7 @@ test('“online too” goes into the address and stays; an empty list offers it 
 })
 
 test('headings without a title in these places come when they are asked for', async () => {
-  const line = { label: 'Ashdown, Vera', count: 2, see: null, also: [] }
+  const line = { label: 'Ashdown, Vera', count: 2, see: null, also: [], titles: [] }
   const { server, user } = open('/browse/person', { browse: { position: 0, next: 9, total: 9, headings: [line] } })
   await screen.findByRole('link', { name: 'Ashdown, Vera' })
   expect(server.asked('browse').at(-1)?.query.get('empty')).toBe('false')

@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test, vi } from 'vitest'
 import { address, open } from '../../tests/open.tsx'
-import { branch, copy, PLACES, route, titlePage } from '../../tests/samples.ts'
+import { answer, branch, copy, PLACES, route, row, titlePage } from '../../tests/samples.ts'
 import { NO_CONNECTION, Refused } from '../../tests/server.ts'
 
 const heading = () => screen.findByRole('heading', { level: 1, name: /The salt ledger/ })
@@ -154,4 +154,30 @@ test('a title without copies says so', async () => {
   expect(await screen.findByText('There is no copy on record.')).toBeVisible()
   expect(screen.getByText(/^There is no way to it here/)).toBeVisible()
   expect(screen.queryByRole('button', { name: /Hold/ })).toBeNull()
+})
+
+test('copies that change while somebody looks are told quietly, and the page asks anew', async () => {
+  const sources: EventTarget[] = []
+  vi.spyOn(document, 'hidden', 'get').mockReturnValue(false)
+  vi.stubGlobal('EventSource', class extends EventTarget { constructor(readonly url: string) { super(); sources.push(this) } close() {} }) // prettier-ignore
+  const { server } = open('/titles/p1', { title: titlePage() })
+  expect(await screen.findAllByText('on the shelf')).not.toHaveLength(0)
+  server.reply({ title: titlePage({ copies: [copy('b1', 'quay', { status: 'being fetched', inNow: false })] }) })
+  sources[0]?.dispatchEvent(new Event('copies'))
+  expect(sources).toHaveLength(1)
+  expect(await screen.findByText('being fetched for a reader')).toBeVisible()
+  expect(await heading()).toBeVisible()
+})
+
+test('parts of the contents that led here are marked, in whatever form of the word', async () => {
+  const page = titlePage()
+  const { user } = open('/search?q=harbours+salt', {
+    search: answer([row('p1', 'The salt ledger')]),
+    title: { ...page, description: { ...page.description, contents: ['The harbour wakes', 'Of ropes', 'Salt and saltmarsh'] } },
+    rows: [],
+  })
+  await user.click(await screen.findByRole('link', { name: 'The salt ledger' }))
+  const contents = (await screen.findByText('Of ropes')).closest('ol')
+  const marked = [...(contents?.querySelectorAll('mark') ?? [])].map(({ textContent }) => textContent)
+  expect(marked).toEqual(['harbour', 'Salt'])
 })

@@ -1,9 +1,11 @@
 /** What can be asked of the engine: every kind of job with its request, its answer, and the work between them. */
 import type { Citations } from '@catalex/contract/citing'
+import type { Spine } from '@catalex/contract/neighbours'
 import type { ResultRow } from '@catalex/contract/search'
 import type { FindTitles } from '@catalex/contract/lists'
 import type { ShelfWalk } from '@catalex/contract/shelfwalk'
 import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
+import type { RelatedTitles } from '@catalex/contract/related'
 import type { TitleSeries } from '@catalex/contract/series'
 import type { Copies, TitlePage, Volumes } from '@catalex/contract/title'
 import type { CitationStyle } from '@catalex/core/citing'
@@ -49,12 +51,16 @@ import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
 import {
   presentRows,
+  relatedTitles,
   rowsOf,
   shelfWalk,
   titleCopies,
   titlePage,
   titleSeries,
   titleVolumes,
+  spinesOf,
+  type DisplayViewing,
+  type RelatedQuestion,
   type RowsQuestion,
   type TitleQuestion,
   type Viewing,
@@ -94,9 +100,11 @@ export interface Jobs {
   }
   series: { request: { controlNumber: string; scope: readonly string[]; today: string }; answer: TitleSeries | null }
   volumes: { request: { controlNumber: string; asked: TitleQuestion }; answer: Volumes | null }
+  related: { request: RelatedQuestion; answer: RelatedTitles | null }
   rows: { request: RowsQuestion; answer: ResultRow[] }
   walk: { request: WalkQuestion; answer: ShelfWalk }
   matches: { request: { sought: FindTitles['sought'] }; answer: (string | null)[] }
+  display: { request: { question: SearchQuestion; viewing: DisplayViewing }; answer: { count: number; spines: Spine[] } }
   works: { request: { question: SearchQuestion }; answer: number[] }
   citations: { request: { controlNumbers: readonly string[]; style: CitationStyle }; answer: Citations }
   holdOptions: { request: { reader: Reader | null; wish: HoldOptionsQuery; at: Moment }; answer: HoldOptions }
@@ -180,9 +188,14 @@ const WORK: Work = {
     const recordId = await recordIdOf(database, controlNumber)
     return recordId === null ? null : titleVolumes(database, libraries, recordId, asked)
   },
+  related: ({ database, libraries, segments }, asked) => relatedTitles(database, libraries, segments, asked),
   rows: ({ database, libraries, segments }, asked) => rowsOf(database, libraries, segments, asked),
   walk: ({ database, libraries }, asked) => shelfWalk(database, libraries, asked),
   matches: ({ database, segments }, { sought }, wanted) => matchesOf(database, segments, sought, wanted),
+  display: async ({ database, libraries, segments }, { question, viewing }, wanted) => {
+    const { count, rows } = search(segments, question, wanted)
+    return { count, spines: await spinesOf(database, libraries, rows.map(({ recordId }) => recordId), viewing) } // prettier-ignore
+  },
   works: ({ segments }, { question }, wanted) => search(segments, question, wanted).rows.map(({ recordId }) => recordId),
   citations: async ({ database }, { controlNumbers, style }) => {
     const records = await recordsByControlNumber(database, controlNumbers)

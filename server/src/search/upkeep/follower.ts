@@ -22,6 +22,8 @@ export interface Following {
   trouble(error: unknown): void
   /** A base segment that has been built anew since it was last asked; null for none. */
   newBase(): Promise<Snapshot | null>
+  /** Told which records have changed, or their copies, when what is in now is true. */
+  moved(recordIds: ReadonlySet<number>): void
 }
 
 const AT_ONCE = 5000
@@ -96,6 +98,7 @@ export class Follower {
       for (const id of records) this.changed.add(id)
       await this.noteHeadings(changes.filter(({ kind }) => kind === 'heading').map(({ recordId }) => recordId))
       this.last = changes.at(-1)?.number ?? this.last
+      if (changes.length > 0) this.following.moved(new Set([...records, ...copies]))
     }
     if (this.changed.size > 0 && this.rebuilding === null)
       this.rebuilding = this.rebuildDelta()

@@ -12,6 +12,8 @@ import {
 } from '@catalex/core/query'
 import Button from '@mui/material/Button'
 import { useTranslation } from 'react-i18next'
+import { dayInWords } from '../../shared/formats.ts'
+import { usePlaces } from '../../shared/places.tsx'
 import { useValueName } from '../../shared/valueNames.ts'
 import { Hint } from '../../ui/Hint.tsx'
 import { RemovableChip } from '../../ui/RemovableChip.tsx'
@@ -25,11 +27,26 @@ interface Props {
 
 export function InForce({ question, answer, onChange }: Props) {
   const { t } = useTranslation()
+  const { all } = usePlaces()
   const count = countNarrowings(question)
-  if (count === 0) return null
+  const { display } = question
+  if (count === 0 && display === '') return null
   return (
     <div className={styles.inForce}>
       <span>{t('narrowing.inForce')}</span>
+      {display !== '' && (
+        <RemovableChip
+          label={
+            display.startsWith('since:')
+              ? t('displays.since', { date: dayInWords(display.slice(6), all.timeZone) })
+              : t('displays.chip', { name: answer.display ?? t(display === 'new' ? 'displays.new' : 'displays.gone') })
+          }
+          removeLabel={t('narrowing.drop', { what: answer.display ?? display })}
+          onRemove={() => {
+            onChange({ ...question, display: '', page: 1 })
+          }}
+        />
+      )}
       {NARROWINGS.filter((name) => isNarrowed(question, name)).map((name) => (
         <Group key={name} name={name} question={question} answer={answer} onChange={onChange} />
       ))}

@@ -39,6 +39,13 @@ export const first = {
     merged_one: '{{count}} title gathered here is now in the satchel of {{name}}',
     merged_other: '{{count}} titles gathered here are now in the satchel of {{name}}',
   },
+  displays: {
+    since: 'New since {{date}}',
+    link: 'Displays',
+    chip: 'On display: {{name}}',
+    new: 'New on the shelves',
+    gone: 'a display that is over',
+  },
   band: {
     label: 'Search the catalogue',
     field: 'Search in',

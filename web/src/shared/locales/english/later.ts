@@ -412,6 +412,8 @@ export const later = {
     'foreign-request': 'The request did not come from a page of this catalogue. Load the page again and repeat what you did.',
     'no-such-address': 'There is nothing at this address.',
     'no-such-title': 'The catalogue has no title at this address. Search for it by its title or number.',
+    'no-such-search': 'This search is not kept any more.',
+    'too-many-searches': 'You keep 100 searches. Remove one, then you can keep another.',
     'no-such-list': 'There is no list at this address. Its reader may have withdrawn the link.',
     'too-many-lists': 'You have 100 lists. Delete one, then you can make another.',
     'no-such-plan': 'This library has no plan of its floors.',

@@ -198,4 +198,5 @@ export const shelf = {
     bay: { left: '{{nth}} bay on the left', right: '{{nth}} bay on the right' },
     low: 'low shelves',
   },
+  related: { byPeople: 'More by the same people', near: 'Near in subject, and in now' },
 }

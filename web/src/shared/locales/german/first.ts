@@ -44,6 +44,13 @@ export const first: InOtherWords<typeof english> = {
     merged_one: '{{count}} hier gesammelter Titel ist jetzt in der Tasche von {{name}}',
     merged_other: '{{count}} hier gesammelte Titel sind jetzt in der Tasche von {{name}}',
   },
+  displays: {
+    since: 'Neu seit {{date}}',
+    link: 'Ausstellungen',
+    chip: 'Ausgestellt: {{name}}',
+    new: 'Neu in den Regalen',
+    gone: 'eine Ausstellung, die vorbei ist',
+  },
   band: {
     label: 'Im Katalog suchen',
     field: 'Suchen in',

@@ -421,6 +421,8 @@ export const later: InOtherWords<typeof english> = {
     'foreign-request': 'Die Anfrage kam nicht von einer Seite dieses Katalogs. Laden Sie die Seite neu und wiederholen Sie, was Sie taten.',
     'no-such-address': 'Unter dieser Adresse gibt es nichts.',
     'no-such-title': 'Unter dieser Adresse hat der Katalog keinen Titel. Suchen Sie nach Titel oder Nummer.',
+    'no-such-search': 'Diese Suche ist nicht mehr aufgehoben.',
+    'too-many-searches': 'Sie haben 100 Suchen aufgehoben. Entfernen Sie eine, dann können Sie eine andere aufheben.',
     'no-such-list': 'Unter dieser Adresse ist keine Liste. Vielleicht wurde der Link zurückgezogen.',
     'too-many-lists': 'Sie haben 100 Listen. Löschen Sie eine, dann können Sie eine neue anlegen.',
     'no-such-plan': 'Von dieser Bibliothek gibt es keinen Lageplan.',

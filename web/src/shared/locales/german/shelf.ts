@@ -201,4 +201,5 @@ export const shelf: InOtherWords<typeof english> = {
     bay: { left: '{{nth}} Regal links', right: '{{nth}} Regal rechts' },
     low: 'niedrige Regale',
   },
+  related: { byPeople: 'Mehr von denselben Personen', near: 'Ähnliches Thema, und da' },
 }

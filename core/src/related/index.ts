@@ -1,0 +1,2 @@
+/** What is near to a title. */
+export { nearBySubject } from './near.ts'

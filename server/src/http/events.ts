@@ -1,0 +1,53 @@
+/** What changes of a title while somebody looks at it: a line whenever a copy of it comes, goes or changes (server-sent events). */
+import type { Express, NextFunction, Request, Response } from 'express'
+import { recordIdOf } from '../catalogue/index.ts'
+import { Overloaded } from '../overloaded.ts'
+import { addressOf } from './bind.ts'
+import type { Context } from './context.ts'
+import { HttpProblem } from './problems.ts'
+
+/** Pages that are told at once, of one client and of all. */
+export const MOST_OF_ONE = 12
+const MOST_OF_ALL = 2000
+/** So often a silent line says that it is still there, for whatever stands between. */
+const ALIVE_MS = 25_000
+/** After so long a page asks again where its line broke. */
+const RETRY_MS = 15_000
+
+interface Watcher {
+  recordIds: ReadonlySet<number>
+  client: string
+  response: Response
+}
+
+export function serveEvents(app: Express, { database, search, stopping }: Pick<Context, 'database' | 'search' | 'stopping'>): void {
+  const watchers = new Set<Watcher>()
+  search.onMoved((moved) => {
+    for (const { recordIds, response } of watchers)
+      if ([...recordIds].some((id) => moved.has(id))) response.write('event: copies\ndata:\n\n')
+  })
+  setInterval(() => {
+    for (const { response } of watchers) response.write(':\n\n')
+  }, ALIVE_MS).unref()
+  stopping.addEventListener('abort', () => {
+    for (const { response } of watchers) response.end()
+  })
+
+  app.get('/events/:controlNumber', (request: Request, response: Response, next: NextFunction) => {
+    const watch = async () => {
+      const recordId = await recordIdOf(database, String(request.params.controlNumber))
+      if (recordId === null) throw new HttpProblem('no-such-title')
+      const client = addressOf(request)
+      const ofClient = [...watchers].filter((one) => one.client === client).length
+      if (watchers.size >= MOST_OF_ALL || ofClient >= MOST_OF_ONE || stopping.aborted) throw new Overloaded('watchers')
+      const watcher = { recordIds: new Set([recordId, ...search.worksOf(recordId)]), client, response }
+      response.on('close', () => {
+        watchers.delete(watcher)
+      })
+      response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' })
+      response.write(`retry: ${String(RETRY_MS)}\n\n`)
+      watchers.add(watcher)
+    }
+    watch().catch(next)
+  })
+}

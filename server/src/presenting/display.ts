@@ -1,0 +1,36 @@
+/** The first titles of a display, as spines: of each work the copy that a reader would go for. */
+import type { Spine } from '@catalex/contract/neighbours'
+import { recordsById } from '../catalogue/index.ts'
+import { copiesOf } from '../circulation/index.ts'
+import type { Queryable } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { inScope, nearestFirst } from './copies.ts'
+import { grouped } from './grouped.ts'
+import { spineFrom } from './neighbours.ts'
+
+export interface DisplayViewing {
+  /** Places of which copies are named. */
+  scope: readonly string[]
+  /** Pickup location. */
+  at: string | null
+  /** In local time. */
+  minute: string
+}
+
+export async function spinesOf(
+  source: Queryable,
+  libraries: Libraries,
+  recordIds: readonly number[],
+  { scope, at, minute }: DisplayViewing,
+): Promise<Spine[]> {
+  const [records, copies] = await Promise.all([recordsById(source, recordIds), copiesOf(source, libraries, { recordIds }, minute)])
+  const ofRecord = grouped(
+    copies.filter((copy) => inScope(copy, scope)),
+    ({ stored }) => stored.recordId,
+  )
+  return recordIds.flatMap((id) => {
+    const record = records.get(id)
+    const [copy] = nearestFirst(ofRecord.get(id) ?? [], { libraries, scope, near: libraries.branchAt(at) })
+    return record && copy ? [spineFrom(copy, record, libraries)] : []
+  })
+}

@@ -1,0 +1,64 @@
+/** A page is told when a copy of its title changes, and nobody can have more of that than there is. */
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { MOST_OF_ONE } from '../src/http/events.ts'
+import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+
+let catalogue: Catalogue
+let title: string
+beforeAll(async () => {
+  catalogue = await startCatalogue(80)
+  const [record] = await catalogue.database.read<{ controlNumber: string }>(
+    "SELECT controlNumber FROM records JOIN copies ON recordId = records.id WHERE carrier = 'book' AND branch = 'ferrygate' AND copies.status = 'on shelf' AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) ORDER BY records.id LIMIT 1",
+  )
+  title = record!.controlNumber
+})
+afterAll(() => catalogue.close())
+
+/** Lines as they come, until the one that is waited for. */
+async function watch(number: string, signal: AbortSignal): Promise<{ status: number; until(line: string): Promise<string> }> {
+  const response = await fetch(`${catalogue.address}/events/${number}`, { signal })
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
+  let text = ''
+  return {
+    status: response.status,
+    until: async (line) => {
+      for (let part = await reader.read(); !part.done; part = await reader.read()) {
+        text += part.value
+        if (text.includes(line)) break
+      }
+      return text
+    },
+  }
+}
+
+it('tells of a hold on a copy, to those who look at this title and to nobody else', async () => {
+  const leaving = new AbortController()
+  const [other] = await catalogue.database.read<{ controlNumber: string }>('SELECT controlNumber FROM records ORDER BY id DESC LIMIT 1')
+  const watched = await watch(title, leaving.signal)
+  const elsewhere = await watch(other!.controlNumber, leaving.signal)
+  await watched.until('retry:')
+  const reader = new Visitor(catalogue.address)
+  await reader.signIn('42117', '4711')
+  expect((await reader.ask('POST', '/api/holds', { records: [title], barcode: null, pickup: 'ferrygate' })).status).toBe(201)
+  expect(await watched.until('event: copies')).toContain('event: copies')
+  const silent = await Promise.race([elsewhere.until('event: copies'), new Promise((later) => setTimeout(later, 100, 'nothing'))])
+  expect(silent).toBe('nothing')
+  leaving.abort()
+})
+
+it('is for titles that there are, and for so many pages at once; who leaves makes room', async () => {
+  expect((await fetch(`${catalogue.address}/events/nothing`)).status).toBe(404)
+  const leaving = new AbortController()
+  const all = await Promise.all(Array.from({ length: MOST_OF_ONE + 3 }, () => watch(title, leaving.signal)))
+  expect(all.filter(({ status }) => status === 200)).toHaveLength(MOST_OF_ONE)
+  expect(all.filter(({ status }) => status === 503)).toHaveLength(3)
+  leaving.abort()
+  await expect
+    .poll(async () => {
+      const again = new AbortController()
+      const { status } = await watch(title, again.signal)
+      again.abort()
+      return status
+    })
+    .toBe(200)
+})
