@@ -78,7 +78,7 @@ beforeAll(async () => {
         ],
       },
     ],
-    display: [{ question: question('tide', { size: 3 }), viewing: { ...whose, minute: `${DAY}T11:20` } }],
+    display: [{ question: question('tide', { size: 3 }), viewing: { ...whose, minute: `${DAY}T11:20`, order: [], most: 3 } }],
     related: [record!.controlNumber, 'nothing'].map((controlNumber) => ({
       controlNumber,
       ...whose,

@@ -224,15 +224,9 @@ it('a list is its reader’s from the first day on, and what they make of it sta
 it('displays stand as long as they are to: the titles named, or what a search finds, and a search may be narrowed to them', async () => {
   const displays = (await nobody().get<Displays>('/api/displays')).body
   expect(
-    displays.map(({ code, kind, name, until, spines }) => [
-      code,
-      kind,
-      name,
-      until,
-      spines.map(({ controlNumber }) => controlNumber).sort(),
-    ]),
+    displays.map(({ code, kind, name, until, spines }) => [code, kind, name, until, spines.map(({ controlNumber }) => controlNumber)]),
   ).toEqual([
-    ['winter', 'theme', 'Long evenings', '2027-02-28', ['KF1', 'KF2']],
+    ['winter', 'theme', 'Long evenings', '2027-02-28', ['KF2', 'KF1']],
     ['prize', 'prize', 'The Skerry Prize', null, ['KF3']],
     ['sea', 'theme', 'All about the sea', null, expect.arrayContaining(['KF1'])],
   ])

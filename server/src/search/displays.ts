@@ -20,7 +20,7 @@ const MOST_NEW = 5000
 export const standingOn = (displays: readonly Display[], today: string): Display[] =>
   displays.filter(({ from, to }) => (from === undefined || from <= today) && (to === undefined || to >= today))
 
-/** @returns nothing at all for a display that there is not, or not any more */
+/** @returns records in the order in which they are shown where there is one; nothing at all for a display that there is not, or not any more */
 export async function displayNode(source: Queryable, displays: readonly Display[], code: string, today: string): Promise<QueryNode> {
   const since = SINCE.exec(code)?.[1]
   if (since !== undefined) return { kind: 'records', recordIds: await newRecords(source, since, MOST_NEW) }
@@ -29,7 +29,10 @@ export async function displayNode(source: Queryable, displays: readonly Display[
     const first = DateTime.fromISO(today, { zone: 'utc' }).minus({ days: NEW_DAYS }).toISODate() ?? today
     return { kind: 'records', recordIds: await newRecords(source, first, MOST_NEW) }
   }
-  if (display?.controlNumbers) return { kind: 'records', recordIds: [...(await recordIdsOf(source, display.controlNumbers)).values()] }
+  if (display?.controlNumbers) {
+    const ids = await recordIdsOf(source, display.controlNumbers)
+    return { kind: 'records', recordIds: display.controlNumbers.flatMap((number) => ids.get(number) ?? []) }
+  }
   if (display?.search) return withRecords(source, readCql(display.search).node)
   return { kind: 'records', recordIds: [] }
 }

@@ -70,6 +70,8 @@ export interface Opening {
 
 /** Titles of a display that are drawn. */
 const SHOWN_OF_A_DISPLAY = 24
+/** Among so many those are sought that come first. */
+const MOST_OF_A_DISPLAY = 5000
 
 const BEST_FIRST = [{ by: 'relevance', descending: true }] as const
 
@@ -290,8 +292,15 @@ export class SearchService {
     const narrowing = this.choiceFrom(query, searcher)
     const one = async (code: string) => {
       const node = await displayNode(this.database, this.libraries.displays, code, searcher.today)
-      const question = { query: node, field: 'anywhere' as const, narrowing, sort: 'added' as const, from: 0, size: SHOWN_OF_A_DISPLAY }
-      return { code, ...(await this.engine.ask('display', { question, viewing: { scope: query.in, at: searcher.at, minute } }, asking)) }
+      const question = { query: node, field: 'anywhere' as const, narrowing, sort: 'added' as const, from: 0, size: MOST_OF_A_DISPLAY }
+      const viewing = {
+        scope: query.in,
+        at: searcher.at,
+        minute,
+        order: node.kind === 'records' ? node.recordIds : [],
+        most: SHOWN_OF_A_DISPLAY,
+      }
+      return { code, ...(await this.engine.ask('display', { question, viewing }, asking)) }
     }
     const newest = standing.some(({ code }) => code === NEW) ? [] : [{ ...(await one(NEW)), kind: 'new' as const, name: null, about: null, branch: null, until: null }] // prettier-ignore
     const chosen = await Promise.all(

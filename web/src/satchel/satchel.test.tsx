@@ -34,7 +34,7 @@ test('a guest gathers by key and by button, in any window of the browser; the ed
   expect(await count('Satchel, 1 title')).toBeVisible()
   const button = screen.getByRole('button', { name: 'Put in satchel: Anchors', pressed: false })
   await user.click(button)
-  expect(screen.getByRole('button', { name: 'Put in satchel: Anchors', pressed: true })).toHaveTextContent('In satchel')
+  expect(screen.getByRole('button', { name: 'Put in satchel: Anchors', pressed: true })).toBeVisible()
   await user.click(await count('Satchel, 2 titles'))
   expect(await screen.findByRole('heading', { level: 1, name: 'Satchel: 2 titles' })).toBeVisible()
   await waitFor(() => {

@@ -4,6 +4,7 @@ import InsideIcon from '@mui/icons-material/Backpack'
 import Button from '@mui/material/Button'
 import { useTranslation } from 'react-i18next'
 import type { Which } from '@catalex/core/satchel'
+import { Hint } from './Hint.tsx'
 import { useGather, useSatchel } from '../shared/satchel/useSatchel.ts'
 
 interface Props {
@@ -11,9 +12,11 @@ interface Props {
   title: string
   /** Of a plain button in a dense row; without it, it looks like the buttons of a page. */
   className?: string
+  /** Where there is no room for words beside the sign. */
+  iconOnly?: boolean
 }
 
-export function SatchelButton({ which, title, className }: Props) {
+export function SatchelButton({ which, title, className, iconOnly = false }: Props) {
   const { t } = useTranslation()
   const inside = useSatchel().has(which)
   const gather = useGather()
@@ -29,17 +32,20 @@ export function SatchelButton({ which, title, className }: Props) {
         {words}
       </Button>
     )
-  return (
+  const button = (
     <button
       type="button"
       className={className}
+      style={iconOnly ? { minWidth: '1.5rem' } : undefined}
       {...said}
       onClick={(event) => {
         event.stopPropagation()
         toggle()
       }}
     >
-      <Icon sx={{ fontSize: '0.9375rem', verticalAlign: '-0.1875rem' }} aria-hidden /> {words}
+      <Icon sx={{ fontSize: iconOnly ? '1.125rem' : '0.9375rem', verticalAlign: '-0.1875rem' }} aria-hidden />
+      {!iconOnly && ` ${words}`}
     </button>
   )
+  return iconOnly ? <Hint text={words}>{button}</Hint> : button
 }

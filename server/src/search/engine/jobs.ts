@@ -194,7 +194,7 @@ const WORK: Work = {
   matches: ({ database, segments }, { sought }, wanted) => matchesOf(database, segments, sought, wanted),
   display: async ({ database, libraries, segments }, { question, viewing }, wanted) => {
     const { count, rows } = search(segments, question, wanted)
-    return { count, spines: await spinesOf(database, libraries, rows.map(({ recordId }) => recordId), viewing) } // prettier-ignore
+    return { count, spines: await spinesOf(database, libraries, rows, viewing) } // prettier-ignore
   },
   works: ({ segments }, { question }, wanted) => search(segments, question, wanted).rows.map(({ recordId }) => recordId),
   citations: async ({ database }, { controlNumbers, style }) => {
