@@ -89,7 +89,7 @@ function publisherFor(chance: Chance, field: Field): Publisher {
     science: ['Meridian Scholarly', 'Castrel Academic', 'Plumb Line Press'],
     law: ['Harrow & Vane', 'Castrel Academic'],
     nursing: ['Sound Nursing Press', 'Castrel Academic'],
-    music: ['Harbour Scores'],
+    music: ['Quintain Editions'],
     any: ['Quay & Lantern', 'Saltmarsh Press', 'Pellan University Press', 'Halyard', 'Drystone House'],
   }
   return publisherNamed(chance.pick(names[field.shelves]))

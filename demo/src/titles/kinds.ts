@@ -147,7 +147,7 @@ export function musicDrafts(chance: Chance, thisYear: number): Draft[] {
     const score = draft({
       ...common,
       carrier: parts === 0 ? 'printed-score' : 'score-and-parts',
-      publisher: publisherNamed('Harbour Scores'),
+      publisher: publisherNamed('Quintain Editions'),
       extent:
         parts === 0
           ? `1 score (${String(chance.whole(12, 60))} pages) ; 31 cm`
@@ -231,6 +231,9 @@ export function journalDraft(chance: Chance, thisYear: number): Draft {
   })
 }
 
+/** Who makes things: nobody prints a sewing machine. */
+const MAKERS = { object: 'Corran Works', 'board-game': 'Pebble Games', 'mixed-kit': 'Wetherdale Workshop' } as const
+
 export function thingDrafts(chance: Chance, thisYear: number): Draft[] {
   const [title, kind, extent] = chance.pick([
     ['Sewing machine', 'object', '1 sewing machine, in case'],
@@ -248,7 +251,7 @@ export function thingDrafts(chance: Chance, thisYear: number): Draft[] {
       carrier: kind,
       title: kind === 'object' ? title : `${title}${chance.maybe(0.6) ? ` ${placeName(chance)}` : ''}`,
       year: chance.whole(2004, thisYear),
-      publisher: publisherNamed('Thimble Press'),
+      publisher: publisherNamed(MAKERS[kind]),
       extent,
       isbn: false,
       shelves: 'public',

@@ -368,7 +368,7 @@ function singleCases(): Story[] {
         author: TEIXID,
         year: 2004,
         carrier: 'score-and-parts',
-        publisher: publisherNamed('Harbour Scores'),
+        publisher: publisherNamed('Quintain Editions'),
         extent: '1 score (44 pages) and 5 parts ; 31 cm',
         lc: 'M557',
         dewey: '785',

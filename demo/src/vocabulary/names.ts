@@ -51,12 +51,15 @@ export const PUBLISHERS = [
   ['Castrel', 'Foxglove Crime'],
   ['Ferrygate', 'Little Heron'],
   ['Pellan', 'Sound Nursing Press'],
-  ['Castrel', 'Harbour Scores'],
+  ['Castrel', 'Quintain Editions'],
   ['Harrowmouth', 'Clearwater Large Print'],
   ['Northmole', 'Spoken Shore'],
   ['Castrel', 'Tidemark Records'],
   ['Harrowmouth', 'Long Shot Pictures'],
   ['Pellan', 'Sound Pilotage Office'],
+  ['Ostrava Bay', 'Corran Works'],
+  ['Ferrygate', 'Pebble Games'],
+  ['Wetherdale', 'Wetherdale Workshop'],
 ] as const satisfies readonly (readonly [string, string])[]
 
 export type Publisher = readonly [place: string, name: string]
