@@ -37,20 +37,28 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     now: clock.now().toISO() ?? '',
   })
   bind('title', async ({ request, path, query, asking }) =>
-    there(await search.title(path.controlNumber, await titleQuestion(request, query), query.editions, asking)),
+    there(
+      await search.ask(
+        'title',
+        { controlNumber: path.controlNumber, asked: await titleQuestion(request, query), alsoGood: query.editions },
+        asking,
+      ),
+    ),
   )
   bind('copies', async ({ request, path, query, asking }) =>
-    there(await search.copies(path.controlNumber, await titleQuestion(request, query), query, asking)),
+    there(
+      await search.ask('copies', { controlNumber: path.controlNumber, asked: await titleQuestion(request, query), which: query }, asking),
+    ),
   )
   bind('series', async ({ path, query, asking }) =>
-    there(await search.series({ controlNumber: path.controlNumber, scope: query.in, today: momentOf(clock.now()).today }, asking)),
+    there(await search.ask('series', { controlNumber: path.controlNumber, scope: query.in, today: momentOf(clock.now()).today }, asking)),
   )
   bind('related', async ({ request, path, query, asking }) => {
     const { borrower, at, today } = await searcherOf(request, query.at)
-    return there(await search.related({ controlNumber: path.controlNumber, scope: query.in, at, borrower, today }, asking))
+    return there(await search.ask('related', { controlNumber: path.controlNumber, scope: query.in, at, borrower, today }, asking))
   })
   bind('volumes', async ({ request, path, query, asking }) =>
-    there(await search.volumes(path.controlNumber, await titleQuestion(request, query), asking)),
+    there(await search.ask('volumes', { controlNumber: path.controlNumber, asked: await titleQuestion(request, query) }, asking)),
   )
   bind('record', async ({ path }) => marcView(there(await exportedRecord(database, path.controlNumber))))
   bind('callNumber', async ({ path }) => there(await explainedCallNumber(database, path.barcode)))

@@ -20,7 +20,7 @@ export function bindHolds(bind: Bind, { database, search, clock, commands }: Con
     return done
   }
   bind('holdOptions', async ({ request, query, asking }) =>
-    search.holdOptions(await readerOf(database, request), query, momentOf(clock.now()), asking),
+    search.ask('holdOptions', { reader: await readerOf(database, request), wish: query, at: momentOf(clock.now()) }, asking),
   )
   bind('placeHold', ({ request, body: wish }) => {
     const key = keyOf(request)

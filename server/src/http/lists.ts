@@ -16,16 +16,17 @@ export function bindLists(bind: Bind, { database, libraries, search, clock, comm
   bind('rows', async ({ request, query, asking }) => {
     const reader = await readerOf(database, request)
     const { titles, in: scope, at = libraries.pickupOf(reader) } = query
-    return search.rows(
+    return search.ask(
+      'rows',
       { controlNumbers: titles, scope, at, borrower: borrowerOf(libraries, reader), today: momentOf(clock.now()).today },
       asking,
     )
   })
   bind('walk', async ({ request, query, asking }) => {
     const at = query.at ?? libraries.pickupOf(await readerOf(database, request))
-    return search.walk({ ...query, at, minute: momentOf(clock.now()).minute }, asking)
+    return search.ask('walk', { ...query, at, minute: momentOf(clock.now()).minute }, asking)
   })
-  bind('citations', ({ query, asking }) => search.citations({ controlNumbers: query.titles, style: query.style }, asking))
+  bind('citations', ({ query, asking }) => search.ask('citations', { controlNumbers: query.titles, style: query.style }, asking))
   bind('satchel', async ({ request }) => satchelOf(database, (await mustBeReader(database, request)).id))
   const inTurn = <T>(request: Request, command: (readerId: number) => Promise<T>): Promise<T> => {
     const readerId = readerIdOf(request)
@@ -66,6 +67,6 @@ export function bindLists(bind: Bind, { database, libraries, search, clock, comm
   bind('dropSearch', async ({ request, path }) =>
     there(await inTurn(request, (readerId) => commands.dropSearch(readerId, path.id)), 'no-such-search'),
   )
-  bind('findTitles', ({ body, asking }) => search.matches(body.sought, asking))
+  bind('findTitles', ({ body, asking }) => search.ask('matches', { sought: body.sought }, asking))
   bind('changeSatchel', ({ request, body }) => inTurn(request, (readerId) => commands.changeSatchel(readerId, body, momentOf(clock.now()))))
 }

@@ -5,20 +5,11 @@ import type {
   FacetValues,
   FacetValuesQuery,
   SearchAnswer,
-  ResultRow,
   SearchQuery,
   SuggestAnswer,
   SuggestQuery,
 } from '@catalex/contract/search'
-import type { Citations } from '@catalex/contract/citing'
-import type { HoldOptions, HoldOptionsQuery } from '@catalex/contract/holds'
 import type { Displays, DisplaysQuery } from '@catalex/contract/displays'
-import type { FindTitles } from '@catalex/contract/lists'
-import type { ShelfWalk } from '@catalex/contract/shelfwalk'
-import type { RelatedTitles } from '@catalex/contract/related'
-import type { TitleSeries } from '@catalex/contract/series'
-import type { Copies, CopiesQuery, TitlePage, Volumes } from '@catalex/contract/title'
-import type { CitationStyle } from '@catalex/core/citing'
 import { verdictOn } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
 import { narrowingsOf, NO_SCOPE, readCql, scopeOf, type NarrowingParameters, type QueryNode } from '@catalex/core/query'
@@ -34,13 +25,11 @@ import {
   type SendTable,
 } from '@catalex/core/search'
 import type { Reading } from '../database/index.ts'
-import type { Moment } from '../circulation/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import type { Reader } from '../readers/index.ts'
-import type { RelatedQuestion, RowsQuestion, TitleQuestion, WalkQuestion } from '../presenting/index.ts'
 import { browse } from './browsing.ts'
 import { displayNode, NEW, standingOn } from './displays.ts'
 import { LocalEngine, type Asking, type Engine } from './engine/engine.ts'
+import type { JobName, Jobs } from './engine/jobs.ts'
 import { readbackOf, readQuery, withRecords, type ReadQuery } from './query/readQuery.ts'
 import { buildIndex } from './upkeep/documents.ts'
 import { Follower } from './upkeep/follower.ts'
@@ -170,41 +159,9 @@ export class SearchService {
     return this.engine.close()
   }
 
-  /** @returns null where there is no such title */
-  title(controlNumber: string, asked: TitleQuestion, alsoGood: readonly string[], asking?: Asking): Promise<TitlePage | null> {
-    return this.engine.ask('title', { controlNumber, asked, alsoGood }, asking)
-  }
-
-  /** @returns null where there is no such title */
-  copies(controlNumber: string, asked: TitleQuestion, which: CopiesQuery, asking?: Asking): Promise<Copies | null> {
-    return this.engine.ask('copies', { controlNumber, asked, which }, asking)
-  }
-
-  /** @returns null where there is no such title */
-  series(asked: { controlNumber: string; scope: readonly string[]; today: string }, asking?: Asking): Promise<TitleSeries | null> {
-    return this.engine.ask('series', asked, asking)
-  }
-
-  /** @returns null where there is no such title */
-  volumes(controlNumber: string, asked: TitleQuestion, asking?: Asking): Promise<Volumes | null> {
-    return this.engine.ask('volumes', { controlNumber, asked }, asking)
-  }
-
-  /** @returns null where there is no such title */
-  related(asked: RelatedQuestion, asking?: Asking): Promise<RelatedTitles | null> {
-    return this.engine.ask('related', asked, asking)
-  }
-
-  rows(asked: RowsQuestion, asking?: Asking): Promise<ResultRow[]> {
-    return this.engine.ask('rows', asked, asking)
-  }
-
-  walk(asked: WalkQuestion, asking?: Asking): Promise<ShelfWalk> {
-    return this.engine.ask('walk', asked, asking)
-  }
-
-  holdOptions(reader: Reader | null, wish: HoldOptionsQuery, at: Moment, asking?: Asking): Promise<HoldOptions> {
-    return this.engine.ask('holdOptions', { reader, wish, at }, asking)
+  /** What needs no more than its job: a title, copies, rows, a walk. */
+  ask<Name extends JobName>(name: Name, request: Jobs[Name]['request'], asking?: Asking): Promise<Jobs[Name]['answer']> {
+    return this.engine.ask(name, request, asking)
   }
 
   async answer(query: SearchQuery, searcher: Searcher, asking?: Asking): Promise<SearchAnswer> {
@@ -262,15 +219,6 @@ export class SearchService {
   async recordsFound(query: SearchQuery, searcher: Searcher, most: number, asking?: Asking): Promise<number[]> {
     const question = { ...this.questionFrom(query, await this.read(query, searcher), searcher), from: 0, size: most }
     return this.engine.ask('works', { question }, asking)
-  }
-
-  citations(asked: { controlNumbers: readonly string[]; style: CitationStyle }, asking?: Asking): Promise<Citations> {
-    return this.engine.ask('citations', asked, asking)
-  }
-
-  /** Control numbers of the titles that are meant; null where nothing is certain. */
-  matches(sought: FindTitles['sought'], asking?: Asking): Promise<(string | null)[]> {
-    return this.engine.ask('matches', { sought }, asking)
   }
 
   browse(query: BrowseQuery, searcher: Searcher, asking?: Asking): Promise<BrowseAnswer> {

@@ -6,7 +6,7 @@ import { Page } from '../ui/Page.tsx'
 import styles from './help.module.css'
 
 const PARTS = {
-  privacy: ['kept', 'card', 'browser', 'messages', 'ended'],
+  privacy: ['kept', 'card', 'gathered', 'browser', 'messages', 'ended'],
   accessibility: ['aim', 'ways', 'limits', 'tell'],
 } as const
 

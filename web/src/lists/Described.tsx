@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
+import { FormButtons } from './FormButtons.tsx'
 import styles from './lists.module.css'
 
 interface Props {
@@ -99,14 +100,7 @@ function Form({ list: { name, about }, onSave, onCancel }: FormProps) {
         slotProps={{ htmlInput: { maxLength: LONGEST.about } }}
         {...register('about')}
       />
-      <div className={styles.tools}>
-        <Button type="submit" size="small" variant="contained">
-          {t('lists.keep')}
-        </Button>
-        <Button size="small" onClick={onCancel}>
-          {t('lists.cancel')}
-        </Button>
-      </div>
+      <FormButtons onCancel={onCancel} />
     </form>
   )
 }

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
+import { FormButtons } from './FormButtons.tsx'
 import styles from './lists.module.css'
 
 interface Props {
@@ -94,14 +95,7 @@ function Form({ note, labels, onSave, onCancel }: FormProps) {
         {...register('note')}
       />
       <TextField size="small" label={t('lists.labelsOf')} helperText={t('lists.labelsHow')} {...register('labels')} />
-      <div className={styles.tools}>
-        <Button type="submit" size="small" variant="contained">
-          {t('lists.keep')}
-        </Button>
-        <Button size="small" onClick={onCancel}>
-          {t('lists.cancel')}
-        </Button>
-      </div>
+      <FormButtons onCancel={onCancel} />
     </form>
   )
 }

@@ -8,6 +8,7 @@ import { useLinks } from '../shared/links.ts'
 import { useScope } from '../shared/scope.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { SatchelButton } from '../ui/SatchelButton.tsx'
+import { Tally } from '../ui/Tally.tsx'
 import { Words } from '../ui/Words.tsx'
 import { relatedQuery } from './relatedQuery.ts'
 import styles from './related.module.css'
@@ -47,10 +48,8 @@ function Titles({ heading, rows }: { heading: string; rows: readonly ResultRow[]
                 </Link>{' '}
                 <span className={styles.soft}>{[row.who.join(', '), row.year].filter(Boolean).join(', ')}</span>
               </div>
-              <SatchelButton which={{ controlNumber: row.controlNumber, barcode: null }} title={row.title} className={styles.gather} />
-              <span className={styles.tally} data-out={inNow === 0}>
-                {t('search.row.chip', { inNow, owned })}
-              </span>
+              <SatchelButton look="line" which={{ controlNumber: row.controlNumber, barcode: null }} title={row.title} />
+              <Tally inNow={inNow} owned={owned} />
             </li>
           )
         })}

@@ -7,6 +7,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { useLinks } from '../shared/links.ts'
 import { useScope } from '../shared/scope.tsx'
+import { Tally } from '../ui/Tally.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { SatchelButton } from '../ui/SatchelButton.tsx'
 import { Words } from '../ui/Words.tsx'
@@ -53,10 +54,8 @@ function One({ series: { title, parts, lacking, more } }: { series: Series }) {
                 </Link>
               )}
             </span>
-            <SatchelButton which={{ controlNumber: part.controlNumber, barcode: null }} title={part.title} className={styles.gather} />
-            <span className={styles.tally} data-out={part.inNow === 0}>
-              {t('search.row.chip', { inNow: part.inNow, owned: part.owned })}
-            </span>
+            <SatchelButton look="line" which={{ controlNumber: part.controlNumber, barcode: null }} title={part.title} />
+            <Tally inNow={part.inNow} owned={part.owned} />
           </li>
         ))}
       </ol>

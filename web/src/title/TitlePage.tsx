@@ -1,25 +1,20 @@
 /** One title: what it is, its editions, where every copy stands, and the ways to it. */
-import type { CopyLine, Description as Described } from '@catalex/contract/title'
+import type { CopyLine } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
 import type { Which } from '@catalex/core/satchel'
-import CiteIcon from '@mui/icons-material/FormatQuoteOutlined'
-import ListIcon from '@mui/icons-material/PlaylistAddOutlined'
-import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
-import { Suspense, useEffect, useRef, useState, type RefObject } from 'react'
+import { Suspense, useRef, useState } from 'react'
 import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useTranslation } from 'react-i18next'
-import { Link } from 'react-router'
-import { holdInWords, RoutesPanel } from '../routes/RoutesPanel.tsx'
+import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import type { Volume } from '../holds/readBack.ts'
 import { useKept } from '../shared/kept.ts'
 import { useKeys } from '../shared/keys.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
-import { useCameFrom, useControlNumber, useLinks } from '../shared/links.ts'
+import { useCameFrom, useControlNumber } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
-import { usePlaces } from '../shared/places.tsx'
 import { useArrival } from '../shared/focus/useArrival.ts'
 import { useGather } from '../shared/satchel/useSatchel.ts'
 import { useScope } from '../shared/scope.tsx'
@@ -30,9 +25,12 @@ import { Copies } from './Copies.tsx'
 import { Description, Related } from './Description.tsx'
 import { Editions } from './Editions.tsx'
 import { OnlineLink } from '../ui/OnlineLink.tsx'
-import { SatchelButton } from '../ui/SatchelButton.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { Words } from '../ui/Words.tsx'
+import { HoldBar } from './HoldBar.tsx'
+import { OfTheRecord } from './OfTheRecord.tsx'
+import { People } from './People.tsx'
+import { TitleTools } from './TitleTools.tsx'
 import { useLiveCopies } from './useLiveCopies.ts'
 import { WayBack } from './WayBack.tsx'
 import styles from './title.module.css'
@@ -42,9 +40,6 @@ const WhereItStands = lazyWithTexts(() => import('../plan/WhereItStands.tsx'))
 const SeriesShelf = lazyWithTexts(() => import('../series/SeriesShelf.tsx'))
 const NextInSeries = lazyWithTexts(() => import('../series/NextInSeries.tsx'))
 const RelatedTitles = lazyWithTexts(() => import('../related/RelatedTitles.tsx'))
-const MarcRecord = lazyWithTexts(() => import('./MarcRecord.tsx'))
-const CiteDialog = lazyWithTexts(() => import('../citing/CiteDialog.tsx'))
-const ToListDialog = lazyWithTexts(() => import('../lists/ToListDialog.tsx'))
 const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
 
 /** What a hold from this page is for: the edition, or one volume of it. */
@@ -60,7 +55,6 @@ export default function TitlePage() {
   const { data, error, refetch, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
   const [wish, setWish] = useState<Wish | null>(null)
   const [volume, setVolume] = useKept<Volume | null>(`volume of ${controlNumber}`, null)
-  const [doing, setDoing] = useState<'cite' | 'list' | null>(null)
   const [onPlan, setOnPlan] = useState<CopyLine | null>(null)
   const stands = useRef<HTMLDivElement>(null)
   /** Any copy; of a journal the volume chosen. */
@@ -129,27 +123,7 @@ export default function TitlePage() {
               ))}
             </ul>
           )}
-          <div className={styles.tools} data-screen>
-            <SatchelButton which={which} title={[description.title, volume?.enumeration].filter(Boolean).join(', ')} />
-            <Button
-              size="small"
-              startIcon={<ListIcon />}
-              onClick={() => {
-                setDoing('list')
-              }}
-            >
-              {t('lists.to')}
-            </Button>
-            <Button
-              size="small"
-              startIcon={<CiteIcon />}
-              onClick={() => {
-                setDoing('cite')
-              }}
-            >
-              {t('cite.open')}
-            </Button>
-          </div>
+          <TitleTools which={which} title={[description.title, volume?.enumeration].filter(Boolean).join(', ')} />
           <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
           {description.summary && (
             <p className={styles.summary} dir="auto">
@@ -207,26 +181,6 @@ export default function TitlePage() {
         <Related description={description} />
       </aside>
       {narrow && own && (!own.serial || volume) && <HoldBar key={volume?.barcode} beside={ways} volume={volume} onHold={askForHold} />}
-      {doing === 'list' && (
-        <Suspense>
-          <ToListDialog
-            which={[which]}
-            onClose={() => {
-              setDoing(null)
-            }}
-          />
-        </Suspense>
-      )}
-      {doing === 'cite' && (
-        <Suspense>
-          <CiteDialog
-            titles={[controlNumber]}
-            onClose={() => {
-              setDoing(null)
-            }}
-          />
-        </Suspense>
-      )}
       {wish && (
         <Suspense>
           <HoldDialog
@@ -241,99 +195,3 @@ export default function TitlePage() {
     </div>
   )
 }
-
-/** The MARC record, for whoever asks for it. */
-function OfTheRecord({ controlNumber }: { controlNumber: string }) {
-  const { t } = useTranslation()
-  const [open, setOpen] = useState(false)
-  return (
-    <section aria-labelledby="record-heading" data-screen>
-      <div className={styles.sectionHead}>
-        <h2 id="record-heading">{t('title.marc.heading')}</h2>
-        <Button
-          size="small"
-          aria-expanded={open}
-          onClick={() => {
-            setOpen(!open)
-          }}
-        >
-          {t(open ? 'title.marc.hide' : 'title.marc.show')}
-        </Button>
-      </div>
-      {open && (
-        <Suspense fallback={<Skeleton variant="rectangular" height={240} />}>
-          <MarcRecord controlNumber={controlNumber} />
-        </Suspense>
-      )}
-    </section>
-  )
-}
-
-/** On a narrow screen the hold is always at hand: at the foot, where the routes with theirs are out of sight. */
-function HoldBar({ beside, volume, onHold }: { beside: RefObject<HTMLElement | null>; volume: Volume | null; onHold(): void }) {
-  const { t } = useTranslation()
-  const { scope } = useScope()
-  const { pickupName } = usePlaces()
-  const [needed, setNeeded] = useState(false)
-  useEffect(() => {
-    const button = beside.current?.querySelector('button')
-    if (!button) return
-    const watching = new IntersectionObserver(([entry]) => {
-      setNeeded(entry?.isIntersecting === false)
-    })
-    watching.observe(button)
-    return () => {
-      watching.disconnect()
-    }
-  })
-  if (!needed) return null
-  return (
-    <div className={styles.holdBar} data-screen>
-      <Button variant="contained" fullWidth onClick={onHold}>
-        {holdInWords(t, volume, pickupName(scope.at))}
-      </Button>
-    </div>
-  )
-}
-
-function People({ people }: { people: Described['people'] }) {
-  const { t } = useTranslation()
-  const links = useLinks()
-  const [all, setAll] = useState(false)
-  const shown = all ? people : people.slice(0, MOST_PEOPLE)
-  return (
-    <>
-      {shown.map(({ spoken, heading, inScript, roles: every }, i) => {
-        const roles = every.filter((role) => role !== 'author')
-        return (
-          <span key={`${heading} ${String(i)}`}>
-            {i > 0 && ' · '}
-            <Link to={links.heading('person', heading)}>
-              <Words>{spoken}</Words>
-            </Link>
-            {inScript && (
-              <span className={styles.soft}>
-                {' '}
-                <Words>{inScript}</Words>
-              </span>
-            )}
-            {roles.length > 0 && ` (${roles.join(', ')})`}
-          </span>
-        )
-      })}
-      {shown.length < people.length && (
-        <Button
-          size="small"
-          onClick={() => {
-            setAll(true)
-          }}
-        >
-          {t('title.allPeople', { count: people.length })}
-        </Button>
-      )}
-    </>
-  )
-}
-
-/** More people than this are shown when somebody wants to see them. */
-const MOST_PEOPLE = 12

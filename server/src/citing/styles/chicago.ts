@@ -1,15 +1,10 @@
 /** Chicago style (The Chicago Manual of Style, 17th edition, chapters 14 and 15): reference lists by author and date, and notes. */
 
+import { EDITION } from './edition.ts'
+
 const head = (title: string, id: string, kind: 'in-text' | 'note') => `<?xml version="1.0" encoding="utf-8"?>
 <style xmlns="http://purl.org/net/xbiblio/csl" class="${kind}" version="1.0" default-locale="en-US">
   <info><title>${title}</title><id>${id}</id><updated>2026-11-01T00:00:00+00:00</updated></info>`
-
-const EDITION = `<macro name="edition">
-    <choose>
-      <if is-numeric="edition"><group delimiter=" "><number variable="edition" form="ordinal"/><text term="edition" form="short"/></group></if>
-      <else><text variable="edition"/></else>
-    </choose>
-  </macro>`
 
 /** Up to ten authors are named; of more, seven (14.76). */
 export const CHICAGO_AUTHOR_DATE = `${head('Chicago, author and date', 'catalex-chicago-author-date', 'in-text')}

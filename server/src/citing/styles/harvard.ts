@@ -2,6 +2,8 @@
  * Harvard style as it is taught in Britain (Cite Them Right, 12th edition): person (year) title. Edition. Place: publisher; what it is on in
  * brackets. Of four or more people the first is named.
  */
+import { EDITION } from './edition.ts'
+
 export const HARVARD = `<?xml version="1.0" encoding="utf-8"?>
 <style xmlns="http://purl.org/net/xbiblio/csl" class="in-text" version="1.0" default-locale="en-US">
   <info><title>Harvard, works in a library</title><id>catalex-harvard</id><updated>2026-11-01T00:00:00+00:00</updated></info>
@@ -23,12 +25,7 @@ export const HARVARD = `<?xml version="1.0" encoding="utf-8"?>
     </names>
   </macro>
   <macro name="year"><date variable="issued" prefix="(" suffix=")"><date-part name="year"/></date></macro>
-  <macro name="edition">
-    <choose>
-      <if is-numeric="edition"><group delimiter=" "><number variable="edition" form="ordinal"/><text term="edition" form="short"/></group></if>
-      <else><text variable="edition"/></else>
-    </choose>
-  </macro>
+  ${EDITION}
   <macro name="kind">
     <choose>
       <if variable="medium"><text variable="medium" prefix="[" suffix="]"/></if>

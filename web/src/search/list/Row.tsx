@@ -108,7 +108,7 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
                 {t('search.row.routes')}
               </button>
             )}
-            <SatchelButton which={{ controlNumber: row.controlNumber, barcode: null }} title={row.title} className={styles.way} iconOnly />
+            <SatchelButton which={{ controlNumber: row.controlNumber, barcode: null }} title={row.title} look="sign" />
             {!onlyOnline && <Unfold row={row} open={unfolded} onUnfold={onUnfold} />}
           </span>
         </div>

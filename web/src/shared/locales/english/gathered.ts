@@ -86,7 +86,7 @@ export const gathered = {
     open: 'Mail',
     heading_one: 'Mail {{count}} title',
     heading_other: 'Mail {{count}} titles',
-    what: 'Title, places, call numbers and a link, each as it is now. Nobody keeps the address.',
+    what: 'Title, places, call numbers and a link, each as it is now. The address is used for this mail alone.',
     first: 'A mail holds the first {{count}} of {{all}}.',
     to: 'Mail address',
     noAddress: 'That is no mail address. It looks like name@example.org.',

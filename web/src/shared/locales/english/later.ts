@@ -352,6 +352,10 @@ export const later = {
       heading: 'Your card',
       text: 'The library knows what you have out and what you hold, because it has to. What you have returned is not kept. An ended hold is shown for some weeks and then forgotten.',
     },
+    gathered: {
+      heading: 'What you gather',
+      text: 'The satchel of a guest stays in this browser until it is emptied or somebody signs in; a shelf walk that you open stays on your device, to be read without a network, but never on a public terminal. Your satchel, lists and kept searches are on the server, for you alone, until you remove them. A list that you share is read by whoever has its link, without your name.',
+    },
     browser: {
       heading: 'Your browser',
       text: 'While you are signed in, one cookie says so. Your language, colours and the width of rows stay in this browser; where you search and what you opened stay in this window. Signing out removes all but the language, the colours and the width of rows.',

@@ -89,7 +89,7 @@ export const gathered: InOtherWords<typeof english> = {
     open: 'Mailen',
     heading_one: '{{count}} Titel mailen',
     heading_other: '{{count}} Titel auf einmal mailen',
-    what: 'Titel, Standorte, Signaturen und ein Link, jeweils wie sie jetzt sind. Niemand behält die Adresse.',
+    what: 'Titel, Standorte, Signaturen und ein Link, jeweils wie sie jetzt sind. Die Adresse dient allein dieser Mail.',
     first: 'In eine Mail passen die ersten {{count}} von {{all}}.',
     to: 'Mailadresse',
     noAddress: 'Das ist keine Mailadresse. Sie sieht aus wie name@example.org.',

@@ -357,6 +357,10 @@ export const later: InOtherWords<typeof english> = {
       heading: 'Ihr Ausweis',
       text: 'Die Bibliothek weiß, was Sie entliehen und vorgemerkt haben, weil sie es muss. Was Sie zurückgebracht haben, wird nicht behalten. Eine beendete Vormerkung wird einige Wochen gezeigt und dann vergessen.',
     },
+    gathered: {
+      heading: 'Was Sie sammeln',
+      text: 'Die Tasche eines Gastes bleibt in diesem Browser, bis sie geleert wird oder sich jemand anmeldet; ein Gang zum Regal, den Sie öffnen, bleibt auf Ihrem Gerät, um ohne Netz gelesen zu werden, nie aber an einem öffentlichen Platz. Ihre Tasche, Listen und aufgehobenen Suchen liegen auf dem Server, nur für Sie, bis Sie sie entfernen. Eine Liste, die Sie teilen, liest, wer ihren Link hat, ohne Ihren Namen.',
+    },
     browser: {
       heading: 'Ihr Browser',
       text: 'Solange Sie angemeldet sind, sagt das ein Cookie. Sprache, Farben und Höhe der Zeilen bleiben in diesem Browser; wo Sie suchen und was Sie geöffnet haben, bleibt in diesem Fenster. Wer sich abmeldet, entfernt alles außer Sprache, Farben und Höhe der Zeilen.',

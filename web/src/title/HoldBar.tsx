@@ -1,0 +1,35 @@
+/** On a narrow screen the hold is always at hand: at the foot, where the routes with theirs are out of sight. */
+import Button from '@mui/material/Button'
+import { useEffect, useState, type RefObject } from 'react'
+import { useTranslation } from 'react-i18next'
+import type { Volume } from '../holds/readBack.ts'
+import { holdInWords } from '../routes/RoutesPanel.tsx'
+import { usePlaces } from '../shared/places.tsx'
+import { useScope } from '../shared/scope.tsx'
+import styles from './title.module.css'
+
+export function HoldBar({ beside, volume, onHold }: { beside: RefObject<HTMLElement | null>; volume: Volume | null; onHold(): void }) {
+  const { t } = useTranslation()
+  const { scope } = useScope()
+  const { pickupName } = usePlaces()
+  const [needed, setNeeded] = useState(false)
+  useEffect(() => {
+    const button = beside.current?.querySelector('button')
+    if (!button) return
+    const watching = new IntersectionObserver(([entry]) => {
+      setNeeded(entry?.isIntersecting === false)
+    })
+    watching.observe(button)
+    return () => {
+      watching.disconnect()
+    }
+  })
+  if (!needed) return null
+  return (
+    <div className={styles.holdBar} data-screen>
+      <Button variant="contained" fullWidth onClick={onHold}>
+        {holdInWords(t, volume, pickupName(scope.at))}
+      </Button>
+    </div>
+  )
+}
