@@ -16,13 +16,16 @@ import {
 
 export type ReadRecord = { number: number; record: MarcRecord; warnings: RecordFault[] } | { number: number; fault: RecordFault }
 
+/** Whatever of a first record damage has left. */
+const PART_OF_MARCXML = /<(?:\w{1,30}:)?(?:leader|controlfield|datafield)[\s>]/
+
 const NOT_MARC: RecordFault = { field: null, code: 'not-marc', facts: {} }
 
 /** @param onOctets told of each stretch of the file that has been read */
 export async function* recordsIn(file: string, onOctets: (more: number) => void = () => undefined): AsyncGenerator<ReadRecord> {
   const start = await beginningOf(file)
   // Either may begin with damage that looks like the other.
-  const structured = start.includes(FIELD_END) && !start.includes('<leader') && !start.includes(':leader')
+  const structured = start.includes(FIELD_END) && !PART_OF_MARCXML.test(start)
   const markup = start.startsWith('<') && !structured && beginsAsMarcXml(start)
   if (start.startsWith('<') && !structured && !markup) return yield { number: 1, fault: NOT_MARC }
   let number = 0
