@@ -48,8 +48,11 @@ export function Sorted({ entries, rows, waiting, ticked, onTick, onOrder, onSay,
         screenReaderInstructions: { draggable: t('lists.drag.how') },
         announcements: {
           onDragStart: ({ active }) => t('lists.drag.taken', { title: titleOf(active.id), place: placeOf(active.id), count: ids.length }),
+          // At first it is over itself: that it was picked up is what counts then.
           onDragOver: ({ active, over }) =>
-            over ? t('lists.drag.over', { title: titleOf(active.id), place: placeOf(over.id), count: ids.length }) : '',
+            over && over.id !== active.id
+              ? t('lists.drag.over', { title: titleOf(active.id), place: placeOf(over.id), count: ids.length })
+              : undefined,
           onDragEnd: ({ active, over }) =>
             t('lists.drag.put', { title: titleOf(active.id), place: placeOf((over ?? active).id), count: ids.length }),
           onDragCancel: ({ active }) => t('lists.drag.cancelled', { title: titleOf(active.id) }),
