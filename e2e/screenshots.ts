@@ -72,13 +72,6 @@ test('in the dark, and on a phone', async ({ page }) => {
   await take(page, 'phone-title')
 })
 
-test('in German', async ({ page }) => {
-  await page.goto('/search?q=lighthouse+keepers')
-  await page.getByRole('button', { name: 'Deutsch' }).first().click()
-  await page.getByText('Wege zu Ihnen').waitFor()
-  await take(page, 'search-german')
-})
-
 test('what has been gathered', async ({ page }) => {
   await page.goto('/displays?at=northmole')
   await page.getByRole('heading', { name: 'New on the shelves' }).waitFor()
