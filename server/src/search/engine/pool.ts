@@ -1,6 +1,7 @@
 /** The engine in worker threads over shared memory, with one line of jobs that wait for them. */
 import { Worker } from 'node:worker_threads'
-import { Cancelled, effortOf, type Segments } from '@catalex/core/search'
+import { Cancelled, type Segments } from '@catalex/core/search'
+import { effortFor } from './effort.ts'
 import type { Asking, Engine } from './engine.ts'
 import { segmentsOf, type IndexState, type JobName, type Jobs } from './jobs.ts'
 import { WaitingLine, type WaitingJob } from './waitingLine.ts'
@@ -88,25 +89,21 @@ export class EnginePool implements Engine {
       const message = { id: (this.lastId += 1), name, request } as Message
       const answered = resolve as Job['resolve']
       const since = performance.now()
-      const job: Job = { message, effort: this.effortOf(message), client: client ?? null, since, begun: since, resolve: answered, reject }
+      const job: Job = {
+        message,
+        effort: effortFor(message, this.segments),
+        client: client ?? null,
+        since,
+        begun: since,
+        resolve: answered,
+        reject,
+      }
       signal?.addEventListener('abort', () => {
         this.cancel(job)
       })
       this.line.add(job)
       this.next()
     })
-  }
-
-  private effortOf({ name, request }: Message): number {
-    const base = this.segments.at(0)?.index
-    // Building a delta segment keeps a worker busy for long: whoever searches goes first.
-    if (name === 'delta') return request.documents.length * DELTA_EFFORT
-    if (name === 'title' || name === 'copies' || name === 'volumes' || name === 'series') return TITLE_EFFORT
-    if (name === 'holdOptions') return request.wish.records.length * TITLE_EFFORT
-    if (!base) return 0
-    // Each record of what is found is put in its place.
-    if (name === 'records') return effortOf(base, request.query) * RECORDS_EFFORT
-    return 'question' in request ? effortOf(base, request.question.query) : 0
   }
 
   private cancel(job: Job): void {
@@ -163,11 +160,3 @@ export class EnginePool implements Engine {
     await Promise.all(this.slots.flatMap(({ worker }) => (worker ? [worker.terminate()] : [])))
   }
 }
-
-/** A title with its copies costs about as much as looking at this many. */
-const TITLE_EFFORT = 20_000
-/** Times the effort of searching: every record found is looked at by its own order. */
-const RECORDS_EFFORT = 3
-
-/** A record to be indexed costs about as much as looking at this many. */
-const DELTA_EFFORT = 5000
