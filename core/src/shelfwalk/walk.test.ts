@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { FloorPlan, Plan } from '../plan/index.ts'
-import { branchesFor, walkOf, type Wanted } from './index.ts'
+import { branchesFor, walkOf, waysBetween, type Wanted } from './index.ts'
 
 /** Floors of a grid of nodes with some of its edges, joined by stairs at its corners; a bay at each node. */
 const SIDE = 3
@@ -182,5 +182,23 @@ describe('branches of a walk', () => {
         expect(sizes).toEqual([...sizes].sort((a, b) => b - a))
       }),
     )
+  })
+})
+
+describe('ways of a walk', () => {
+  const plan: Plan = {
+    branch: 'x',
+    stairs: [{ id: 's', metres: 5, nodes: { 0: '00', 1: '00' } }],
+    lifts: [],
+    floors: [floorOf(0, Array<boolean>(9).fill(true), [10, 10, 10]), floorOf(1, Array<boolean>(9).fill(true), [10, 10, 10])],
+  }
+  it('lead on from stop to stop, not from the door again; a stop in the same bay needs none', () => {
+    const [first, again, unknown, next] = waysBetween(plan, ['0:10', '0:10', null, '0:20'])
+    expect([first?.metres, again, unknown, next?.metres]).toEqual([10, null, null, 10])
+    expect(next?.legs).toEqual([{ floor: '0', line: [{ x: 10, y: 0 }, { x: 20, y: 0 }] }]) // prettier-ignore
+  })
+  it('go by the stairs where no lift leads there', () => {
+    const [way] = waysBetween(plan, ['1:00'], true)
+    expect(way?.directions).toContainEqual({ kind: 'climb', by: 'stairs', floor: '1', flights: 1 })
   })
 })

@@ -2,6 +2,7 @@
 import type { ShelfWalk, Stop } from '@catalex/contract/shelfwalk'
 import { familyOf } from '@catalex/core/catalogue'
 import { bayOf } from '@catalex/core/plan'
+import { waysBetween } from '@catalex/core/shelfwalk'
 import Checkbox from '@mui/material/Checkbox'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
@@ -17,7 +18,6 @@ import { usePlaces } from '../shared/places.tsx'
 import { OpenState } from '../ui/OpenState.tsx'
 import { SpineLabel } from '../ui/SpineLabel.tsx'
 import { Words } from '../ui/Words.tsx'
-import { waysOf } from './paths.ts'
 import styles from './shelfwalk.module.css'
 
 interface Props {
@@ -35,7 +35,17 @@ export function BranchWalk({ walk: { branch: code, stops }, stepless, ticked, on
   const branch = find(code)
   const planned = all.plans?.includes(code) === true
   const { data: plan } = useQuery({ ...planQuery(code), enabled: planned })
-  const ways = useMemo(() => (plan ? waysOf(plan, stops, stepless) : []), [plan, stops, stepless])
+  const ways = useMemo(
+    () =>
+      plan
+        ? waysBetween(
+            plan,
+            stops.map(({ place }) => place.bay),
+            stepless,
+          )
+        : [],
+    [plan, stops, stepless],
+  )
   const legs = ways.flatMap((way) => way?.legs ?? [])
   const floors = stretches(stops)
   const next = stops.find(({ barcode }) => !ticked.includes(barcode)) ?? stops[0]

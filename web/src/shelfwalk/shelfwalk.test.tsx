@@ -41,7 +41,7 @@ test('branch by branch and floor by floor, each with its way from the one before
   expect(await within(quay).findByRole('img', { name: /^Plan of Level 0/ })).toBeVisible()
   expect(screen.getByText(/1 of 3 taken from the shelf/)).toBeVisible()
   expect(within(screen.getByRole('region', { name: 'Beacon Hill' })).getByRole('listitem')).toHaveTextContent('read here only')
-  const others = screen.getByRole('region', { name: 'Not to be walked to' })
+  const others = screen.getByRole('region', { name: 'Not on this walk' })
   expect(others).toHaveTextContent('Staff fetch it from Beacon Hill, Main shelves: ask at the desk for S 12')
   expect(others).toHaveTextContent('The catalogue no longer has this title.')
   await user.click(screen.getByRole('switch', { name: 'Without stairs' }))

@@ -49,9 +49,10 @@ async function keep(addresses: readonly string[]): Promise<void> {
   })
 }
 
-/** What this page has been made of so far: scripts, styles and fonts. */
+/** What this page has been made of so far: scripts, styles and fonts; nothing that was asked of the server beside them. */
 const madeOf = (): string[] =>
-  (performance.getEntriesByType('resource') as PerformanceResourceTiming[])
+  performance
+    .getEntriesByType('resource')
     .map(({ name }) => new URL(name))
-    .filter(({ origin, pathname }) => origin === window.location.origin && !pathname.startsWith('/api/'))
+    .filter(({ origin, pathname }) => origin === window.location.origin && (pathname.startsWith('/assets/') || pathname === '/icon.svg'))
     .map(({ pathname }) => pathname)
