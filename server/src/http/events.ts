@@ -14,6 +14,14 @@ const ALIVE_MS = 25_000
 /** After so long a page asks again where its line broke. */
 const RETRY_MS = 15_000
 
+/** Octets that wait for somebody who reads nothing. */
+const MOST_WAITING = 10_000
+
+function tell(response: Response, line: string): void {
+  if (response.writableLength > MOST_WAITING) response.destroy()
+  else response.write(line)
+}
+
 interface Watcher {
   recordIds: ReadonlySet<number>
   client: string
@@ -24,10 +32,10 @@ export function serveEvents(app: Express, { database, search, stopping }: Pick<C
   const watchers = new Set<Watcher>()
   search.onMoved((moved) => {
     for (const { recordIds, response } of watchers)
-      if ([...recordIds].some((id) => moved.has(id))) response.write('event: copies\ndata:\n\n')
+      if ([...recordIds].some((id) => moved.has(id))) tell(response, 'event: copies\ndata:\n\n')
   })
   setInterval(() => {
-    for (const { response } of watchers) response.write(':\n\n')
+    for (const { response } of watchers) tell(response, ':\n\n')
   }, ALIVE_MS).unref()
   stopping.addEventListener('abort', () => {
     for (const { response } of watchers) response.end()

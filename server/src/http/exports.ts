@@ -8,6 +8,7 @@ import { once } from 'node:events'
 import { recordIdsOf } from '../catalogue/index.ts'
 import { momentOf } from '../circulation/index.ts'
 import { EXPORT_FORMS, isExportForm, writeExport } from '../citing/index.ts'
+import { Overloaded } from '../overloaded.ts'
 import { borrowerOf } from '../readers/index.ts'
 import { Turns } from '../turns.ts'
 import { addressOf } from './bind.ts'
@@ -17,47 +18,57 @@ import { HttpProblem } from './problems.ts'
 /** From the first record to the last, milliseconds. */
 const LONGEST_MS = 60_000
 
+/** Files of one client and of all that are on their way at once. */
+const MOST_OF_ONE = 3
+const MOST_OF_ALL = 100
+
 export function serveExports(app: Express, context: Context): void {
   const { database, libraries, search, clock } = context
-  /** A file is long work; whoever reads it slowly keeps others waiting no longer than a minute. */
-  const turns = new Turns('exports', { atOnce: 2, ofOne: 2, ofAll: 50 })
+  /** Each part of a file is a turn of its own: whoever reads slowly keeps nobody waiting. */
+  const turns = new Turns('exports', { atOnce: 2, ofOne: MOST_OF_ONE, ofAll: MOST_OF_ALL })
+  const onTheirWay = new Map<string, number>()
 
   const namedIds = async (titles: readonly string[]): Promise<number[]> => {
     const ids = await recordIdsOf(database, titles)
     return titles.flatMap((number) => ids.get(number) ?? [])
   }
-  const foundIds = (query: SearchQuery, request: Request, signal: AbortSignal): Promise<number[]> => {
+  const foundIds = (query: SearchQuery, client: string, signal: AbortSignal): Promise<number[]> => {
     const searcher = { borrower: borrowerOf(libraries, null), at: query.at ?? libraries.pickupOf(null), today: momentOf(clock.now()).today }
-    return search.recordsFound(query, searcher, MOST_EXPORTED, { signal, client: addressOf(request) })
+    return search.recordsFound(query, searcher, MOST_EXPORTED, { signal, client })
+  }
+
+  const send = async (request: Request, response: Response, client: string, signal: AbortSignal): Promise<void> => {
+    const form = String(request.params.form)
+    if (!isExportForm(form)) throw new HttpProblem('no-such-address')
+    const query = { ...request.query }
+    const recordIds =
+      'titles' in query
+        ? await namedIds(checkedQuery<ExportQuery>(exportQuerySchema, query).titles)
+        : await foundIds(checkedQuery<SearchQuery>(searchQuerySchema, query), client, signal)
+    response.set('Cache-Control', 'no-store').attachment(`titles.${form}`).type(EXPORT_FORMS[form])
+    const parts = writeExport(form, { source: database, libraries, recordIds, minute: momentOf(clock.now()).minute })
+    for (let part = await turns.take(client, () => parts.next()); !part.done; part = await turns.take(client, () => parts.next())) {
+      if (!response.write(part.value)) await Promise.race([once(response, 'drain'), once(signal, 'abort')])
+      if (signal.aborted) throw new Cancelled()
+    }
+    response.end()
   }
 
   app.get('/export.:form', (request: Request, response: Response, next: NextFunction) => {
+    const client = addressOf(request)
+    const own = onTheirWay.get(client) ?? 0
+    const all = [...onTheirWay.values()].reduce((sum, some) => sum + some, 0)
+    if (own >= MOST_OF_ONE || all >= MOST_OF_ALL) throw new Overloaded('exports')
+    onTheirWay.set(client, own + 1)
     const leaving = new AbortController()
-    const signal = AbortSignal.any([leaving.signal, AbortSignal.timeout(LONGEST_MS)])
     response.on('close', () => {
       if (!response.writableFinished) leaving.abort()
+      const left = (onTheirWay.get(client) ?? 1) - 1
+      if (left > 0) onTheirWay.set(client, left)
+      else onTheirWay.delete(client)
     })
-    const send = async () => {
-      const form = String(request.params.form)
-      if (!isExportForm(form)) throw new HttpProblem('no-such-address')
-      const query = { ...request.query }
-      const recordIds =
-        'titles' in query
-          ? await namedIds(checkedQuery<ExportQuery>(exportQuerySchema, query).titles)
-          : await foundIds(checkedQuery<SearchQuery>(searchQuerySchema, query), request, signal)
-      response.set('Cache-Control', 'no-store').attachment(`titles.${form}`).type(EXPORT_FORMS[form])
-      const exporting = { source: database, libraries, recordIds, minute: momentOf(clock.now()).minute }
-      for await (const part of writeExport(form, exporting)) {
-        if (!response.write(part)) await Promise.race([once(response, 'drain'), once(signal, 'abort')])
-        if (signal.aborted) {
-          response.destroy()
-          return
-        }
-      }
-      response.end()
-    }
-    turns.take(addressOf(request), send).catch((error: unknown) => {
-      if (error instanceof Cancelled) response.destroy()
+    send(request, response, client, AbortSignal.any([leaving.signal, AbortSignal.timeout(LONGEST_MS)])).catch((error: unknown) => {
+      if (error instanceof Cancelled || response.headersSent) response.destroy()
       else next(error)
     })
   })
