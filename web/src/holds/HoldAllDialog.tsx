@@ -1,7 +1,6 @@
-/** Holds on several titles: one pickup location, and for each title what came of it. */
+/** Holds on several titles: one pickup location; what each means is said beforehand, and what came of it afterwards. */
 import type { ResultRow } from '@catalex/contract/search'
-import type { Which } from '@catalex/core/satchel'
-import { entryKey } from '@catalex/core/satchel'
+import { entryKey, type Which } from '@catalex/core/satchel'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import MenuItem from '@mui/material/MenuItem'
@@ -11,6 +10,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
+import { amountInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords } from '../shared/problems.ts'
@@ -18,8 +18,9 @@ import { useScope } from '../shared/scope.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { useBackCloses } from '../shared/useBackCloses.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
-import { Words } from '../ui/Words.tsx'
+import { HoldLine, type Outcome } from './HoldLine.tsx'
 import { useAfterHolds, usePlaceHold } from './queries.ts'
+import { useOptionsOfEach, type Each } from './useOptionsOfEach.ts'
 import styles from './holds.module.css'
 
 interface Props {
@@ -28,31 +29,34 @@ interface Props {
   onClose(): void
 }
 
-/** What came of one title: placed, or why not. */
-type Outcome = { placed: true } | { placed: false; why: string }
-
 export default function HoldAllDialog({ which, rows, onClose }: Props) {
-  useBackCloses(onClose)
   const { t } = useTranslation()
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'))
   const links = useLinks()
   const { scope } = useScope()
   const { reader, askToSignIn } = useSession()
-  const { all, pickupName } = usePlaces()
+  const { all, pickups, pickupName } = usePlaces()
   const [pickup, setPickup] = useState(scope.at)
   const [outcomes, setOutcomes] = useState<ReadonlyMap<string, Outcome>>(new Map())
   const [placing, setPlacing] = useState(false)
+  // What came of each is told here: it stays until all is told.
+  const close = () => {
+    if (!placing) onClose()
+  }
+  useBackCloses(close)
   const { mutateAsync } = usePlaceHold({ one: false })
   const after = useAfterHolds()
-  const points = all.branches.flatMap(({ pickups }) => pickups)
+  const options = useOptionsOfEach(which, pickup)
   const left = which.filter((one) => outcomes.get(entryKey(one))?.placed !== true)
+  const possible = left.filter((one) => options.of(one).kind === 'option')
+  const waiting = left.some((one) => options.of(one).kind === 'waiting')
+  const cost = costOf(possible.map((one) => options.of(one)))
   const done = outcomes.size > 0 && !placing
 
-  const place = async () => {
-    if (!reader && !(await askToSignIn())) return
+  const place = async (these: readonly Which[]) => {
     setPlacing(true)
     // One after the other, so that a limit that is reached meets the last of them.
-    for (const one of left) {
+    for (const one of these) {
       const outcome = await mutateAsync({ records: [one.controlNumber], barcode: one.barcode, pickup }).then(
         (): Outcome => ({ placed: true }),
         (error: unknown): Outcome => ({ placed: false, why: problemInWords(t, error, all) }),
@@ -62,9 +66,24 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
     setPlacing(false)
     await after()
   }
+  /** What was agreed to as a guest is carried out where it is the same with this card; else it is read once more. */
+  const signInAndPlace = async () => {
+    if (!(await askToSignIn())) return
+    const own = await options.refetch()
+    const still = left.filter((one) => own.get(entryKey(one))?.kind === 'option')
+    if (still.length === possible.length && costOf([...own.values()]) === cost) await place(still)
+  }
+  const said = (): string => {
+    if (placing) return t('holdAll.placing', { done: outcomes.size, count: which.length })
+    const where = { place: pickupName(pickup) }
+    if (done) return t('holdAll.done', { placed: which.length - left.length, count: which.length, ...where })
+    if (waiting) return t('hold.updating')
+    if (possible.length === 0) return t('holdAll.nonePossible', where)
+    return `${t('holdAll.readBack', { count: possible.length, ...where })} ${cost === 0 ? t('hold.costsNothing') : t('holdAll.costs', { amount: amountInWords(cost) })}`
+  }
   return (
-    <Dialog open onClose={onClose} fullScreen={phone} maxWidth="sm" fullWidth aria-labelledby="hold-all-heading">
-      <DialogHead id="hold-all-heading" title={t('holdAll.heading', { count: which.length })} onClose={onClose} />
+    <Dialog open onClose={close} fullScreen={phone} maxWidth="md" fullWidth aria-labelledby="hold-all-heading">
+      <DialogHead id="hold-all-heading" title={t('holdAll.heading', { count: which.length })} onClose={close} />
       <div className={styles.body}>
         <label className={styles.collect}>
           {t('holdAll.where')}{' '}
@@ -78,54 +97,52 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
               setPickup(event.target.value)
             }}
           >
-            {points.map(({ code }) => (
+            {pickups.map(({ code, name }) => (
               <MenuItem key={code} value={code}>
-                {pickupName(code)}
+                {name}
               </MenuItem>
             ))}
           </Select>
         </label>
         <ol className={styles.each}>
-          {which.map((one) => {
-            const outcome = outcomes.get(entryKey(one))
-            return (
-              <li key={entryKey(one)}>
-                <b>
-                  <Words>{rows.get(one.controlNumber)?.title ?? one.controlNumber}</Words>
-                </b>
-                {outcome && (
-                  <span className={outcome.placed ? styles.placed : styles.refused}>
-                    {outcome.placed ? t('holdAll.placed') : outcome.why}
-                  </span>
-                )}
-              </li>
-            )
-          })}
+          {which.map((one) => (
+            <HoldLine
+              key={entryKey(one)}
+              which={one}
+              row={rows.get(one.controlNumber)}
+              each={options.of(one)}
+              outcome={outcomes.get(entryKey(one))}
+            />
+          ))}
         </ol>
       </div>
       <div className={styles.readBack}>
-        <p role="status">
-          {placing
-            ? t('holdAll.placing', { done: outcomes.size, count: which.length })
-            : done
-              ? t('holdAll.done', { placed: which.length - left.length, count: which.length, place: pickupName(pickup) })
-              : t('holdAll.readBack', { count: which.length, place: pickupName(pickup) })}
-        </p>
+        <p role="status">{said()}</p>
         {done && (
           <Button component={Link} to={links.card} variant="outlined">
             {t('hold.toCard')}
           </Button>
         )}
-        {done && left.length === 0 ? (
+        {done && possible.length === 0 ? (
           <Button variant="contained" size="large" autoFocus onClick={onClose}>
             {t('app.close')}
           </Button>
         ) : (
-          <Button variant="contained" size="large" disabled={placing || left.length === 0} onClick={() => void place()}>
-            {reader ? t(done ? 'holdAll.again' : 'holdAll.place', { count: left.length }) : t('hold.signInFirst')}
+          <Button
+            variant="contained"
+            size="large"
+            disabled={placing || waiting || possible.length === 0}
+            onClick={() => void (reader ? place(possible) : signInAndPlace())}
+          >
+            {reader
+              ? t(done ? 'holdAll.again' : 'holdAll.place', { count: possible.length })
+              : t('holdAll.signInFirst', { count: possible.length })}
           </Button>
         )}
       </div>
     </Dialog>
   )
 }
+
+/** In hundredths of the currency. */
+const costOf = (all: readonly Each[]): number => all.reduce((sum, one) => sum + (one.kind === 'option' ? one.option.cost : 0), 0)

@@ -11,6 +11,7 @@ import { useTranslation } from 'react-i18next'
 import { amountInWords, now } from '../shared/formats.ts'
 import { hoursOf, usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
+import { useWhence } from './useWhence.ts'
 import styles from './holds.module.css'
 
 /** Shown at first; the rest at one press. */
@@ -70,14 +71,11 @@ export function Where({ options, stale, pickup, onChange }: Props) {
   )
 }
 
-function Option({ option: { pickup: code, from, queue, cost, refusal } }: { option: PickupOption }) {
+function Option({ option }: { option: PickupOption }) {
   const { t } = useTranslation()
-  const { branchName, pickup, pickupName, all } = usePlaces()
-  const whence = queue
-    ? t('hold.queue', { place: t('app.nth', { count: queue.before + 1, ordinal: true }) })
-    : from === pickup(code)?.at.code
-      ? t('hold.fromHere')
-      : t('hold.fromBranch', { branch: branchName(from ?? '') })
+  const { pickupName, all } = usePlaces()
+  const whence = useWhence()
+  const { pickup: code, cost, refusal } = option
   return (
     <>
       <span className={styles.name}>{pickupName(code)}</span>
@@ -85,7 +83,7 @@ function Option({ option: { pickup: code, from, queue, cost, refusal } }: { opti
         <span className={styles.refused}>{refusalInWords(t, refusal, all.timeZone)}</span>
       ) : (
         <>
-          <span className={styles.soft}>{whence}</span>
+          <span className={styles.soft}>{whence(option)}</span>
           <span className={styles.cost}>{cost === 0 ? t('routes.free') : amountInWords(cost)}</span>
         </>
       )}

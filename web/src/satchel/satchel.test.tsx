@@ -3,7 +3,7 @@ import { withChanges, type Entry } from '@catalex/core/satchel'
 import { screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, expect, test } from 'vitest'
 import { open, type Opened } from '../../tests/open.tsx'
-import { answer, branch, edition, hold, NOBODY, PLACES, row, SOMEBODY, titlePage } from '../../tests/samples.ts'
+import { answer, branch, edition, hold, NOBODY, options, pickup, PLACES, row, SOMEBODY, titlePage } from '../../tests/samples.ts'
 import { Refused, type Replies } from '../../tests/server.ts'
 
 const ROWS = [row('p1', 'The salt ledger', { editions: [edition('p1'), edition('p2', { carrier: 'large-print-book', year: 2015 })] }), row('p3', 'Anchors')] // prettier-ignore
@@ -102,16 +102,32 @@ async function openHolds(replies: Replies): Promise<Opened> {
   return opened
 }
 
-test('holds on all: one pickup location, and for each title what came of it', async () => {
+test('holds on all: what each costs or what stops it is said before, and what came of each after', async () => {
+  const limit = { code: 'too-many-holds', held: 15, limit: 15 } as const
   const { user, server } = await openHolds({
+    holdOptions: ({ query }) =>
+      query.getAll('records').includes('p1')
+        ? options([pickup('quay', { from: 'hill', cost: 120 }), pickup('hill', { refusal: { code: 'pickup-not-served' } })])
+        : options([pickup('quay', { cost: 30 }), pickup('hill')]),
     placeHold: ({ body }) =>
-      (body as { records: string[] }).records[0] === 'p1'
-        ? hold('h1')
-        : new Refused('refused', { refusal: { code: 'too-many-holds', held: 15, limit: 15 } }),
+      (body as { records: string[] }).records[0] === 'p1' ? hold('h1') : new Refused('refused', { refusal: limit }),
   })
   const dialog = await screen.findByRole('dialog', { name: 'Hold 2 titles' })
-  await user.click(within(dialog).getByRole('combobox', { name: 'Where to collect' }))
-  await user.click(await screen.findByRole('option', { name: 'Quayside' }))
+  const where = async (name: string) => {
+    await user.click(within(dialog).getByRole('combobox', { name: 'Where to collect' }))
+    await user.click(await screen.findByRole('option', { name }))
+  }
+  const lines = () =>
+    within(dialog)
+      .getAllByRole('listitem')
+      .map((line) => line.textContent)
+  // What cannot be held there is left out before anything is placed.
+  await where('Beacon Hill')
+  expect(await within(dialog).findByText('1 hold, to be collected at Beacon Hill. There is no charge.')).toBeVisible()
+  expect(within(dialog).getByRole('button', { name: 'Place 1 hold' })).toBeEnabled()
+  await where('Quayside')
+  expect(within(dialog).getByText('2 holds, one a title, to be collected at Quayside. Together they cost 1.50.')).toBeVisible()
+  expect(lines()).toEqual([expect.stringMatching(/salt ledger.*Beacon Hill.*1\.20/), expect.stringMatching(/Anchors.*0\.30/)])
   await user.click(within(dialog).getByRole('button', { name: 'Place 2 holds' }))
   expect(await within(dialog).findByText('1 of 2 holds placed, to be collected at Quayside.')).toBeVisible()
   expect(within(dialog).getByText('Hold placed')).toBeVisible()

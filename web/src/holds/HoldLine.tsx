@@ -1,0 +1,67 @@
+/** One of several titles to be held: what it is, how it would come or why not, and what came of it. */
+import type { ResultRow } from '@catalex/contract/search'
+import type { Which } from '@catalex/core/satchel'
+import Skeleton from '@mui/material/Skeleton'
+import { useTranslation } from 'react-i18next'
+import { amountInWords } from '../shared/formats.ts'
+import { usePlaces } from '../shared/places.tsx'
+import { problemInWords, refusalInWords } from '../shared/problems.ts'
+import { Words } from '../ui/Words.tsx'
+import { useWhence } from './useWhence.ts'
+import type { Each } from './useOptionsOfEach.ts'
+import styles from './holds.module.css'
+
+/** What came of one title: placed, or why not. */
+export type Outcome = { placed: true } | { placed: false; why: string }
+
+interface Props {
+  which: Which
+  row: ResultRow | undefined
+  each: Each
+  outcome: Outcome | undefined
+}
+
+export function HoldLine({ which, row, each, outcome }: Props) {
+  const { t } = useTranslation()
+  const edition = row?.editions.find(({ controlNumber }) => controlNumber === which.controlNumber)
+  return (
+    <li>
+      <div>
+        <b>
+          <Words>{row?.title ?? which.controlNumber}</Words>
+        </b>
+        <span className={styles.soft}>
+          {' '}
+          {[row?.who.join(', '), edition && t(`carriers.${edition.carrier}`), edition?.year].filter(Boolean).join(', ')}
+        </span>
+      </div>
+      {outcome ? (
+        <span className={outcome.placed ? styles.placed : styles.refused}>{outcome.placed ? t('holdAll.placed') : outcome.why}</span>
+      ) : (
+        <Beforehand each={each} />
+      )}
+    </li>
+  )
+}
+
+function Beforehand({ each }: { each: Each }) {
+  const { t } = useTranslation()
+  const { all } = usePlaces()
+  const whence = useWhence()
+  switch (each.kind) {
+    case 'waiting':
+      return <Skeleton width="60%" />
+    case 'failed':
+      return <span className={styles.refused}>{problemInWords(t, each.error, all)}</span>
+    case 'refused':
+      return <span className={styles.refused}>{refusalInWords(t, each.refusal, all.timeZone)}</span>
+    case 'option': {
+      const { cost } = each.option
+      return (
+        <span className={styles.soft}>
+          {whence(each.option)} · {cost === 0 ? t('routes.free') : amountInWords(cost)}
+        </span>
+      )
+    }
+  }
+}

@@ -1,0 +1,38 @@
+/** What a hold on each of several titles would mean at one pickup location. */
+import type { PickupOption } from '@catalex/contract/holds'
+import type { Refusal } from '@catalex/contract/refusal'
+import { entryKey, type Which } from '@catalex/core/satchel'
+import { useQueries } from '@tanstack/react-query'
+import { holdOptionsQuery } from './queries.ts'
+
+/** Possible, and how; refused, and why; or not known yet. */
+export type Each =
+  | { kind: 'option'; option: PickupOption }
+  | { kind: 'refused'; refusal: Refusal }
+  | { kind: 'failed'; error: unknown }
+  | { kind: 'waiting' }
+
+export interface OptionsOfEach {
+  of(which: Which): Each
+  refetch(): Promise<ReadonlyMap<string, Each>>
+}
+
+export function useOptionsOfEach(which: readonly Which[], pickup: string): OptionsOfEach {
+  const answers = useQueries({
+    queries: which.map(({ controlNumber, barcode }) => ({ ...holdOptionsQuery([controlNumber], barcode), placeholderData: undefined })),
+  })
+  const each = (answer: Pick<(typeof answers)[number], 'data' | 'error'> | undefined): Each => {
+    if (answer?.error) return { kind: 'failed', error: answer.error }
+    if (!answer?.data) return { kind: 'waiting' }
+    const option = answer.data.pickups.find((one) => one.pickup === pickup)
+    const refusal = answer.data.refusal ?? (option ? option.refusal : { code: 'pickup-not-served' as const })
+    if (refusal) return { kind: 'refused', refusal }
+    return option ? { kind: 'option', option } : { kind: 'waiting' }
+  }
+  const keys = which.map(entryKey)
+  return {
+    of: (one) => each(answers[keys.indexOf(entryKey(one))]),
+    refetch: async () =>
+      new Map((await Promise.all(answers.map((answer) => answer.refetch()))).map((answer, i) => [keys[i] ?? '', each(answer)])),
+  }
+}
