@@ -53,12 +53,12 @@ const ACCESS: Record<EndpointName, Access> = {
   changeList: { body: () => ({ about: 'changed' }), signedOut: 401, own: 200, others: 404, forged: 404 },
   shareList: { signedOut: 401, own: 200, others: 404, forged: 404 },
   withdrawList: { signedOut: 401, own: 200, others: 404, forged: 404 },
-  throwAwayList: { signedOut: 401, own: 204, others: 404, forged: 404 },
+  deleteList: { signedOut: 401, own: 204, others: 404, forged: 404 },
   sharedList: { signedOut: 404, own: 404, forged: 404 },
   searches: { signedOut: 401, own: 200 },
   keepSearch: { body: () => ({ name: 'Tides', address: '?q=tide' }), signedOut: 401, own: 201 },
   noteSearchSeen: { signedOut: 401, own: 200, others: 404, forged: 404 },
-  dropSearch: { signedOut: 401, own: 200, others: 404, forged: 404 },
+  removeSearch: { signedOut: 401, own: 200, others: 404, forged: 404 },
   findTitles: { body: () => ({ sought: [{ isbns: [], title: 'x', who: '' }] }), signedOut: 200, own: 200 },
   satchel: { signedOut: 401, own: 200 },
   changeSatchel: { body: () => ({ add: [], remove: [] }), signedOut: 401, own: 200 },
@@ -137,5 +137,23 @@ describe.each(Object.keys(ACCESS) as EndpointName[])('%s', (name) => {
 
 it('what needs no session takes no token, and all that changes something does', () => {
   const changing = (Object.keys(PATHS) as EndpointName[]).filter((name) => PATHS[name].method !== 'get')
-  expect(changing.sort()).toEqual(['cancelHold', 'changeList', 'changeSatchel', 'dropSearch', 'findTitles', 'keepSearch', 'mailTitles', 'makeList', 'noteSearchSeen', 'placeHold', 'sendMessage', 'shareList', 'signIn', 'signOut', 'signOutEverywhere', 'throwAwayList', 'withdrawList']) // prettier-ignore
+  expect(changing.sort()).toEqual([
+    'cancelHold',
+    'changeList',
+    'changeSatchel',
+    'deleteList',
+    'findTitles',
+    'keepSearch',
+    'mailTitles',
+    'makeList',
+    'noteSearchSeen',
+    'placeHold',
+    'removeSearch',
+    'sendMessage',
+    'shareList',
+    'signIn',
+    'signOut',
+    'signOutEverywhere',
+    'withdrawList',
+  ]) // prettier-ignore
 })

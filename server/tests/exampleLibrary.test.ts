@@ -210,7 +210,7 @@ describe('courses', () => {
 
 it('a list is its reader’s from the first day on, and what they make of it stays', async () => {
   const lists = (await asa.get<ListHeads>('/api/lists')).body
-  expect(lists).toMatchObject([{ name: 'For the boat', about: 'What we read at sea', has: ['KF1', 'KF3'] }])
+  expect(lists).toMatchObject([{ name: 'For the boat', about: 'What we read at sea', count: 2 }])
   expect((await nobody().get<SharedList>(`/api/shared/${lists[0]!.link ?? ''}`)).body.entries[0]).toMatchObject({
     controlNumber: 'KF1',
     note: 'again',
@@ -218,7 +218,7 @@ it('a list is its reader’s from the first day on, and what they make of it sta
   expect((await mirjam.get<ListHeads>('/api/lists')).body).toEqual([])
   await asa.ask('POST', `/api/lists/${lists[0]!.id}`, { remove: [{ controlNumber: 'KF1', barcode: null }] })
   await load([], { world: catalogue.world, data: catalogue.data })
-  expect((await asa.get<ListHeads>('/api/lists')).body).toMatchObject([{ name: 'For the boat', has: ['KF3'] }])
+  expect((await asa.get<ListHeads>('/api/lists')).body).toMatchObject([{ name: 'For the boat', count: 1 }])
 })
 
 it('displays stand as long as they are to: the titles named, or what a search finds, and a search may be narrowed to them', async () => {

@@ -32,7 +32,7 @@ const head = {
   changed: moment,
 } as const
 
-export const listsSchema = list(shape({ ...head, count, has: { ...list(text), description: 'Control numbers.' } }))
+export const listsSchema = list(shape({ ...head, count }))
 
 const entries = list(shape({ controlNumber: text, barcode: nullable('string'), added: moment, note: text, labels: list(text) }))
 export const listSchema = shape({ ...head, entries, left: { ...count, description: 'Entries that did not fit.' } })

@@ -1,6 +1,6 @@
 /** Searches that readers keep, to be run again. */
 import type { FromSchema } from '../schema/index.ts'
-import { date, list, shape, text } from '../schema/shapes.ts'
+import { list, moment, shape, text } from '../schema/shapes.ts'
 
 export const keepSearchSchema = shape({
   name: { type: 'string', maxLength: 200, pattern: '\\S', description: 'A name with at least one letter.' },
@@ -12,7 +12,7 @@ export const keptSearchesSchema = list(
     id: { type: 'string', description: 'Known to its reader alone.' },
     name: text,
     address: text,
-    seen: { ...date, description: 'When it was last looked at: what came since is new.' },
+    seen: { ...moment, description: 'When it was last looked at: titles that came after that are new.' },
   }),
 )
 

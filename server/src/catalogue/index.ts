@@ -5,6 +5,7 @@ import { QueryTooLarge, type IdentifierQuery } from '@catalex/core/query'
 import type { Queryable } from '../database/index.ts'
 import { exportedRecords } from './exporting.ts'
 
+export { arrivedAfter, noteArrivals } from './arrivals.ts'
 export { besideOnShelf, marcOfCopy, standingOf } from './shelf.ts'
 export { exportedAuthorities, exportedRecords, titleAddresses, titlePages } from './exporting.ts'
 export { marcOf, type StoredMarc } from './marc.ts'
@@ -14,6 +15,7 @@ export { recordsIn } from './marcFiles.ts'
 export { markForm, restateRecords } from './restating.ts'
 export { prepare } from './preparing.ts'
 export { canReadInThread, readInThread } from './readingThread.ts'
+export type { Applied } from './applying.ts'
 export { loadMarc, loadWholeCatalogue, type LoadFault, type LoadReport } from './loading.ts'
 
 export interface StoredRecord {
@@ -99,13 +101,13 @@ export async function recordIdsOf(source: Queryable, controlNumbers: readonly st
   return new Map(rows.map(({ id, controlNumber }) => [controlNumber, id]))
 }
 
-/** Records of which a copy has come since a day, the newest first. */
+/** Records of which a copy has come since a day, the newest first. @param most of the copies, the newest, that are looked at */
 export async function newRecords(source: Queryable, since: string, most: number): Promise<number[]> {
   const rows = await source.read<{ recordId: number }>(
-    'SELECT recordId, max(acquired) AS came FROM copies WHERE acquired >= $since GROUP BY recordId ORDER BY came DESC, recordId DESC LIMIT $most',
+    'SELECT recordId FROM copies WHERE acquired >= $since ORDER BY acquired DESC, recordId DESC LIMIT $most',
     { since, most },
   )
-  return rows.map(({ recordId }) => recordId)
+  return [...new Set(rows.map(({ recordId }) => recordId))]
 }
 
 /** A record as an export has it; null where there is none of this number. */

@@ -1,7 +1,16 @@
 /** `catalex load`: a new catalogue that appears only when it is complete, or an update of the one that is there, in use or not. */
 import { existsSync, mkdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { dirname } from 'node:path'
-import { canReadInThread, loadMarc, loadWholeCatalogue, markForm, readInThread, restateRecords } from '../catalogue/index.ts'
+import {
+  canReadInThread,
+  loadMarc,
+  loadWholeCatalogue,
+  markForm,
+  noteArrivals,
+  readInThread,
+  restateRecords,
+  type Applied,
+} from '../catalogue/index.ts'
 import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold, type Moment } from '../circulation/index.ts'
 import { claim, Database, migrate, withoutTriggers, type Write } from '../database/index.ts'
 import { loadLists } from '../lists/index.ts'
@@ -127,10 +136,10 @@ async function updateWorld(database: Database, world: WorldFiles, options: Optio
       whole: true,
       progress,
       ...readerOf(world.marc),
-      alongside: async (write, { added, changed, withdrawn }) => {
+      alongside: async (write, applied) => {
         await libraries.save(write)
         await loadReadersFiles(write, libraries, world, readers, timeOf(libraries, options))
-        lost.push(...(await followCatalogue(write, libraries, [...added, ...changed, ...withdrawn], timeOf(libraries, options))))
+        lost.push(...(await follow(write, libraries, applied, timeOf(libraries, options))))
       },
     }),
   )
@@ -145,6 +154,12 @@ async function updateWorld(database: Database, world: WorldFiles, options: Optio
 
 /** More changed records than this are better searched from an index built anew. */
 const MOST_IN_DELTA = 20_000
+
+/** What a change of the catalogue means for readers: what is new to them, and what of theirs is lost. */
+async function follow(write: Write, libraries: Libraries, { added, changed, withdrawn }: Applied, at: Moment): Promise<LostHold[]> {
+  await noteArrivals(write, added, at.now)
+  return followCatalogue(write, libraries, [...added, ...changed, ...withdrawn], at)
+}
 
 /** Records, and lists of copies whose status has changed (*.csv), in the order of their kinds: records first. */
 async function updateFrom(database: Database, files: readonly string[], options: Options): Promise<Outcome> {
@@ -164,8 +179,8 @@ async function updateRecords(database: Database, files: readonly string[], optio
       whole: false,
       progress,
       ...readerOf(files),
-      alongside: async (write, { added, changed, withdrawn }) => {
-        lost.push(...(await followCatalogue(write, libraries, [...added, ...changed, ...withdrawn], timeOf(libraries, options))))
+      alongside: async (write, applied) => {
+        lost.push(...(await follow(write, libraries, applied, timeOf(libraries, options))))
       },
     }),
   )

@@ -164,12 +164,14 @@ const ACQUIRED = [
   `DELETE FROM settings WHERE name = 'lists'`,
 ]
 
-/** Searches that readers keep, by the query of their address. */
+/** Searches that readers keep, by the query of their address, and which records have come since. */
 const SEARCHES = [
   `CREATE TABLE keptSearches (
     id INTEGER PRIMARY KEY AUTOINCREMENT, readerId INTEGER NOT NULL REFERENCES readers(id), code TEXT NOT NULL UNIQUE,
     name TEXT NOT NULL, address TEXT NOT NULL, seen TEXT NOT NULL)`,
   `CREATE INDEX searchesOfReader ON keptSearches(readerId)`,
+  `CREATE TABLE arrivals (recordId INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, at TEXT NOT NULL)`,
+  `CREATE INDEX arrivalsByTime ON arrivals(at, recordId)`,
 ]
 
 const STEPS: Record<string, string[]> = {

@@ -50,8 +50,8 @@ export function bindLists(bind: Bind, { database, libraries, search, clock, comm
   bind('withdrawList', async ({ request, path }) =>
     there(await inTurn(request, (readerId) => commands.shareList(readerId, path.id, false))),
   )
-  bind('throwAwayList', async ({ request, path }) => {
-    if (!(await inTurn(request, (readerId) => commands.throwAwayList(readerId, path.id)))) throw new HttpProblem('no-such-list')
+  bind('deleteList', async ({ request, path }) => {
+    if (!(await inTurn(request, (readerId) => commands.deleteList(readerId, path.id)))) throw new HttpProblem('no-such-list')
     return undefined
   })
   bind('sharedList', async ({ path }) => there(await sharedList(database, path.link)))
@@ -64,8 +64,8 @@ export function bindLists(bind: Bind, { database, libraries, search, clock, comm
   bind('noteSearchSeen', async ({ request, path }) =>
     there(await inTurn(request, (readerId) => commands.noteSearchSeen(readerId, path.id, momentOf(clock.now()))), 'no-such-search'),
   )
-  bind('dropSearch', async ({ request, path }) =>
-    there(await inTurn(request, (readerId) => commands.dropSearch(readerId, path.id)), 'no-such-search'),
+  bind('removeSearch', async ({ request, path }) =>
+    there(await inTurn(request, (readerId) => commands.removeSearch(readerId, path.id)), 'no-such-search'),
   )
   bind('findTitles', ({ body, asking }) => search.ask('matches', { sought: body.sought }, asking))
   bind('changeSatchel', ({ request, body }) => inTurn(request, (readerId) => commands.changeSatchel(readerId, body, momentOf(clock.now()))))

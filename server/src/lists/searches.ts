@@ -12,33 +12,28 @@ export function searchesOf(source: Queryable, readerId: number): Promise<KeptSea
 }
 
 /** @returns null where the reader has as many as anybody may have; one of the same address takes the place of the one before */
-export async function keepSearch(
-  write: Write,
-  readerId: number,
-  { name, address }: KeepSearch,
-  today: string,
-): Promise<KeptSearches | null> {
+export async function keepSearch(write: Write, readerId: number, { name, address }: KeepSearch, now: string): Promise<KeptSearches | null> {
   await write.run('DELETE FROM keptSearches WHERE readerId = $readerId AND address = $address', { readerId, address })
   if ((await searchesOf(write, readerId)).length >= MOST_SEARCHES) return null
-  await write.run('INSERT INTO keptSearches (readerId, code, name, address, seen) VALUES ($readerId, $code, $name, $address, $today)', {
+  await write.run('INSERT INTO keptSearches (readerId, code, name, address, seen) VALUES ($readerId, $code, $name, $address, $now)', {
     readerId,
     code: randomUUID(),
     name: name.trim(),
     address,
-    today,
+    now,
   })
   return searchesOf(write, readerId)
 }
 
 /** It has been looked at. @returns null where this reader has no such search */
-export async function noteSearchSeen(write: Write, readerId: number, code: string, today: string): Promise<KeptSearches | null> {
+export async function noteSearchSeen(write: Write, readerId: number, code: string, now: string): Promise<KeptSearches | null> {
   if (!(await isThere(write, readerId, code))) return null
-  await write.run('UPDATE keptSearches SET seen = $today WHERE readerId = $readerId AND code = $code', { readerId, code, today })
+  await write.run('UPDATE keptSearches SET seen = $now WHERE readerId = $readerId AND code = $code', { readerId, code, now })
   return searchesOf(write, readerId)
 }
 
 /** @returns null where this reader has no such search */
-export async function dropSearch(write: Write, readerId: number, code: string): Promise<KeptSearches | null> {
+export async function removeSearch(write: Write, readerId: number, code: string): Promise<KeptSearches | null> {
   if (!(await isThere(write, readerId, code))) return null
   await write.run('DELETE FROM keptSearches WHERE readerId = $readerId AND code = $code', { readerId, code })
   return searchesOf(write, readerId)

@@ -2,7 +2,7 @@
 import type { DisplaysFile } from '@catalex/contract/files'
 import { readCql, type QueryNode } from '@catalex/core/query'
 import { DateTime } from 'luxon'
-import { newRecords, recordIdsOf } from '../catalogue/index.ts'
+import { arrivedAfter, newRecords, recordIdsOf } from '../catalogue/index.ts'
 import type { Queryable } from '../database/index.ts'
 import { withRecords } from './query/readQuery.ts'
 
@@ -10,11 +10,11 @@ export type Display = DisplaysFile[number]
 
 /** The code of what is new, which every library has. */
 export const NEW = 'new'
-/** What has come since a day is a display of its own: of a kept search, what is new in it. */
-const SINCE = /^since:(\d{4}-\d{2}-\d{2})$/
+/** What has come after a moment is a display of its own: of a kept search, what is new in it. */
+const SINCE = /^since:(\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}\.\d{3}Z)$/
 /** What came in so many days is new, and of that so much is shown. */
 const NEW_DAYS = 60
-const MOST_NEW = 5000
+const MOST_NEW = 10_000
 
 /** Displays that stand on a day, in the order of the file. */
 export const standingOn = (displays: readonly Display[], today: string): Display[] =>
@@ -23,7 +23,7 @@ export const standingOn = (displays: readonly Display[], today: string): Display
 /** @returns records in the order in which they are shown where there is one; nothing at all for a display that there is not, or not any more */
 export async function displayNode(source: Queryable, displays: readonly Display[], code: string, today: string): Promise<QueryNode> {
   const since = SINCE.exec(code)?.[1]
-  if (since !== undefined) return { kind: 'records', recordIds: await newRecords(source, since, MOST_NEW) }
+  if (since !== undefined) return { kind: 'records', recordIds: await arrivedAfter(source, since, MOST_NEW) }
   const display = standingOn(displays, today).find((one) => one.code === code)
   if (!display && code === NEW) {
     const first = DateTime.fromISO(today, { zone: 'utc' }).minus({ days: NEW_DAYS }).toISODate() ?? today

@@ -11,7 +11,7 @@ import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
 import type { ChangedSatchel, ChangeSatchel } from '@catalex/contract/satchel'
 import type { KeepSearch, KeptSearches } from '@catalex/contract/searches'
 import type { SendMessage } from '@catalex/contract/messages'
-import { changeList, changeSatchel, dropSearch, keepSearch, makeList, noteSearchSeen, shareList, throwAwayList } from '../lists/index.ts'
+import { changeList, changeSatchel, removeSearch, keepSearch, makeList, noteSearchSeen, shareList, deleteList } from '../lists/index.ts'
 import { keepMail, keepMessage, type Mail } from '../standins/index.ts'
 import { holdById } from '../presenting/index.ts'
 import {
@@ -51,13 +51,13 @@ export function commandsOn(database: Database, libraries: Libraries) {
       database.write((write) => changeList(write, readerId, code, changes, at.now)),
     shareList: (readerId: number, code: string, shared: boolean): Promise<ListView | null> =>
       database.write((write) => shareList(write, readerId, code, shared)),
-    throwAwayList: (readerId: number, code: string) => database.write((write) => throwAwayList(write, readerId, code)),
+    deleteList: (readerId: number, code: string) => database.write((write) => deleteList(write, readerId, code)),
     keepSearch: (readerId: number, search: KeepSearch, at: Moment): Promise<KeptSearches | null> =>
-      database.write((write) => keepSearch(write, readerId, search, at.today)),
+      database.write((write) => keepSearch(write, readerId, search, at.now)),
     noteSearchSeen: (readerId: number, code: string, at: Moment): Promise<KeptSearches | null> =>
-      database.write((write) => noteSearchSeen(write, readerId, code, at.today)),
-    dropSearch: (readerId: number, code: string): Promise<KeptSearches | null> =>
-      database.write((write) => dropSearch(write, readerId, code)),
+      database.write((write) => noteSearchSeen(write, readerId, code, at.now)),
+    removeSearch: (readerId: number, code: string): Promise<KeptSearches | null> =>
+      database.write((write) => removeSearch(write, readerId, code)),
     keepMail: (mail: Mail, at: string) => database.write((write) => keepMail(write, mail, at)),
     keepMessage: (message: SendMessage, at: string) => database.write((write) => keepMessage(write, message, at)),
     keepSession: (session: KeptSession) => database.write((write) => keepSession(write, session)),

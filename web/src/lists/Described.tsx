@@ -12,10 +12,10 @@ import styles from './lists.module.css'
 interface Props {
   list: ListView
   onChange(said: { name: string; about: string }): void
-  onThrowAway(): void
+  onDelete(): void
 }
 
-export function Described({ list, onChange, onThrowAway }: Props) {
+export function Described({ list, onChange, onDelete }: Props) {
   const { t } = useTranslation()
   const [open, setOpen] = useState<'name' | 'away' | null>(null)
   const close = () => {
@@ -47,7 +47,7 @@ export function Described({ list, onChange, onThrowAway }: Props) {
         {open === 'away' ? (
           <>
             <span role="status">{t('lists.awayAsk', { name: list.name })}</span>
-            <Button size="small" color="error" variant="outlined" autoFocus onClick={onThrowAway}>
+            <Button size="small" color="error" variant="outlined" autoFocus onClick={onDelete}>
               {t('lists.awayYes')}
             </Button>
             <Button size="small" onClick={close}>

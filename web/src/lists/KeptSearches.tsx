@@ -41,7 +41,7 @@ function One({ search: { id, name, address, seen } }: { search: Kept[number] }) 
   const onSuccess = (searches: Kept) => {
     client.setQueryData(searchesQuery.queryKey, searches)
   }
-  const drop = useMutation({ mutationFn: () => asReader(() => call('dropSearch', { path: { id } })), onSuccess })
+  const drop = useMutation({ mutationFn: () => asReader(() => call('removeSearch', { path: { id } })), onSuccess })
   const note = useMutation({ mutationFn: () => asReader(() => call('noteSearchSeen', { path: { id } })), onSuccess })
   const parameters = new URLSearchParams(address)
   const newer = { ...questionFromAddress(parameters), display: `since:${seen}` }

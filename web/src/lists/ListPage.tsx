@@ -17,7 +17,7 @@ import { useSession } from '../shared/session/session.tsx'
 import { Page } from '../ui/Page.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Described } from './Described.tsx'
-import { listQuery, useChangeList, useThrowAway } from './queries.ts'
+import { listQuery, useChangeList, useDeleteList } from './queries.ts'
 import { Sharing } from './Sharing.tsx'
 import { Sorted } from './Sorted.tsx'
 import styles from './lists.module.css'
@@ -57,7 +57,7 @@ function Shown({ list }: { list: ListView }) {
   const notify = useNotice()
   const { chosen } = useScope()
   const change = useChangeList(list.id)
-  const throwAway = useThrowAway(list.id)
+  const deleteIt = useDeleteList(list.id)
   const [label, setLabel] = useState<string | null>(null)
   const [unticked, setUnticked] = useState<readonly string[]>([])
   const titles = useMemo(() => [...new Set(list.entries.map(({ controlNumber }) => controlNumber))].sort(), [list.entries])
@@ -85,12 +85,12 @@ function Shown({ list }: { list: ListView }) {
         onChange={(said) => {
           change.mutate(said)
         }}
-        onThrowAway={() => {
-          throwAway.mutate(undefined, { onSuccess: () => void navigate(links.lists, { replace: true }) })
+        onDelete={() => {
+          deleteIt.mutate(undefined, { onSuccess: () => void navigate(links.lists, { replace: true }) })
         }}
       />
       <Sharing list={list} />
-      {(change.error ?? throwAway.error) && <Trouble error={change.error ?? throwAway.error} />}
+      {(change.error ?? deleteIt.error) && <Trouble error={change.error ?? deleteIt.error} />}
       {list.entries.length === 0 ? (
         <p>{t('lists.empty')}</p>
       ) : (

@@ -19,7 +19,6 @@ function keeping(list = LIST): Replies {
     link: kept.link,
     changed: kept.changed,
     count: kept.entries.length,
-    has: [],
   })
   return {
     session: SOMEBODY,
@@ -107,19 +106,19 @@ test('a file without titles, and one that is too large, bring nothing and say wh
 })
 
 test('a search is kept from its list; kept ones say what is new, lead there, and are noted as seen', async () => {
-  const kept = [{ id: 's1', name: 'salt', address: '?q=salt&in=quay', seen: '2026-11-20' }]
+  const kept = [{ id: 's1', name: 'salt', address: '?q=salt&in=quay', seen: '2026-11-20T09:00:00.000Z' }]
   const { user, server } = open('/search?q=salt&in=quay', {
     ...keeping(),
     search: answer([row('p1', 'The salt ledger')]),
     keepSearch: kept,
     searches: kept,
-    noteSearchSeen: kept.map((one) => ({ ...one, seen: '2026-11-25' })),
-    count: ({ query }) => ({ count: query.get('display') === 'since:2026-11-20' ? 12 : 0 }),
+    noteSearchSeen: kept.map((one) => ({ ...one, seen: '2026-11-25T09:00:00.000Z' })),
+    count: ({ query }) => ({ count: query.get('display') === 'since:2026-11-20T09:00:00.000Z' ? 12 : 0 }),
   })
   await user.click(await screen.findByRole('button', { name: 'Keep this search' }))
   expect(await screen.findByText(/^Kept: salt/)).toBeVisible()
   expect(server.asked('keepSearch')[0]?.body).toMatchObject({ name: 'salt', address: expect.stringContaining('q=salt&in=quay') as string })
   open('/lists', { ...keeping(), searches: kept, noteSearchSeen: kept, count: { count: 12 }, search: answer([]) })
   const link = await screen.findByRole('link', { name: /^12 new since/ })
-  expect(link).toHaveAttribute('href', '/search?q=salt&in=quay&display=since%3A2026-11-20')
+  expect(link).toHaveAttribute('href', '/search?q=salt&in=quay&display=since%3A2026-11-20T09%3A00%3A00.000Z')
 })

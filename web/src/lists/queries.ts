@@ -54,11 +54,11 @@ export function useListAction(id: string, endpoint: 'shareList' | 'withdrawList'
   })
 }
 
-export function useThrowAway(id: string) {
+export function useDeleteList(id: string) {
   const client = useQueryClient()
   const { asReader } = useSession()
   return useMutation({
-    mutationFn: () => asReader(() => call('throwAwayList', { path: { id } })),
+    mutationFn: () => asReader(() => call('deleteList', { path: { id } })),
     onSuccess: () => client.invalidateQueries({ queryKey: listsQuery.queryKey }),
   })
 }
