@@ -115,6 +115,21 @@ describe('an older file', () => {
   })
 })
 
+it('a search kept by the day goes on from the beginning of that day', async () => {
+  const database = await Database.open(newFile())
+  await migrate(database, '017-searches')
+  await database.write(async (write) => {
+    await write.run(
+      `INSERT INTO readers (id, card, pinHash, name, category, homeBranch, expires, owed) VALUES (9, '00000009', 'x', 'Ines', 'adult', 'quay', '2030-01-01', 0)`,
+    )
+    await write.run(`INSERT INTO keptSearches (readerId, code, name, address, seen) VALUES (9, 'c', 'Salt', 'q=salt', '2026-11-20')`)
+  })
+  await migrate(database)
+  await migrate(database)
+  expect(await database.read('SELECT seen FROM keptSearches')).toEqual([{ seen: '2026-11-20T00:00:00.000Z' }])
+  await database.close()
+})
+
 describe('transactions', () => {
   it('run one after the other; one that throws leaves nothing and does not stop the next', async () => {
     const database = await Database.open(newFile())

@@ -164,14 +164,19 @@ const ACQUIRED = [
   `DELETE FROM settings WHERE name = 'lists'`,
 ]
 
-/** Searches that readers keep, by the query of their address, and which records have come since. */
+/** Searches that readers keep, by the query of their address. */
 const SEARCHES = [
   `CREATE TABLE keptSearches (
     id INTEGER PRIMARY KEY AUTOINCREMENT, readerId INTEGER NOT NULL REFERENCES readers(id), code TEXT NOT NULL UNIQUE,
     name TEXT NOT NULL, address TEXT NOT NULL, seen TEXT NOT NULL)`,
   `CREATE INDEX searchesOfReader ON keptSearches(readerId)`,
+]
+
+/** When records came into the catalogue, for kept searches, which were seen on a day before and are at a moment now. */
+const ARRIVALS = [
   `CREATE TABLE arrivals (recordId INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, at TEXT NOT NULL)`,
   `CREATE INDEX arrivalsByTime ON arrivals(at, recordId)`,
+  `UPDATE keptSearches SET seen = seen || 'T00:00:00.000Z' WHERE length(seen) = 10`,
 ]
 
 const STEPS: Record<string, string[]> = {
@@ -192,6 +197,7 @@ const STEPS: Record<string, string[]> = {
   '015-lists': LISTS,
   '016-acquired': ACQUIRED,
   '017-searches': SEARCHES,
+  '018-arrivals': ARRIVALS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */
