@@ -1,9 +1,12 @@
 /** One of several titles to be held: what it is, how it would come or why not, and what came of it. */
 import type { ResultRow } from '@catalex/contract/search'
 import type { Which } from '@catalex/core/satchel'
+import MuiLink from '@mui/material/Link'
 import Skeleton from '@mui/material/Skeleton'
 import { useTranslation } from 'react-i18next'
+import { Link } from 'react-router'
 import { amountInWords } from '../shared/formats.ts'
+import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords, refusalInWords } from '../shared/problems.ts'
 import { Words } from '../ui/Words.tsx'
@@ -23,12 +26,15 @@ interface Props {
 
 export function HoldLine({ which, row, each, outcome }: Props) {
   const { t } = useTranslation()
+  const links = useLinks()
   const edition = row?.editions.find(({ controlNumber }) => controlNumber === which.controlNumber)
   return (
     <li>
       <div>
         <b>
-          <Words>{row?.title ?? which.controlNumber}</Words>
+          <MuiLink component={Link} to={links.title(which.controlNumber)} color="inherit">
+            <Words>{row?.title ?? which.controlNumber}</Words>
+          </MuiLink>
         </b>
         <span className={styles.soft}>
           {' '}

@@ -194,7 +194,7 @@ export const gathered = {
     heading_other: 'Hold {{count}} titles',
     where: 'Where to collect',
     readBack_one: '{{count}} hold, to be collected at {{place}}.',
-    readBack_other: '{{count}} holds, one a title, to be collected at {{place}}.',
+    readBack_other: '{{count}} holds, one for each title, to be collected at {{place}}.',
     costs: 'Together they cost {{amount}}.',
     nonePossible: 'None of these can be held for {{place}}. Choose another place to collect, or see why at each.',
     signInFirst_one: 'Sign in and place {{count}} hold',
