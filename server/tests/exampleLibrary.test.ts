@@ -91,8 +91,11 @@ describe('pickup points', () => {
     expect(child.body.pickups.map(({ pickup }) => pickup)).not.toContain('KTB-WALL')
   })
   it('a copy of the branch is kept at its lockers; a shed has no shelves to search', async () => {
-    const { body } = await mirjam.get<HoldOptions>('/api/hold-options?records=KF5')
-    expect(body.pickups.find(({ pickup }) => pickup === 'KTB-WALL')).toMatchObject({ from: 'KTB-MAIN', refusal: null })
+    const at = async (wish: string) =>
+      (await mirjam.get<HoldOptions>(`/api/hold-options?records=${wish}`)).body.pickups.find(({ pickup }) => pickup === 'KTB-WALL')
+    expect(await at('KF5&barcode=T-500-B')).toMatchObject({ from: 'KTB-MAIN', refusal: null, brings: [] })
+    // The songbook of the set is kept for somebody: whoever wants the whole waits for it.
+    expect(await at('KF5')).toMatchObject({ from: null, queue: { copies: 1 }, refusal: null, brings: ['disc', 'songbook'] })
     const { body: found } = await nobody().get<SearchAnswer>('/api/search?q=')
     expect(found.facets.place['KTB-SHED']).toBeUndefined()
   })

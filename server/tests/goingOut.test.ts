@@ -87,10 +87,10 @@ const diagnosticIn = (xml: string) => /info:srw\/diagnostic\/1\/(\d+)/.exec(xml)
 describe('SRU', () => {
   it('counts records as the catalogue does, and gives them page by page', async () => {
     const { body } = await visitor.get<SearchAnswer>('/api/search?q=title%20%3D%20harbour')
-    const first = await search('dc.title = harbour', { maximumRecords: '2' })
+    const first = await search('dc.title = harbour', { maximumRecords: '1' })
     expect(first).toMatchObject({ status: 200, type: expect.stringMatching(/^application\/xml/) as string })
     expect(countIn(first.xml)).toBe(body.records)
-    expect(first.xml).toContain('<nextRecordPosition>3</nextRecordPosition>')
+    expect(first.xml).toContain('<nextRecordPosition>2</nextRecordPosition>')
     const all = await search('dc.title = harbour', { maximumRecords: '100', recordSchema: 'dc' })
     expect([...all.xml.matchAll(/<dc:title>[^<]*harbour/gi)].length).toBe(body.records)
   })

@@ -138,6 +138,39 @@ describe('a hold', () => {
     await cancel(ines, body.id)
   })
 
+  it('on a set brings all its pieces from wherever they stand; whoever waits for one piece gets that alone', async () => {
+    const before = await page('Norwegian for ferry crews', 'book', 'northmole')
+    const records = [before.controlNumber]
+    const states = async () => {
+      const { copies } = await page('Norwegian for ferry crews', 'book', 'northmole')
+      return copies
+        .flatMap(({ place: at, enumeration, status }) => (at.branch === 'northmole' ? `${enumeration ?? ''} ${status}` : []))
+        .sort()
+    }
+    expect(await states()).toEqual(['2 discs on shelf', 'Book on shelf'])
+    const discs = before.copies.find((copy) => copy.place.branch === 'northmole' && copy.enumeration === '2 discs')
+    expect(discs?.pieces).toMatchObject([{ what: 'Book', branch: 'northmole' }])
+    // The set at Ferrygate lacks the discs that are out, so that Northmole sends its own.
+    const { body: options } = await ines.get<HoldOptions>(`/api/hold-options?records=${records[0] ?? ''}`)
+    const option = options.pickups.find(({ pickup }) => pickup === 'ferrygate')
+    expect([option?.from, [...(option?.brings ?? [])].sort()]).toEqual(['northmole', ['2 discs', 'Book']])
+    const first = (await place(ines, { records, pickup: 'ferrygate' })).body
+    expect([first.state, first.from, await states()]).toEqual([
+      'being fetched',
+      'northmole',
+      ['2 discs being fetched', 'Book being fetched'],
+    ])
+    const piece = (await place(solveig, { records, barcode: discs?.barcode, pickup: 'corrow' })).body
+    const whole = (await place(solveig, { records, pickup: 'corrow' })).body
+    expect([piece.state, whole.state, whole.queue]).toEqual(['waiting', 'waiting', { place: 2, copies: 2 }])
+    await cancel(ines, first.id)
+    expect(await states()).toEqual(['2 discs being fetched', 'Book on shelf'])
+    await cancel(solveig, piece.id)
+    expect(await states()).toEqual(['2 discs being fetched', 'Book being fetched'])
+    await cancel(solveig, whole.id)
+    expect(await states()).toEqual(['2 discs on shelf', 'Book on shelf'])
+  })
+
   it('says beforehand what each pickup location would mean', async () => {
     const { controlNumber } = await page('Five lights for brass quintet', 'music-disc')
     const { body } = await ines.get<HoldOptions>(`/api/hold-options?records=${controlNumber}`)

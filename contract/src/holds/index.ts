@@ -23,6 +23,7 @@ const pickupOptionSchema = shape({
   from: { ...nullable('string'), description: 'Branch of the copy that would be set aside; null for a place in the queue.' },
   cost: count,
   queue: orNull(queueSchema),
+  brings: { ...list(text), description: 'Pieces of the set that it brings together; none for what is one piece.' },
   refusal: orNull(refusalSchema),
 })
 

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { RECORDED_STATUSES, USE_RULES } from '../catalogue/index.ts'
 import {
@@ -6,9 +7,12 @@ import {
   isInNow,
   isLost,
   isReachable,
+  piecesOf,
   PROMISING_STATES,
   statusOf,
   useRuleOf,
+  wholes,
+  type Copy,
   type CopyFacts,
 } from './index.ts'
 
@@ -69,5 +73,54 @@ describe('what a status means', () => {
   })
   it('readers walk up to everything that is not shut away', () => {
     expect(COLLECTION_KINDS.filter((collectionKind) => !isReachable({ collectionKind }))).toEqual(['closed stacks', 'store'])
+  })
+})
+
+describe('a set of pieces', () => {
+  const piece = fc.record({
+    controlNumber: fc.constantFrom('r1', 'r2'),
+    set: fc.constantFrom(null, '1', '2'),
+    status: fc.constantFrom('on shelf' as const, 'on loan' as const, 'missing' as const),
+    promised: fc.boolean(),
+    use: fc.constantFrom('loan' as const, 'here only' as const),
+    due: fc.constantFrom('2026-12-01', '2026-12-09'),
+  })
+  const some = fc.array(piece, { maxLength: 9 }).map((pieces) =>
+    pieces.map((one, i): Copy => ({
+      ...one,
+      due: one.status === 'on loan' ? one.due : null,
+      barcode: String((i * 7) % 10),
+      family: 'print',
+      system: 'pub',
+      branch: 'quay',
+      collection: 'main',
+      collectionKind: 'open shelf',
+      enumeration: null,
+    })),
+  )
+  it('serves as one: in now with all pieces in now, promised with any, lost with any, here only with any, due with the last', () => {
+    fc.assert(
+      fc.property(some, (copies) => {
+        const ones = wholes(copies)
+        const apart = (copy: Copy) => (copy.set === null ? copy.barcode : `${copy.controlNumber}/${copy.set}`)
+        expect(ones.map(apart).sort()).toEqual([...new Set(copies.map(apart))].sort())
+        for (const one of ones) {
+          const pieces = piecesOf(one, copies)
+          expect(pieces).toEqual(copies.filter((copy) => apart(copy) === apart(one)))
+          expect(one.barcode).toBe(pieces.map(({ barcode }) => barcode).sort()[0])
+          expect(isInNow(one)).toBe(pieces.every(isInNow))
+          expect(isLost(one)).toBe(pieces.some(isLost))
+          expect(one.promised).toBe(pieces.some(({ promised }) => promised))
+          expect(one.use === 'here only').toBe(pieces.some(({ use }) => use === 'here only'))
+          if (pieces.every(({ status }) => status === 'on loan'))
+            expect(one.due).toBe(
+              pieces
+                .map(({ due }) => due)
+                .sort()
+                .at(-1),
+            )
+        }
+      }),
+    )
   })
 })

@@ -36,6 +36,7 @@ const copy = (given: Partial<Copy>): Copy => ({
   promised: false,
   due: null,
   enumeration: null,
+  set: null,
   ...given,
 })
 const ask = (copies: Copy[], more: Partial<Parameters<typeof servingOf>[0]> = {}) =>
@@ -209,8 +210,8 @@ describe('the line', () => {
       { holdId: 3, records: ['r1', 'r9'], barcode: null, question },
       { holdId: 4, records: ['r1'], barcode: null, question },
     ]
-    expect(nextInQueue(line, copy({}))?.holdId).toBe(3)
-    expect(nextInQueue(line, copy({ use: 'here only' }))).toBeNull()
+    expect(nextInQueue(line, [copy({})])?.waiting.holdId).toBe(3)
+    expect(nextInQueue(line, [copy({ use: 'here only' })])).toBeNull()
   })
 
   it('never lets a hold that has ended live again', () => {

@@ -1,5 +1,5 @@
 /** Who gets a copy that has come free: the first in the queue whom it can serve. */
-import type { Copy } from '../copies/index.ts'
+import { isInNow, wholes, type Copy } from '../copies/index.ts'
 import { verdictFor, type HoldQuestion } from './serving.ts'
 
 export interface WaitingHold {
@@ -10,10 +10,24 @@ export interface WaitingHold {
   question: Omit<HoldQuestion, 'copies'>
 }
 
-/** @param queue holds that wait, in the order in which they were asked for */
-export function nextInQueue<T extends WaitingHold>(queue: readonly T[], copy: Copy): T | null {
-  return queue.find((hold) => wants(hold, copy) && verdictFor({ ...hold.question, copies: [copy] }, copy).allowed) ?? null
+/**
+ * @param queue holds that wait, in the order in which they were asked for
+ * @param pieces the copy that came free; with it, where it is a piece of a set, the others of the set
+ * @returns whom to serve first, and with which copy; a set by the piece that stands for it
+ */
+export function nextInQueue<T extends WaitingHold, C extends Copy>(
+  queue: readonly T[],
+  pieces: readonly C[],
+): { waiting: T; copy: C } | null {
+  const ones = wholes(pieces)
+  for (const hold of queue) {
+    const copy = (hold.barcode === null ? ones : pieces).find((one) => isInNow(one) && wants(hold, one) && serves(hold, one))
+    if (copy) return { waiting: hold, copy }
+  }
+  return null
 }
+
+const serves = ({ question }: WaitingHold, copy: Copy): boolean => verdictFor({ ...question, copies: [copy] }, copy).allowed
 
 export function wants(hold: Pick<WaitingHold, 'records' | 'barcode'>, copy: Pick<Copy, 'controlNumber' | 'barcode'>): boolean {
   return hold.barcode === null ? hold.records.includes(copy.controlNumber) : hold.barcode === copy.barcode

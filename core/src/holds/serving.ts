@@ -1,5 +1,5 @@
 /** Which copy serves a hold, what it costs, and which may serve it later. */
-import { isInNow, isLost, type Copy } from '../copies/index.ts'
+import { isInNow, isLost, wholes, type Copy } from '../copies/index.ts'
 import type { Borrower } from '../policies/index.ts'
 import type { Refusal } from './refusals.ts'
 import { verdictOn, type HoldRule, type PickupPlace, type Verdict } from './rules.ts'
@@ -8,7 +8,7 @@ export interface HoldQuestion {
   rules: readonly HoldRule[]
   borrower: Borrower
   pickup: PickupPlace
-  /** Copies of all that would do. */
+  /** Copies of all that would do; a set whose pieces are all among them serves as one. */
   copies: readonly Copy[]
   /** Branches that keep nothing from their open shelves for readers who can fetch it themselves. */
   selfServe: ReadonlySet<string>
@@ -24,7 +24,7 @@ export interface Serving {
 }
 
 export function servingOf(question: HoldQuestion): Serving | Refusal {
-  const there = question.copies.filter((copy) => !isLost(copy))
+  const there = wholes(question.copies).filter((copy) => !isLost(copy))
   if (there.length === 0) return { code: 'no-copy', why: question.copies.length > 0 ? 'lost' : 'none' }
   const verdicts = there.map((copy) => ({ copy, verdict: verdictFor(question, copy) }))
   const eligible = verdicts.flatMap(({ copy, verdict }) => (verdict.allowed ? [{ copy, cost: verdict.cost }] : []))

@@ -47,6 +47,7 @@ const copy = (given: Partial<Copy>): Copy => ({
   promised: false,
   due: null,
   enumeration: null,
+  set: null,
   ...given,
 })
 const rules = [

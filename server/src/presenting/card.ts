@@ -41,7 +41,7 @@ const HOLDS = `
     (SELECT count(DISTINCT o.id) FROM holds o JOIN holdTargets ot ON ot.holdId = o.id
       WHERE o.state = 'waiting' AND (o.requested < h.requested OR (o.requested = h.requested AND o.id < h.id))
         AND ot.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)) + 1 AS place,
-    (SELECT count(*) FROM copies x JOIN records xr ON xr.id = x.recordId
+    (SELECT count(DISTINCT CASE WHEN h.wantedBarcode IS NULL THEN coalesce(xr.id || ' ' || x.setNumber, x.barcode) ELSE x.barcode END) FROM copies x JOIN records xr ON xr.id = x.recordId
       WHERE xr.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)
       AND x.status NOT IN ('withdrawn', 'missing') AND (h.wantedBarcode IS NULL OR x.barcode = h.wantedBarcode)) AS copies,
     (SELECT json_group_array(json_object('at', at, 'state', state)) FROM (SELECT at, state FROM holdEvents WHERE holdId = h.id ORDER BY id)) AS events

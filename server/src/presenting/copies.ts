@@ -1,7 +1,7 @@
 /** Editions and copies as lines for the screen: one way of putting them, for rows and for the title page. */
 import type { CopyLine, Edition, ShelfPlace } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
-import { isInNow, isLost } from '@catalex/core/copies'
+import { isInNow, isLost, piecesOf } from '@catalex/core/copies'
 import { verdictOn } from '@catalex/core/holds'
 import { loanLength } from '@catalex/core/loans'
 import type { Borrower } from '@catalex/core/policies'
@@ -106,16 +106,10 @@ export function copyLine(
     enumeration,
     copy: stored.copy,
     note: stored.note,
-    pieces: piecesBeside(copy, all).map((piece) => pieceLine(piece, libraries)),
+    pieces: piecesOf(copy, all).flatMap((piece) => (piece.barcode === barcode ? [] : pieceLine(piece, libraries))),
     loan: loanLength(libraries.loanRules, borrower, copy),
     hold,
   }
-}
-
-/** The other pieces of the item that this copy is a piece of. */
-function piecesBeside({ barcode, stored, controlNumber }: CopyNow, all: readonly CopyNow[]): CopyNow[] {
-  if (stored.setNumber === null) return []
-  return all.filter((one) => one.barcode !== barcode && one.controlNumber === controlNumber && one.stored.setNumber === stored.setNumber)
 }
 
 function pieceLine(piece: CopyNow, libraries: Libraries): CopyLine['pieces'][number] {

@@ -2,7 +2,7 @@
 import type { PickupOption } from '@catalex/contract/holds'
 import type { CopyLine, TitlePage } from '@catalex/contract/title'
 import type { TFunction } from 'i18next'
-import { amountInWords } from '../shared/formats.ts'
+import { allOfInWords, amountInWords } from '../shared/formats.ts'
 import type { PlaceBook } from '../shared/places.tsx'
 
 /** One volume, of what is held by the volume. */
@@ -30,8 +30,10 @@ export function readBack(
     from: option.from === null ? '' : branchName(option.from),
     cost: option.cost === 0 ? t('hold.costsNothing') : t('hold.costs', { amount: amountInWords(option.cost) }),
   }
-  if (option.queue) return t('hold.readQueue', { ...names, nth: t('app.nth', { count: option.queue.before + 1, ordinal: true }) })
-  return t(option.from === place?.at.code ? 'hold.readKept' : 'hold.readSent', names)
+  const said = option.queue
+    ? t('hold.readQueue', { ...names, nth: t('app.nth', { count: option.queue.before + 1, ordinal: true }) })
+    : t(option.from === place?.at.code ? 'hold.readKept' : 'hold.readSent', names)
+  return option.brings.length > 0 ? `${said} ${t('hold.brings', { pieces: allOfInWords(option.brings) })}` : said
 }
 
 /** "Large print, 2011", "volume v.31 (2009)", "any of 3 editions". */

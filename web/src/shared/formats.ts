@@ -112,6 +112,9 @@ export function amountInWords(hundredths: number): string {
   return formatter(Intl.NumberFormat, style).format(hundredths / 100)
 }
 
+/** "a, b and c" */
+export const allOfInWords = (words: readonly string[]): string => formatter(Intl.ListFormat, { type: 'conjunction' }).format(words)
+
 /** "a, b or c" */
 export const anyOfInWords = (words: readonly string[]): string => formatter(Intl.ListFormat, { type: 'disjunction' }).format(words)
 

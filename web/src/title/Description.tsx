@@ -79,7 +79,15 @@ export function Description({ description: d }: { description: Described }) {
 }
 
 /** What says whether it can be played, and who is to be heard and seen: together, behind everything else. */
-const OF_THE_CARRIER: readonly Described['notes'][number]['kind'][] = ['technical', 'language', 'performers', 'credits']
+const OF_THE_CARRIER: readonly Described['notes'][number]['kind'][] = [
+  'scoring',
+  'presentation',
+  'scale',
+  'technical',
+  'language',
+  'performers',
+  'credits',
+]
 
 function Fact({ label, children }: { label: string; children: ReactNode }) {
   if (children === null || children === '' || children === false || children === undefined) return null

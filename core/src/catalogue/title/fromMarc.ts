@@ -208,6 +208,9 @@ function contentsOf(record: MarcRecord): string[] {
 
 function notesOf(record: MarcRecord): Note[] {
   const kinds: Record<string, Note['kind']> = {
+    '254': 'presentation',
+    '255': 'scale',
+    '382': 'scoring',
     '500': 'general',
     '504': 'bibliography',
     '508': 'credits',
@@ -218,6 +221,22 @@ function notesOf(record: MarcRecord): Note[] {
   }
   return fieldsOf(record, ...Object.keys(kinds)).map((f) => ({
     kind: kinds[tagOf(f)] ?? 'general',
-    text: subfields(f, 'ab').join(' ').trim(),
+    text:
+      tagOf(f) === '382'
+        ? scoringIn(f)
+        : subfields(f, tagOf(f) === '255' ? 'abc' : 'ab')
+            .join(' ')
+            .trim(),
   }))
+}
+
+/** 382 (MARC 21): who plays ($a, soloist $b, doubling $d, alternative $p), each with the number of such players ($n). */
+function scoringIn(field: MarcField): string {
+  const players: string[] = []
+  for (let i = 2; i < field.length; i += 2) {
+    const [code = '', said = ''] = [field[i], field[i + 1]?.trim()]
+    if ('abdp'.includes(code)) players.push(said)
+    else if (code === 'n' && Number(said) > 1 && players.length > 0) players.push(`${players.pop() ?? ''} (${said})`)
+  }
+  return players.filter(Boolean).join(', ')
 }

@@ -63,7 +63,19 @@ export type Audience = (typeof AUDIENCES)[number]
 
 export const PERSON_KINDS = ['person', 'body', 'meeting'] as const
 export const SUBJECT_KINDS = ['topic', 'place', 'period', 'person', 'body', 'title'] as const
-export const NOTE_KINDS = ['general', 'technical', 'language', 'award', 'credits', 'performers', 'bibliography', 'series'] as const
+export const NOTE_KINDS = [
+  'general',
+  'technical',
+  'language',
+  'award',
+  'credits',
+  'performers',
+  'bibliography',
+  'series',
+  'scoring',
+  'presentation',
+  'scale',
+] as const
 export const IDENTIFIER_KINDS = ['isbn', 'issn', 'publisher number', 'other'] as const
 
 export interface Person {

@@ -11,7 +11,13 @@ export interface CopyNow extends Copy {
 }
 
 const PROMISING = PROMISING_STATES.map((state) => `'${state}'`).join(', ')
-const HOLD_STATE = `(SELECT state FROM holds WHERE holds.barcode = copies.barcode AND holds.state IN (${PROMISING}))`
+/** Of the hold that a copy is promised to; a hold on any copy that gets a piece of a set gets the set. */
+const HOLD_STATE = `coalesce(
+  (SELECT state FROM holds WHERE holds.barcode = copies.barcode AND holds.state IN (${PROMISING})),
+  CASE WHEN copies.setNumber IS NOT NULL THEN (
+    SELECT state FROM copies piece JOIN holds ON holds.barcode = piece.barcode
+    WHERE piece.recordId = copies.recordId AND piece.setNumber = copies.setNumber
+      AND holds.wantedBarcode IS NULL AND holds.state IN (${PROMISING}) LIMIT 1) END)`
 
 interface Circulating {
   due: string | null
@@ -64,6 +70,7 @@ function copyFrom(stored: StoredCopy, libraries: Libraries, { due, holdState }: 
     promised: holdState !== null,
     due,
     enumeration,
+    set: stored.setNumber,
     stored,
   }
 }

@@ -1,5 +1,6 @@
 /** What a hold would do at each pickup location, before anything is asked for. */
 import type { HoldOptions, PickupOption } from '@catalex/contract/holds'
+import { piecesOf } from '@catalex/core/copies'
 import { accountRefusal, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
 import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
@@ -25,6 +26,11 @@ export async function holdOptions(
     copiesOf(database, libraries, { controlNumbers: wish.records }, at.today),
   ])
   const wanted = wantedCopies(copies, wish.barcode)
+  const brings = ({ copy, eligible: [first] }: Serving): string[] => {
+    const one = copy ?? first
+    const pieces = one && Array.isArray(wanted) ? piecesOf(one, wanted) : []
+    return pieces.length > 1 ? pieces.map(({ enumeration, barcode }) => enumeration ?? barcode) : []
+  }
   const servingAt = (pickup: string): Serving | Refusal => {
     if (!Array.isArray(wanted)) return wanted
     const question = holdQuestion(libraries, borrower, pickup, wanted)
@@ -34,12 +40,16 @@ export async function holdOptions(
     refusal: account && accountRefusal(account, at.today),
     used: account?.activeHolds ?? 0,
     limit: account?.holdsLimit ?? null,
-    pickups: libraries.pickupsFor(borrower.category).map(({ code }) => optionFrom(code, servingAt(code), before)),
+    pickups: libraries.pickupsFor(borrower.category).map(({ code }) => optionFrom(code, servingAt(code), { before, brings })),
   }
 }
 
-function optionFrom(pickup: string, serving: Serving | Refusal, before: number): PickupOption {
-  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, refusal: serving }
+function optionFrom(
+  pickup: string,
+  serving: Serving | Refusal,
+  { before, brings }: { before: number; brings(serving: Serving): string[] },
+): PickupOption {
+  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, brings: [], refusal: serving }
   const queue = serving.copy ? null : { before, copies: serving.eligible.length }
-  return { pickup, from: serving.copy?.branch ?? null, cost: serving.cost, queue, refusal: null }
+  return { pickup, from: serving.copy?.branch ?? null, cost: serving.cost, queue, brings: brings(serving), refusal: null }
 }
