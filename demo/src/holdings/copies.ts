@@ -15,6 +15,8 @@ export interface Copy {
   itemPart: string | null
   copyNumber: string | null
   enumeration: string | null
+  /** Number of the set of which it is a piece. */
+  set: string | null
   note: string | null
   use: UseRule | null
   status: RecordedStatus
@@ -28,6 +30,7 @@ export interface CopyWish {
   branch: string
   collection?: string
   enumeration?: string
+  set?: string
   note?: string
   use?: UseRule
   status?: RecordedStatus
@@ -80,6 +83,7 @@ export function copyFrom(wish: CopyWish, draft: Draft, register: Register, copyN
     itemPart: call.itemPart ?? null,
     copyNumber: copyNumber > 1 ? String(copyNumber) : null,
     enumeration: wish.enumeration ?? null,
+    set: wish.set ?? null,
     note: wish.note ?? null,
     use: wish.use ?? null,
     status: wish.status ?? 'on shelf',
@@ -298,8 +302,10 @@ function volumes(chance: Chance, draft: Draft): CopyWish[] {
     ['store', 15],
   ] as const)
   const first = chance.whole(1, 5)
-  return Array.from({ length: Math.max(2, Math.round(draft.demand)) }, (_, i) => ({
-    branch,
-    enumeration: `v.${String(first + i)} (${String(draft.year + first + i - 1)})`,
-  }))
+  const length = Math.max(2, Math.round(draft.demand))
+  // What was lost in the post, or lent for good: seldom the first or the last, so that there are gaps to see.
+  const lacks = (i: number) => i > 0 && i < length - 1 && (i * 31 + draft.year) % 9 === 0
+  return Array.from({ length }, (_, i) => i).flatMap((i) =>
+    lacks(i) ? [] : [{ branch, enumeration: `v.${String(first + i)} (${String(draft.year + first + i - 1)})` }],
+  )
 }

@@ -26,7 +26,9 @@ export interface Draft {
   uniformTitle: string | null
   contents: string[]
   summary: string | null
-  notes: { tag: '500' | '504' | '508' | '511' | '538' | '546' | '586'; text: string }[]
+  notes: { tag: '254' | '255' | '500' | '504' | '508' | '511' | '538' | '546' | '586'; text: string }[]
+  /** Who plays, and how many of each. */
+  scoring: (readonly [player: string, count: number])[]
   isbn: boolean
   /** How title and author stand on the thing, where that is in another script. */
   inScript: { title: string; author: string } | null
@@ -70,6 +72,7 @@ export function draft(given: Partial<Draft> & Pick<Draft, 'title' | 'publisher' 
     contents: [],
     summary: null,
     notes: [],
+    scoring: [],
     isbn: true,
     inScript: null,
     online: null,

@@ -2,7 +2,7 @@
 import { FICTION_GENRES, FIELDS, type Field } from '../vocabulary/fields.ts'
 import { personName, placeName, publisherNamed, type PersonName, type Publisher } from '../vocabulary/names.ts'
 import { plotOf, storyTitle, subjectTitle } from '../vocabulary/patterns.ts'
-import type { Chance } from '../vocabulary/random.ts'
+import { Chance } from '../vocabulary/random.ts'
 import { draft, type Draft } from './draft.ts'
 import { otherEditions, pagesOf, yearsOf } from './editions.ts'
 import { foreignStory } from './foreign.ts'
@@ -11,14 +11,34 @@ import { musicDrafts, thingDrafts, filmDrafts, mapDrafts, journalDraft, children
 /** Groups of records that belong together: the works and editions of one author, or one thing. */
 export function* generateTitles(chance: Chance, count: number, thisYear: number): Generator<Draft> {
   let made = 0
+  let tries = 0
+  const taken = new Taken()
   while (made < count) {
-    for (const one of nextGroup(chance, thisYear)) {
+    for (const one of taken.distinct(nextGroup(chance, thisYear), () => nextGroup(new Chance(`again ${String((tries += 1))}`), thisYear))) {
       if (made === count) return
       made += 1
       yield one
     }
   }
 }
+
+/** Equal titles by different people are seldom, as far as a group made anew can help it. */
+class Taken {
+  private readonly titles = new Set<string>()
+
+  distinct(group: Draft[], anew: () => Draft[]): Draft[] {
+    let best = group
+    for (let tries = 0; tries < MOST_TRIES && best.some((one) => this.isTaken(one)); tries += 1) best = anew()
+    for (const { title, author } of best) if (author && this.titles.size < MOST_TAKEN) this.titles.add(title.toLowerCase())
+    return best
+  }
+
+  private readonly isTaken = ({ title, author }: Draft): boolean => author !== null && this.titles.has(title.toLowerCase())
+}
+
+const MOST_TRIES = 12
+/** Of a large world the first titles alone are looked at: memory stays constant. */
+const MOST_TAKEN = 50_000
 
 function nextGroup(chance: Chance, thisYear: number): Draft[] {
   const maker = chance.weighted<(chance: Chance, thisYear: number) => Draft[]>([

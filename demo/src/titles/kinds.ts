@@ -1,6 +1,6 @@
 /** Everything that is not an ordinary book: children's books, films, music, maps, journals, things. */
 import { placeName, personName, publisherNamed } from '../vocabulary/names.ts'
-import { storyTitle } from '../vocabulary/patterns.ts'
+import { plural, storyTitle } from '../vocabulary/patterns.ts'
 import type { Chance } from '../vocabulary/random.ts'
 import { draft, type Draft } from './draft.ts'
 import { otherEditions, pagesOf, yearsOf } from './editions.ts'
@@ -31,7 +31,7 @@ export function childrensDrafts(chance: Chance, thisYear: number): Draft[] {
             `goodnight, ${chance.pick(ANIMALS)}`,
             `${hero} goes to ${placeName(chance)}`,
             `a ${chance.pick(['coat', 'boat', 'bed', 'birthday'])} for ${hero}`,
-            `where do ${chance.pick(ANIMALS)}s sleep?`,
+            `where do ${plural(chance.pick(ANIMALS))} sleep?`,
           ]),
         )
     const first = draft({
@@ -99,18 +99,26 @@ export function filmDrafts(chance: Chance, thisYear: number): Draft[] {
   ]
 }
 
-/** Forces with their class and the number of parts that a set has; none where all read from the score. */
-const FORCES: readonly (readonly [force: string, lc: string, parts: number])[] = [
-  ['brass quintet', 'M557', 5],
-  ['string quartet', 'M452', 4],
-  ['piano', 'M23', 0],
-  ['mixed choir', 'M1579', 0],
-  ['wind trio', 'M357', 3],
-  ['flute and harp', 'M297', 2],
-  ['chamber orchestra', 'M1045', 14],
-  ['two violins', 'M286', 2],
-  ['cello and piano', 'M231', 2],
-  ['voice and lute', 'M1624', 2],
+// prettier-ignore
+export const BRASS_QUINTET: Draft['scoring'] = [['trumpet', 2], ['horn', 1], ['trombone', 1], ['tuba', 1]]
+
+/** Forces with their class, the number of parts that a set has (none where all read from the score), and who plays. */
+const FORCES: readonly (readonly [force: string, lc: string, parts: number, players: Draft['scoring']])[] = [
+  ['brass quintet', 'M557', 5, BRASS_QUINTET],
+  // prettier-ignore
+  ['string quartet', 'M452', 4, [['violin', 2], ['viola', 1], ['cello', 1]]],
+  ['piano', 'M23', 0, [['piano', 1]]],
+  ['mixed choir', 'M1579', 0, [['mixed chorus', 1]]],
+  // prettier-ignore
+  ['wind trio', 'M357', 3, [['oboe', 1], ['clarinet', 1], ['bassoon', 1]]],
+  // prettier-ignore
+  ['flute and harp', 'M297', 2, [['flute', 1], ['harp', 1]]],
+  ['chamber orchestra', 'M1045', 14, [['chamber orchestra', 1]]],
+  ['two violins', 'M286', 2, [['violin', 2]]],
+  // prettier-ignore
+  ['cello and piano', 'M231', 2, [['cello', 1], ['piano', 1]]],
+  // prettier-ignore
+  ['voice and lute', 'M1624', 2, [['medium voice', 1], ['lute', 1]]],
 ]
 const FORMS = [
   'Sonata',
@@ -128,7 +136,7 @@ const FORMS = [
 export function musicDrafts(chance: Chance, thisYear: number): Draft[] {
   const composer = personName(chance)
   return Array.from({ length: chance.whole(1, 4) }, () => {
-    const [force, lc, parts] = chance.pick(FORCES)
+    const [force, lc, parts, scoring] = chance.pick(FORCES)
     const opus = chance.whole(3, 120)
     const title = `${chance.pick(FORMS)} for ${force}, op. ${String(opus)}`
     const common = {
@@ -143,11 +151,13 @@ export function musicDrafts(chance: Chance, thisYear: number): Draft[] {
       lc,
       dewey: '780',
       audience: null,
+      scoring: [...scoring],
     }
     const score = draft({
       ...common,
       carrier: parts === 0 ? 'printed-score' : 'score-and-parts',
       publisher: publisherNamed('Quintain Editions'),
+      notes: [{ tag: '254', text: parts === 0 ? 'Score.' : 'Score and parts.' }],
       extent:
         parts === 0
           ? `1 score (${String(chance.whole(12, 60))} pages) ; 31 cm`
@@ -181,6 +191,7 @@ export function mapDrafts(chance: Chance, thisYear: number): Draft[] {
         `${place} town plan`,
       ]),
       remainder: `1:${scale}`,
+      notes: [{ tag: '255', text: `Scale 1:${scale}.` }],
       year: chance.whole(1955, thisYear),
       publisher: publisherNamed('Sound Pilotage Office'),
       extent: `1 map : colour ; ${String(chance.whole(60, 95))} x ${String(chance.whole(70, 110))} cm, folded`,

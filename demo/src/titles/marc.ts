@@ -85,13 +85,17 @@ export function marcFrom(controlNumber: string, draft: Draft, copies: readonly C
     ...(draft.uniformTitle ? [['240', '10', 'a', `${draft.uniformTitle}.`, 'l', 'English']] : []),
     titleField(draft),
     ...(draft.edition ? [['250', '  ', 'a', `${draft.edition}.`]] : []),
+    ...draft.notes.flatMap(({ tag, text }) => (tag < '264' ? [[tag, '  ', 'a', text]] : [])),
     ['264', ' 1', 'a', `${draft.publisher[0]} :`, 'b', `${draft.publisher[1]},`, 'c', `${String(draft.year)}.`],
     ['300', '  ', 'a', draft.extent],
     ...(CARRIER_TYPES[draft.carrier] && !draft.coyCarrier
       ? [['338', '  ', 'a', CARRIER_TYPES[draft.carrier]?.[0] ?? '', 'b', CARRIER_TYPES[draft.carrier]?.[1] ?? '', '2', 'rdacarrier']]
       : []),
+    ...(draft.scoring.length > 0
+      ? [['382', '01', ...draft.scoring.flatMap(([player, count]) => ['a', player, 'n', String(count)]), '2', 'local']]
+      : []),
     ...(draft.series ? [['490', '1 ', 'a', `${draft.series.title} ;`, 'v', draft.series.volume]] : []),
-    ...draft.notes.map(({ tag, text }) => [tag, '  ', 'a', text]),
+    ...draft.notes.flatMap(({ tag, text }) => (tag < '264' ? [] : [[tag, '  ', 'a', text]])),
     ...(draft.contents.length > 0 ? [['505', '0 ', 'a', `${draft.contents.join(' -- ')}.`]] : []),
     ...(draft.summary ? [['520', '  ', 'a', draft.summary]] : []),
     ...draft.subjects.map(({ heading, place: where }) => {
@@ -220,6 +224,12 @@ function holdingFields(copy: Copy, dateAfter: (days: number) => string): Fields 
     ...optional('2', copy.scheme.source),
   ]
   const acquired = dateAfter(-copy.acquiredAgo).replaceAll('-', '')
-  const item = [...optional('h', copy.use), ...optional('j', copy.status === 'on shelf' ? null : copy.status), 'd', acquired]
+  const item = [
+    ...optional('a', copy.set),
+    ...optional('h', copy.use),
+    ...optional('j', copy.status === 'on shelf' ? null : copy.status),
+    'd',
+    acquired,
+  ]
   return [location, ['876', '  ', 'p', copy.barcode, ...item]]
 }

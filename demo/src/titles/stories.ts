@@ -5,6 +5,8 @@
 import { publisherNamed } from '../vocabulary/names.ts'
 import { draft, type Draft } from './draft.ts'
 import { onlineTitles, otherScripts } from './scriptStories.ts'
+import { BRASS_QUINTET } from './kinds.ts'
+import { setsApart } from './setStories.ts'
 import { at, one, out, person, type Story } from './story.ts'
 
 const ORRICK = person('Tamsin', 'Orrick', 1961)
@@ -378,6 +380,8 @@ function singleCases(): Story[] {
         subjects: [{ heading: 'Brass quintets', place: null }],
         shelves: 'music',
         contents: ['Skerry light', 'The keepers’ round', 'Fog signal', 'The lighthouse at noon', 'Harbour lights'],
+        scoring: [...BRASS_QUINTET],
+        notes: [{ tag: '254', text: 'Score and parts.' }],
       },
       at('musiclib'),
     ),
@@ -609,4 +613,5 @@ export const storyTitles = (): Story[] => [
   ...awkwardCallNumbers(),
   ...otherScripts(),
   ...onlineTitles(),
+  ...setsApart(),
 ]

@@ -126,7 +126,7 @@ const STORIES: Partial<Record<GenreCode, readonly StoryMaker[]>> = {
   ],
 }
 
-const plural = (noun: string): string =>
+export const plural = (noun: string): string =>
   /[^aeiou]y$/.test(noun) ? `${noun.slice(0, -1)}ies` : /(s|sh|ch|x)$/.test(noun) ? `${noun}es` : `${noun}s`
 
 export function storyTitle(chance: Chance, genre: GenreCode): string {
