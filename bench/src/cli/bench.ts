@@ -15,6 +15,7 @@ import { makeBaseline, type Baseline } from '../search/baseline.ts'
 import { together } from '../search/clients.ts'
 import { kindsFor, type Measured } from '../search/kinds.ts'
 import { inTurn, timesOf } from '../search/measure.ts'
+import { measureShelf } from '../shelf/opening.ts'
 
 const DAY = '2026-11-25'
 /** The judged set speaks of the demo's own world. */
@@ -59,6 +60,7 @@ async function benchAt(titles: number): Promise<void> {
   for (const kind of kinds) medians.push(await report(kind, ask, baseline.top20))
   console.log(`median of the kinds' medians: ${timesOf(medians).p50.toFixed(1)} ms`)
   await reportTogether(kinds, ask, baseline)
+  await reportShelf({ database, libraries, service, now: `${DAY}T11:20:00.000Z`, rounds: Number(options.rounds) })
   console.log(`resident, with the benchmark itself: ${megabytes(process.memoryUsage().rss)}`)
   if (titles === JUDGED_TITLES) await judge(database, ask)
   await service.close()
@@ -103,6 +105,12 @@ async function report(kind: Measured, ask: Ask, top20: Baseline['top20']): Promi
   ]
   console.log(cells.join(' '))
   return whole.p50
+}
+
+async function reportShelf(opening: Parameters<typeof measureShelf>[0]): Promise<void> {
+  console.log('opened                        p50 ms   p95 ms   bare rows p50 ms')
+  for (const { what, times, yardstick } of await measureShelf(opening))
+    console.log(what.padEnd(26), times.p50.toFixed(1).padStart(9), times.p95.toFixed(1).padStart(8), yardstick.p50.toFixed(1).padStart(18))
 }
 
 /** Eight clients at once, each asking all kinds in an order of its own. */

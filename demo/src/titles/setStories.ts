@@ -2,7 +2,7 @@
 import { publisherNamed } from '../vocabulary/names.ts'
 import { one, person, type Story } from './story.ts'
 
-const DISCS = { prefix: 'CD', classPart: '439.82', itemPart: 'HAL', indicator: '1' }
+const DISCS = { prefix: 'CD', classPart: '439.82', itemPart: 'VAN', indicator: '1' }
 
 /** The whole course is in now at Northmole; at Ferrygate its discs are out. */
 export const setsApart = (): Story[] => [

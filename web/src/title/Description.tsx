@@ -70,7 +70,7 @@ export function Description({ description: d }: { description: Described }) {
       </dl>
       {ofCarrier.length > 0 && (
         <>
-          <h3 className={styles.group}>{t('title.carrier')}</h3>
+          <h3 className={styles.group}>{t(`title.${headingOf(ofCarrier)}`)}</h3>
           <dl className={styles.facts}>{ofCarrier.map(fact)}</dl>
         </>
       )}
@@ -88,6 +88,14 @@ const OF_THE_CARRIER: readonly Described['notes'][number]['kind'][] = [
   'performers',
   'credits',
 ]
+
+/** Music to be played from and maps have nobody in them. */
+const headingOf = (notes: Described['notes']): 'ofMap' | 'ofMusic' | 'carrier' =>
+  notes.every(({ kind }) => kind === 'scale')
+    ? 'ofMap'
+    : notes.every(({ kind }) => kind === 'scoring' || kind === 'presentation')
+      ? 'ofMusic'
+      : 'carrier'
 
 function Fact({ label, children }: { label: string; children: ReactNode }) {
   if (children === null || children === '' || children === false || children === undefined) return null

@@ -26,6 +26,8 @@ export const shelf = {
     copyCall: 'Copy call number {{text}}',
     explainCall: 'What {{text}} means',
     carrier: 'Playing it, and who is in it',
+    ofMap: 'The map',
+    ofMusic: 'For players',
     differs: {
       longer_one: '{{count}} page longer',
       longer_other: '{{count}} pages longer',

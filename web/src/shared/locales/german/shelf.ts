@@ -29,6 +29,8 @@ export const shelf: InOtherWords<typeof english> = {
     copyCall: 'Signatur {{text}} kopieren',
     explainCall: 'Was {{text}} bedeutet',
     carrier: 'Wiedergabe und Mitwirkende',
+    ofMap: 'Die Karte',
+    ofMusic: 'Für Ausführende',
     differs: {
       longer_one: '{{count}} Seite mehr',
       longer_other: '{{count}} Seiten mehr',
