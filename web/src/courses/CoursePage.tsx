@@ -4,12 +4,14 @@ import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
 import { Link, useParams } from 'react-router'
+import { TakeAll } from '../satchel/TakeAll.tsx'
 import { call } from '../shared/api.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { CopyLines } from '../title/CopyLines.tsx'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
 import { Page } from '../ui/Page.tsx'
+import { SatchelButton } from '../ui/SatchelButton.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Words } from '../ui/Words.tsx'
 import styles from './courses.module.css'
@@ -42,6 +44,7 @@ export default function CoursePage() {
           {t('courses.ask')} <Link to={links.branch(data.branch)}>{branchName(data.branch)}</Link>
         </p>
       )}
+      <TakeAll titles={data.texts.flatMap(({ controlNumber }) => controlNumber ?? [])} />
       {data.texts.length === 0 && <HelpAtHand words={t('courses.nothingEntered')} />}
       <ol className={styles.texts}>
         {data.texts.map((text, i) => (
@@ -68,7 +71,8 @@ function Text({ text: { controlNumber, title, who, note, copies } }: { text: Cou
             <Words>{named}</Words>
           </Link>
         )}{' '}
-        <span className={styles.soft}>{who.join(', ')}</span>
+        <span className={styles.soft}>{who.join(', ')}</span>{' '}
+        {controlNumber !== null && <SatchelButton look="sign" which={{ controlNumber, barcode: null }} title={named} />}
       </h2>
       {note && <p>{note}</p>}
       {controlNumber === null && <HelpAtHand words={t('courses.notHeld')} />}

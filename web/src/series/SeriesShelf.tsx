@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
+import { TakeAll } from '../satchel/TakeAll.tsx'
 import { useLinks } from '../shared/links.ts'
 import { useScope } from '../shared/scope.tsx'
 import { Tally } from '../ui/Tally.tsx'
@@ -59,6 +60,7 @@ function One({ series: { title, parts, lacking, more } }: { series: Series }) {
           </li>
         ))}
       </ol>
+      <TakeAll titles={shown.map(({ controlNumber }) => controlNumber)} />
       {lacking.length > 0 && (all || shown.length === parts.length) && (
         <p className={styles.soft}>{t('series.lacking', { count: lacking.length, numbers: lacking.slice(0, MOST_NAMED).join(', ') })}</p>
       )}

@@ -1,7 +1,7 @@
-import { screen, within } from '@testing-library/react'
+import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { address, open } from '../../tests/open.tsx'
-import { titlePage } from '../../tests/samples.ts'
+import { options, pickup, titlePage } from '../../tests/samples.ts'
 
 const part = (number: number, more = {}) => ({
   controlNumber: `s${String(number)}`,
@@ -20,6 +20,8 @@ test('a series: the parts round this one, all on request with what is lacking, a
   const { description } = titlePage()
   const { user } = open('/titles/p1', {
     title: titlePage({ description: { ...description, series: [{ title: 'The Corrow light', volume: '5' }] } }),
+    holdOptions: options([pickup('quay')]),
+    rows: [],
     series: { series: [{ title: 'The Corrow light', parts, lacking: [6], more: false }] },
   })
   const section = within(await screen.findByRole('region', { name: 'In the series The Corrow light' }))
@@ -31,6 +33,15 @@ test('a series: the parts round this one, all on request with what is lacking, a
   expect(section.getByText('No library here has part 6.')).toBeVisible()
   expect(section.getAllByRole('listitem')[4]).toHaveAttribute('aria-current', 'true')
   expect(section.getAllByRole('listitem')[5]).toHaveTextContent('0 of 2')
+  await user.click(section.getByRole('button', { name: 'Put these 8 in the satchel' }))
+  expect(section.getAllByRole('button', { name: /^Put in satchel/, pressed: true })).toHaveLength(8)
+  await user.click(section.getByRole('button', { name: 'Hold these 8' }))
+  const dialog = await screen.findByRole('dialog', { name: 'Hold 8 titles' })
+  expect(await within(dialog).findByText('8 holds, one for each title, to be collected at Quayside. There is no charge.')).toBeVisible()
+  await user.click(within(dialog).getByRole('button', { name: 'Close' }))
+  await waitFor(() => {
+    expect(screen.queryByRole('dialog')).toBeNull()
+  })
   const next = screen.getByText(/^Next in The Corrow light:/)
   await user.click(within(next).getByRole('link', { name: '7 Part 7' }))
   expect(address()).toBe('/titles/s7')

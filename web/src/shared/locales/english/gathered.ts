@@ -14,6 +14,8 @@ export const gathered = {
     edition: 'Edition of {{title}}',
     gone: 'The catalogue no longer has this title ({{number}})',
     clear: 'Clear all',
+    putThese: 'Put these {{count}} in the satchel',
+    holdThese: 'Hold these {{count}}',
     emptied_one: '{{count}} title removed',
     emptied_other: '{{count}} titles removed',
     undo: 'Undo',

@@ -17,6 +17,8 @@ export const gathered: InOtherWords<typeof english> = {
     edition: 'Ausgabe von {{title}}',
     gone: 'Diesen Titel hat der Katalog nicht mehr ({{number}})',
     clear: 'Alles entfernen',
+    putThese: 'Diese {{count}} in die Tasche legen',
+    holdThese: 'Diese {{count}} vormerken',
     emptied_one: '{{count}} Titel entfernt',
     emptied_other: '{{count}} Titel entfernt',
     undo: 'Rückgängig',
