@@ -338,6 +338,7 @@ export function libraryOfSize(count: number): LibraryFile {
     ...model,
     code: `branch${String(i + 1)}`,
     name: `Branch ${String(i + 1)}`,
+    pickups: model.pickups.map((pickup) => ({ ...pickup, code: `branch${String(i + 1)}` })),
   }))
   return { ...LIBRARY, branches: [...LIBRARY.branches, ...more] }
 }

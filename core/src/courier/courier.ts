@@ -1,0 +1,147 @@
+/**
+ * When a copy that is taken off its shelf now would be in a reader's hands at a pickup location: picked at the next run
+ * through the shelves, carried by the courier, checked in within hours, and collected when the place is open.
+ */
+import type { DateTime } from 'luxon'
+import { closureOn, spansOn, type OpeningHours } from '../calendar/index.ts'
+import { Arrivals, networkOver, type Leg, type Network } from './network.ts'
+import { minuteAt, minuteOf, type Minute, type Runs, type Timetable } from './timetable.ts'
+
+export interface Standing {
+  branch: string
+  collection: string
+  /** Whether staff fetch it from where nobody else may go. */
+  closed: boolean
+}
+
+export interface Destination {
+  branch: string
+  /** When readers can collect there. */
+  hours: OpeningHours
+}
+
+export interface Journey {
+  /** When the run through the shelves begins. */
+  picked: Minute
+  legs: Leg[]
+  /** When it stands on the hold shelf. */
+  checkedIn: Minute
+  /** When its reader can first collect it. */
+  inHand: Minute
+}
+
+/** Further than this nobody promises anything. */
+const DAYS_AHEAD = 42
+/** Days and starts for which the work is kept: more come by only in a test of many times. */
+const MOST_KEPT = 400
+
+export class Courier {
+  private weeks: Weeks | null = null
+
+  /** @param hours of the staff of each branch */
+  constructor(
+    private readonly timetable: Timetable,
+    private readonly hours: ReadonlyMap<string, OpeningHours>,
+  ) {}
+
+  /**
+   * @param now in the time zone of the timetable
+   * @returns null where the courier brings nothing within six weeks
+   */
+  journey(from: Standing, to: Destination, now: DateTime): Journey | null {
+    const weeks = this.weeksFrom(now)
+    const { pickMinutes, checkInMinutes } = this.timetable
+    const picked = this.pickAfter(weeks, from, minuteOf(now.startOf('minute')))
+    if (picked === null) return null
+    const arrivals = from.branch === to.branch ? null : this.arrivalsFrom(weeks, from.branch, picked + pickMinutes)
+    const arrived = arrivals === null ? picked + pickMinutes : arrivals.at(to.branch)
+    if (arrived === null) return null
+    // A pickup location without staff of its own is served whenever it is open.
+    const begun = weeks.within(this.hours.get(to.branch) ?? to.hours, arrived, checkInMinutes)
+    if (begun === null) return null
+    const checkedIn = begun + checkInMinutes
+    const inHand = weeks.within(to.hours, checkedIn, 0)
+    return inHand === null ? null : { picked, legs: arrivals?.legsTo(to.branch) ?? [], checkedIn, inHand }
+  }
+
+  private weeksFrom(now: DateTime): Weeks {
+    const first = now.startOf('day')
+    if (this.weeks?.first.toMillis() !== first.toMillis()) this.weeks = new Weeks(this.timetable, first)
+    return this.weeks
+  }
+
+  /** Closed stacks have runs of their own; a branch of which nothing is said is gone through when it opens. */
+  private pickAfter(weeks: Weeks, { branch, collection, closed }: Standing, now: Minute): Minute | null {
+    const { picks, stackRuns = {} } = this.timetable
+    const place = `${branch}/${collection}`
+    const hours = this.hours.get(branch)
+    if (closed && stackRuns[place]) return weeks.runAfter(stackRuns, place, hours, now)
+    return picks[branch] ? weeks.runAfter(picks, branch, hours, now) : hours ? weeks.openingAfter(hours, now) : null
+  }
+
+  private arrivalsFrom(weeks: Weeks, branch: string, ready: Minute): Arrivals {
+    const key = `${branch} ${String(ready)}`
+    const known = weeks.arrivals.get(key)
+    if (known) return known
+    if (weeks.arrivals.size >= MOST_KEPT) weeks.arrivals.clear()
+    const found = new Arrivals(weeks.network, this.timetable, branch, ready)
+    weeks.arrivals.set(key, found)
+    return found
+  }
+}
+
+type Span = readonly [from: Minute, until: Minute]
+
+/** What the coming weeks bring, worked out once. */
+class Weeks {
+  readonly network: Network
+  readonly arrivals = new Map<string, Arrivals>()
+  private readonly days: DateTime[]
+  private readonly spans = new Map<OpeningHours, Span[]>()
+  private readonly runs = new Map<Runs, Map<string, Minute[]>>()
+
+  constructor(
+    timetable: Timetable,
+    readonly first: DateTime,
+  ) {
+    this.days = Array.from({ length: DAYS_AHEAD }, (_, day) => first.plus({ days: day }))
+    // A run of yesterday may still be under way, but nothing can be loaded before now.
+    this.network = networkOver(timetable.lines, first.minus({ days: 1 }), DAYS_AHEAD + 1)
+  }
+
+  /** The first minute from which the place is open for so many minutes. */
+  within(hours: OpeningHours, from: Minute, minutes: number): Minute | null {
+    for (const [opens, closes] of this.spansOf(hours)) {
+      const begins = Math.max(opens, from)
+      if (begins + minutes <= closes && begins < closes) return begins
+    }
+    return null
+  }
+
+  openingAfter(hours: OpeningHours, from: Minute): Minute | null {
+    return this.spansOf(hours).find(([opens]) => opens >= from)?.[0] ?? null
+  }
+
+  /** Nobody goes through the shelves on a day on which the branch is closed out of turn. */
+  runAfter(runs: Runs, place: string, hours: OpeningHours | undefined, from: Minute): Minute | null {
+    const known = this.runs.get(runs) ?? new Map<string, Minute[]>()
+    this.runs.set(runs, known)
+    const times = known.get(place) ?? this.runsOver(runs[place] ?? {}, hours)
+    known.set(place, times)
+    return times.find((time) => time >= from) ?? null
+  }
+
+  private runsOver(byWeekday: Runs[string], hours: OpeningHours | undefined): Minute[] {
+    return this.days.flatMap((day) =>
+      hours && closureOn(hours, day) ? [] : (byWeekday[String(day.weekday)] ?? []).map((time) => minuteAt(day, time)),
+    )
+  }
+
+  private spansOf(hours: OpeningHours): Span[] {
+    const known = this.spans.get(hours)
+    if (known) return known
+    const spans = this.days.flatMap((day) => spansOn(hours, day).map(([from, until]): Span => [minuteOf(from), minuteOf(until)]))
+    this.spans.set(hours, spans)
+    return spans
+  }
+}

@@ -1,0 +1,68 @@
+/** The courier's timetable: lines with their stops, and when copies are taken off the shelves. Times are local, "09:30". */
+import { DateTime } from 'luxon'
+
+export interface CourierStop {
+  branch: string
+  /** "09:30", of a later day than that on which the run begins "+1 00:20"; null at the first stop. */
+  arrive: string | null
+  /** Null at the last stop. */
+  depart: string | null
+}
+
+export interface CourierLine {
+  code: string
+  name: string
+  /** Minutes before departure by which a copy has to be ready. */
+  cutOff: number
+  /** Weekdays on which it runs, 1 (Monday) to 7 (Sunday). */
+  days: readonly number[]
+  /** First and last day of its season, ISO dates. */
+  from?: string
+  to?: string
+  /** Every so many weeks, counted from a Monday. */
+  weeks?: { every: number; first: string }
+  not?: readonly string[]
+  /** Runs on these days whatever else is said. */
+  also?: readonly string[]
+  stops: readonly CourierStop[]
+}
+
+/** By branch, or "branch/collection": weekday to times. */
+export type Runs = Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>
+
+export interface Timetable {
+  /** Branches at which copies change from one run to another. */
+  sorting: readonly string[]
+  /** Minutes that changing, taking off a shelf, and checking in take. */
+  sortMinutes: number
+  pickMinutes: number
+  checkInMinutes: number
+  picks: Runs
+  stackRuns?: Runs
+  lines: readonly CourierLine[]
+}
+
+/** Minutes since 1970 began in UTC: what times are compared in. */
+export type Minute = number
+
+export const minuteOf = (at: DateTime): Minute => Math.floor(at.toMillis() / 60_000)
+
+/** @param time "09:30", or "+1 00:20" for the day after; a time that summer time leaves out is an hour later */
+export function minuteAt(day: DateTime, time: string): Minute {
+  const [clock = '', days = '0'] = time.replace('+', '').split(' ').reverse()
+  const [hour = 0, minute = 0] = clock.split(':').map(Number)
+  return minuteOf(day.startOf('day').plus({ days: Number(days) }).set({ hour, minute })) // prettier-ignore
+}
+
+export function runsOn({ days, from, to, weeks, not = [], also = [] }: CourierLine, day: DateTime): boolean {
+  const date = day.toISODate() ?? ''
+  if (also.includes(date)) return true
+  if (not.includes(date) || !days.includes(day.weekday)) return false
+  if ((from !== undefined && date < from) || (to !== undefined && date > to)) return false
+  return weeks === undefined || weeksSince(weeks.first, day) % weeks.every === 0
+}
+
+function weeksSince(monday: string, day: DateTime): number {
+  const [first, date] = [DateTime.fromISO(monday, { zone: 'utc' }), DateTime.fromISO(day.toISODate() ?? '', { zone: 'utc' })]
+  return Math.floor(date.diff(first, 'days').days / 7)
+}
