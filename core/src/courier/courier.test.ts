@@ -2,7 +2,19 @@ import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
 import type { OpeningHours } from '../calendar/index.ts'
-import { Arrivals, Courier, minuteAt, minuteOf, networkOver, runsOn, type CourierLine, type Standing, type Timetable } from './index.ts'
+import {
+  Arrivals,
+  Courier,
+  courierFindings,
+  minuteAt,
+  minuteOf,
+  networkOver,
+  runsOn,
+  type CourierLine,
+  type CourierPlaces,
+  type Standing,
+  type Timetable,
+} from './index.ts'
 
 const ZONE = 'Europe/London'
 const at = (iso: string) => DateTime.fromISO(iso, { zone: ZONE })
@@ -238,5 +250,33 @@ describe('the earliest arrival', () => {
         }
       }),
     )
+  })
+})
+
+describe('the check of a timetable', () => {
+  const places = (more: Partial<CourierPlaces> = {}): CourierPlaces => ({
+    hours: new Map(Object.entries(HOURS)),
+    standings: ['central', 'hill', 'island', 'store'].map((branch) => ({
+      branch,
+      collection: branch === 'store' ? 'stack' : 'main',
+      closed: branch === 'store',
+    })),
+    pickups: (['central', 'hill', 'island', 'heron'] as const).map((code) => ({ code, branch: code, hours: HOURS[code] })),
+    ...more,
+  })
+  const found = (lines: CourierLine[], more: Partial<CourierPlaces> = {}) =>
+    courierFindings({ ...TIMETABLE, lines }, places(more), at('2026-11-23T08:00'))
+  it('finds nothing where all is served', () => {
+    expect(found([...TIMETABLE.lines])).toEqual([])
+  })
+  it('names what no line serves, what nothing leaves or reaches, and arrivals at closed doors', () => {
+    const [van, trolley, ferry, boat] = TIMETABLE.lines as CourierLine[]
+    expect(found([van!, ferry!, boat!])).toEqual([{ code: 'no-line', branch: 'store' }])
+    const oneWay = line('out', '2', 10, 'central - 08:00, store 09:00 -')
+    expect(found([van!, ferry!, boat!, oneWay])).toEqual([{ code: 'nothing-leaves', branch: 'store', collection: 'stack' }])
+    const fromBoat = line('home', '3', 10, 'heron - 15:30, central 16:00 -')
+    expect(found([van!, trolley!, ferry!, fromBoat])).toEqual([{ code: 'nothing-arrives', pickup: 'heron' }])
+    const evening = line('evening', '12345', 10, 'central - 18:00, hill 18:30 -')
+    expect(found([...TIMETABLE.lines, evening])).toEqual([{ code: 'closed-doors', line: 'evening', branch: 'hill' }])
   })
 })

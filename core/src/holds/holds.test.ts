@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Copy } from '../copies/index.ts'
+import type { Journey } from '../courier/index.ts'
 import {
   HOLD_STATES,
   defaultPickup,
@@ -70,6 +71,32 @@ describe('which copy serves a hold', () => {
     expect(ask([copy({ status: 'missing' })])).toEqual({ code: 'no-copy', why: 'lost' })
     expect(ask([])).toEqual({ code: 'no-copy', why: 'none' })
     expect(ask([here], { selfServe: new Set(['hill']) })).toEqual({ code: 'fetch-yourself' })
+  })
+})
+
+describe('with a timetable', () => {
+  const [soon, later] = [copy({ barcode: 'soon', branch: 'cope', system: 'uni' }), copy({ barcode: 'later' })]
+  const comes: Record<string, number> = { soon: 10, later: 20, disc: 30 }
+  const journey = ({ barcode }: Copy): Journey | null => {
+    const inHand = comes[barcode]
+    return inHand === undefined ? null : { picked: 0, legs: [], checkedIn: inHand, inHand }
+  }
+  const barcodeFor = (copies: Copy[]) => {
+    const serving = ask(copies, { journey })
+    return isRefusal(serving) ? serving.code : [serving.copy?.barcode, serving.journey?.inHand]
+  }
+  it('that serves which comes first, whatever it costs; one of which nobody knows comes last, the pickup location’s own first', () => {
+    expect(barcodeFor([later, soon])).toEqual(['soon', 10])
+    expect(barcodeFor([copy({ barcode: 'a' }), later])).toEqual(['later', 20])
+    expect(barcodeFor([soon, copy({ barcode: 'own', branch: 'hill' })])).toEqual(['own', undefined])
+    comes.soon = 20
+    expect(barcodeFor([soon, later])).toEqual(['later', 20])
+  })
+  it('a set comes with the last of its pieces', () => {
+    const set = [copy({ barcode: 'book', set: '1' }), copy({ barcode: 'disc', set: '1' })]
+    comes.book = 5
+    expect(barcodeFor([...set, later])).toEqual(['later', 20])
+    expect(barcodeFor(set)).toEqual(['book', 30])
   })
 })
 

@@ -1,5 +1,6 @@
 /** Which copy serves a hold, what it costs, and which may serve it later. */
-import { isInNow, isLost, wholes, type Copy } from '../copies/index.ts'
+import { isInNow, isLost, piecesOf, wholes, type Copy } from '../copies/index.ts'
+import type { Journey } from '../courier/index.ts'
 import type { Borrower } from '../policies/index.ts'
 import type { Refusal } from './refusals.ts'
 import { verdictOn, type HoldRule, type PickupPlace, type Verdict } from './rules.ts'
@@ -12,6 +13,8 @@ export interface HoldQuestion {
   copies: readonly Copy[]
   /** Branches that keep nothing from their open shelves for readers who can fetch it themselves. */
   selfServe: ReadonlySet<string>
+  /** How a copy would come to the pickup location; left out, or null, where nobody knows. */
+  journey?: (copy: Copy) => Journey | null
 }
 
 export interface Serving {
@@ -19,6 +22,8 @@ export interface Serving {
   copy: Copy | null
   /** What the hold costs: of the copy set aside, else the least of those it may wait for. */
   cost: number
+  /** How the copy set aside comes. */
+  journey: Journey | null
   /** Copies that may fill it. */
   eligible: Copy[]
 }
@@ -31,10 +36,12 @@ export function servingOf(question: HoldQuestion): Serving | Refusal {
   if (eligible.length === 0) return firstSpoken(verdicts.map(({ verdict }) => verdict))
   const [best] = eligible
     .filter(({ copy }) => isInNow(copy))
-    .sort((a, b) => preference(question, a) - preference(question, b) || compareBarcodes(a.copy, b.copy))
+    .map((one) => ({ ...one, journey: journeyOf(question, one.copy) }))
+    .sort((a, b) => preference(question, a, b) || compareBarcodes(a.copy, b.copy))
   return {
     copy: best?.copy ?? null,
     cost: best?.cost ?? Math.min(...eligible.map(({ cost }) => cost)),
+    journey: best?.journey ?? null,
     eligible: eligible.map(({ copy }) => copy),
   }
 }
@@ -45,11 +52,31 @@ export function verdictFor({ rules, borrower, pickup, selfServe }: HoldQuestion,
   return verdictOn(rules, borrower, copy, pickup)
 }
 
-/** The copy at the pickup location first; then the cheapest, of equals that of the pickup's system, then of the reader's own. */
-function preference({ pickup, borrower }: HoldQuestion, { copy, cost }: { copy: Copy; cost: number }): number {
-  if (copy.branch === pickup.branch) return 0
-  return 1 + cost * 4 + (copy.system === pickup.system ? 0 : copy.system === borrower.homeSystem ? 1 : 2)
+/** Of a set, that of the piece which comes last. */
+function journeyOf({ journey, copies }: HoldQuestion, copy: Copy): Journey | null {
+  if (!journey) return null
+  const all = piecesOf(copy, copies).map(journey)
+  return all.reduce((last, one) => (last === null || one === null ? null : one.inHand > last.inHand ? one : last), all[0] ?? null)
 }
+
+interface Candidate {
+  copy: Copy
+  cost: number
+  journey: Journey | null
+}
+
+/**
+ * The copy at the pickup location first; then that which comes first, of equals the cheapest, that of the pickup's system,
+ * and that of the reader's own.
+ */
+function preference({ pickup, borrower }: HoldQuestion, a: Candidate, b: Candidate): number {
+  const elsewhere = ({ copy }: Candidate) => Number(copy.branch !== pickup.branch)
+  const comes = ({ journey }: Candidate) => journey?.inHand ?? NEVER
+  const foreign = ({ copy }: Candidate) => (copy.system === pickup.system ? 0 : copy.system === borrower.homeSystem ? 1 : 2)
+  return elsewhere(a) - elsewhere(b) || comes(a) - comes(b) || a.cost - b.cost || foreign(a) - foreign(b)
+}
+
+const NEVER = Number.MAX_SAFE_INTEGER
 
 const compareBarcodes = (a: Copy, b: Copy): number => (a.barcode < b.barcode ? -1 : 1)
 

@@ -1,5 +1,14 @@
 /** The whole world, in the order in which it is written: titles with their copies, loans, holds, readers. */
-import type { CoursesFile, DisplaysFile, HoldRow, LibraryFile, LoanRow, PoliciesFile, ReaderRow } from '@catalex/contract/files'
+import type {
+  CourierFile,
+  CoursesFile,
+  DisplaysFile,
+  HoldRow,
+  LibraryFile,
+  LoanRow,
+  PoliciesFile,
+  ReaderRow,
+} from '@catalex/contract/files'
 import type { PlansFile } from '@catalex/contract/plans'
 import type { MarcRecord } from '@catalex/core/catalogue'
 import { DateTime } from 'luxon'
@@ -8,6 +17,7 @@ import { coursesOf, isForCourse, TEXTS_READ } from '../people/courses.ts'
 import { sampleReaders } from '../people/readers.ts'
 import { displaysOf } from '../places/displays.ts'
 import { LIBRARY, libraryOfSize } from '../places/library.ts'
+import { courierOf } from '../places/courier.ts'
 import { plansOf } from '../places/plans.ts'
 import { POLICIES } from '../places/policies.ts'
 import type { Draft } from '../titles/draft.ts'
@@ -35,6 +45,7 @@ export interface World {
   courses(): CoursesFile
   displays(): DisplaysFile
   plans: PlansFile
+  courier: CourierFile
 }
 
 /** Holds of the demo's readers, by the title and the form they are for. */
@@ -158,6 +169,7 @@ export function makeWorld(options: WorldOptions): World {
     courses: () => coursesOf(reserved, dateAfter),
     displays: () => displaysOf((title, carrier) => copiesOf.get(`${title}|${carrier}`)?.controlNumber, dateAfter),
     plans: plansOf(library.branches),
+    courier: courierOf(library.branches.slice(LIBRARY.branches.length).map(({ code }) => code)),
   }
 }
 

@@ -9,6 +9,7 @@ import { checkWorld } from './checkWorld.ts'
 import { exportRecords } from './export.ts'
 import { indexing } from './indexing.ts'
 import { load } from './load.ts'
+import { courier } from './courier.ts'
 import { errorInWords } from './sentences.ts'
 import { outbox } from './outbox.ts'
 import { rules } from './rules.ts'
@@ -51,6 +52,18 @@ program
   .option('--data <file>', 'database', 'var/catalex.sqlite')
   .action(async (asked: string[], options: { data: string; world?: string; check?: boolean; try?: boolean }) => {
     process.exitCode = await rules(asked, options)
+  })
+
+program
+  .command('courier')
+  .description('Say what the timetable leaves out; or, asked for two places, when and how a copy would get there')
+  .argument('[asked...]', 'a branch or "branch/collection", and a pickup location')
+  .option('--check', 'look at the whole timetable; this is what is done where no places are asked for')
+  .option('--at <time>', 'from this minute on, "2026-11-25T11:20"')
+  .option('--world <folder>', 'the timetable of these files instead of that of the database')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .action(async (asked: string[], options: { data: string; world?: string; at?: string }) => {
+    process.exitCode = await courier(asked, options)
   })
 
 program

@@ -1,10 +1,12 @@
 /** The libraries: systems, branches and collections, and the rules by which they lend. */
 import {
+  courierFileSchema,
   coursesFileSchema,
   displaysFileSchema,
   inFormOfNow,
   libraryFileSchema,
   policiesFileSchema,
+  type CourierFile,
   type CoursesFile,
   type DisplaysFile,
   type Documents,
@@ -21,6 +23,7 @@ import type { LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
 import { facetTree, type FacetTree } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
+import { Deliveries, type JourneyOf } from './courier.ts'
 import { SETTINGS, VERSION } from './settings.ts'
 
 export { storeDocuments, type MissingRecord } from './documents.ts'
@@ -35,12 +38,13 @@ export interface Told {
   library: LibraryFile
   policies: PoliciesFile
   /** Of those that need not be there, what is used here. */
-  documents?: Pick<Documents, 'courses' | 'displays' | 'plans'>
+  documents?: Pick<Documents, 'courier' | 'courses' | 'displays' | 'plans'>
 }
 
 export class Libraries {
   private branches = new Map<string, Branch>()
   private places = new Map<string, { system: string; branch: string; collection: string }>()
+  private deliveries: Deliveries | null = null
   private statuses = new Map<string, RecordedStatus>()
   private plans = new Map<string, { plan: BranchPlan; bayOf: ReturnType<typeof bayFinder> }>()
 
@@ -65,6 +69,7 @@ export class Libraries {
       ),
     )
     this.plans = new Map((documents.plans ?? []).map((plan) => [plan.branch, { plan, bayOf: bayFinder(plan) }]))
+    this.deliveries = documents.courier ? new Deliveries(library, documents.courier) : null
     this.statuses = new Map(Object.entries(policies.statuses ?? {}).map(([words, status]) => [words.toLowerCase(), status]))
   }
 
@@ -110,6 +115,14 @@ export class Libraries {
 
   get displays(): DisplaysFile {
     return this.told.documents?.displays ?? []
+  }
+
+  /**
+   * How copies come to a pickup location; of a library that tells no timetable nobody knows.
+   * @param now ISO time
+   */
+  journeysTo(pickup: string, now: string): JourneyOf {
+    return this.deliveries?.to(pickup, now) ?? (() => null)
   }
 
   /** Branches of which there is a plan. */
@@ -246,13 +259,14 @@ export class Libraries {
 
 async function read(source: Queryable): Promise<Told> {
   const rows = await source.read<{ name: string; value: string }>(
-    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courses', 'displays', 'plans')",
+    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courier', 'courses', 'displays', 'plans')",
   )
   const value = (name: string): unknown => JSON.parse(rows.find((row) => row.name === name)?.value ?? 'null')
   return {
     library: checked<LibraryFile>(libraryFileSchema, inFormOfNow(value('library'))),
     policies: checked<PoliciesFile>(policiesFileSchema, value('policies')),
     documents: {
+      ...(value('courier') === null ? {} : { courier: checked<CourierFile>(courierFileSchema, value('courier')) }),
       courses: checked<CoursesFile>(coursesFileSchema, value('courses') ?? []),
       displays: checked<DisplaysFile>(displaysFileSchema, value('displays') ?? []),
       plans: checked<PlansFile>(plansFileSchema, value('plans') ?? []),

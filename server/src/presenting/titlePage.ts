@@ -9,12 +9,13 @@ import type { Borrower } from '@catalex/core/policies'
 import { routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
 import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
-import { copiesOf, countWaiting, momentOf, type CopyNow } from '../circulation/index.ts'
+import { copiesOf, countWaiting, journeyLine, momentOf, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf, type Reader } from '../readers/index.ts'
 import { copyLine, editionLine, ownPlacesFirst } from './copies.ts'
 import { grouped } from './grouped.ts'
+
 
 export interface TitleQuestion {
   scope: readonly string[]
@@ -70,7 +71,7 @@ export async function titlePage(
     editions: workIds.flatMap((id) => records.get(id) ?? []).map((record) => editionLine(record, copies, question.scope)),
     places: [...byPlace].map(([branch, there]) => placeLine(branch, there)),
     copies: linesOf(libraries, asker, shown, goodCopies),
-    routes: routes.map((route) => withEdition(route, goodCopies)),
+    routes: routes.map((route) => routeLine(route, goodCopies)),
     pickup: asker.pickup?.code ?? null,
     waiting,
     courses: libraries.courses
@@ -170,16 +171,34 @@ function routesTo(
   }
   if (pickup)
     return routesToAny(
-      { rules: libraries.holdRules, borrower, pickup, selfServe: libraries.selfServe, ...walking, waiting: any.waiting },
+      {
+        rules: libraries.holdRules,
+        borrower,
+        pickup,
+        selfServe: libraries.selfServe,
+        journey: libraries.journeysTo(pickup.code, question.now),
+        ...walking,
+        waiting: any.waiting,
+      },
       own,
     )
   const refusal = { code: 'pickup-not-served' } as const
-  const route: Route = { kind: 'sent over', barcode: null, cost: 0, open: null, queue: null, hereOnly: false, notPossible: refusal }
+  const route: Route = {
+    kind: 'sent over',
+    barcode: null,
+    cost: 0,
+    open: null,
+    queue: null,
+    hereOnly: false,
+    journey: null,
+    notPossible: refusal,
+  }
   return [...walkInRoutes(walking), route]
 }
 
-const withEdition = (route: Route, copies: readonly CopyNow[]): RouteLine => ({
+const routeLine = (route: Route, copies: readonly CopyNow[]): RouteLine => ({
   ...route,
+  journey: route.journey && journeyLine(route.journey),
   edition: copies.find(({ barcode }) => barcode === route.barcode)?.controlNumber ?? null,
 })
 

@@ -92,7 +92,7 @@ function HoldForm({ page, editions, volume, onPlaced }: FormProps) {
   const { t } = useTranslation()
   const { scope } = useScope()
   const { reader, askToSignIn } = useSession()
-  const { all, ...places } = usePlaces()
+  const places = usePlaces()
   const [records, setRecords] = useState<string[]>([...editions])
   const [pickup, setPickup] = useState(page.pickup ?? scope.at)
   const wish: Wish = { records, volume }
@@ -106,7 +106,7 @@ function HoldForm({ page, editions, volume, onPlaced }: FormProps) {
   const said = (): string => {
     if (records.length === 0) return t('hold.noneTicked')
     if (!current) return options.isError ? '' : t('hold.updating')
-    if (refusal) return refusalInWords(t, refusal, all.timeZone)
+    if (refusal) return refusalInWords(t, refusal, places.all.timeZone)
     if (current.pickups.length === 0) return t('hold.noPickups')
     return chosen ? readBack(t, page, wish, chosen, places) : t('hold.noPickup', { place: places.pickupName(pickup) })
   }
@@ -140,7 +140,7 @@ function HoldForm({ page, editions, volume, onPlaced }: FormProps) {
         <WhichEdition page={page} ticked={records} volume={volume} onChange={change(setRecords)} />
         <Where options={options.data} stale={options.isPlaceholderData} pickup={pickup} onChange={change(setPickup)} />
         {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
-        {place.error && <Alert severity="error">{problemInWords(t, place.error, all)}</Alert>}
+        {place.error && <Alert severity="error">{problemInWords(t, place.error, places.all)}</Alert>}
         {refusal && <HelpAtHand words={t('routes.askDesk')} />}
       </div>
       <div className={styles.readBack}>

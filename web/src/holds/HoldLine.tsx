@@ -5,7 +5,7 @@ import MuiLink from '@mui/material/Link'
 import Skeleton from '@mui/material/Skeleton'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { amountInWords } from '../shared/formats.ts'
+import { amountInWords, momentInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords, refusalInWords } from '../shared/problems.ts'
@@ -65,7 +65,9 @@ function Beforehand({ each }: { each: Each }) {
       const { cost } = each.option
       return (
         <span className={styles.soft}>
-          {whence(each.option)} · {cost === 0 ? t('routes.free') : amountInWords(cost)}
+          {whence(each.option)}
+          {each.option.journey && ` · ${momentInWords(each.option.journey.inHand, all.timeZone)}`} ·{' '}
+          {cost === 0 ? t('routes.free') : amountInWords(cost)}
         </span>
       )
     }

@@ -8,7 +8,7 @@ import Skeleton from '@mui/material/Skeleton'
 import { DateTime } from 'luxon'
 import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { amountInWords, now } from '../shared/formats.ts'
+import { amountInWords, momentInWords, now } from '../shared/formats.ts'
 import { hoursOf, usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
 import { useWhence } from './useWhence.ts'
@@ -29,9 +29,10 @@ export function Where({ options, stale, pickup, onChange }: Props) {
   const { t } = useTranslation()
   const [more, setMore] = useState(false)
   const [first] = useState(pickup)
-  // The reader's own place first, then those that a copy reaches straight, then queues and refusals; kept so while choosing.
+  // The reader's own place first, then those that a copy reaches straight, the soonest first, then queues and refusals; kept so while choosing.
   const rank = (option: PickupOption) => (option.pickup === first ? 0 : option.refusal ? 3 : option.queue ? 2 : 1)
-  const sorted = [...(options?.pickups ?? [])].sort((a, b) => rank(a) - rank(b))
+  const comes = ({ journey }: PickupOption) => (journey ? Date.parse(journey.inHand) : 0)
+  const sorted = [...(options?.pickups ?? [])].sort((a, b) => rank(a) - rank(b) || comes(a) - comes(b))
   const shown = more ? sorted : sorted.filter((option, i) => i < FIRST || option.pickup === pickup)
   // The button that shows the rest goes away: the focus goes on to the first that it brought.
   const firstNew = useRef<HTMLInputElement>(null)
@@ -75,7 +76,7 @@ function Option({ option }: { option: PickupOption }) {
   const { t } = useTranslation()
   const { pickupName, all } = usePlaces()
   const whence = useWhence()
-  const { pickup: code, cost, refusal } = option
+  const { pickup: code, cost, journey, refusal } = option
   return (
     <>
       <span className={styles.name}>{pickupName(code)}</span>
@@ -84,6 +85,7 @@ function Option({ option }: { option: PickupOption }) {
       ) : (
         <>
           <span className={styles.soft}>{whence(option)}</span>
+          <span className={styles.when}>{journey && momentInWords(journey.inHand, all.timeZone)}</span>
           <span className={styles.cost}>{cost === 0 ? t('routes.free') : amountInWords(cost)}</span>
         </>
       )}

@@ -2,7 +2,7 @@
 import type { PickupOption } from '@catalex/contract/holds'
 import type { CopyLine, TitlePage } from '@catalex/contract/title'
 import type { TFunction } from 'i18next'
-import { allOfInWords, amountInWords } from '../shared/formats.ts'
+import { allOfInWords, amountInWords, momentInWords } from '../shared/formats.ts'
 import type { PlaceBook } from '../shared/places.tsx'
 
 /** One volume, of what is held by the volume. */
@@ -19,7 +19,7 @@ export function readBack(
   page: TitlePage,
   wish: Wish,
   option: PickupOption,
-  { pickup, branchName }: Pick<PlaceBook, 'pickup' | 'branchName'>,
+  { pickup, branchName, all }: Pick<PlaceBook, 'pickup' | 'branchName' | 'all'>,
 ): string {
   const place = pickup(option.pickup)
   const names = {
@@ -33,7 +33,13 @@ export function readBack(
   const said = option.queue
     ? t('hold.readQueue', { ...names, nth: t('app.nth', { count: option.queue.before + 1, ordinal: true }) })
     : t(option.from === place?.at.code ? 'hold.readKept' : 'hold.readSent', names)
-  return option.brings.length > 0 ? `${said} ${t('hold.brings', { pieces: allOfInWords(option.brings) })}` : said
+  return [
+    said,
+    option.journey && t('hold.inHand', { time: momentInWords(option.journey.inHand, all.timeZone) }),
+    option.brings.length > 0 && t('hold.brings', { pieces: allOfInWords(option.brings) }),
+  ]
+    .filter(Boolean)
+    .join(' ')
 }
 
 /** "Large print, 2011", "volume v.31 (2009)", "any of 3 editions". */

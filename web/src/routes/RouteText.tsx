@@ -7,6 +7,7 @@ import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
+import { JourneySteps } from './JourneySteps.tsx'
 import styles from './routes.module.css'
 
 /** A route brings another edition than the one that the row is named by: which. */
@@ -73,9 +74,12 @@ export function RouteText({ route, copy, pickup }: { route: RouteLine; copy: Cop
   }
   const sentence = route.kind === 'sent over' ? 'routes.sent' : copy.use === 'fetched on request' ? 'routes.keptStore' : 'routes.kept'
   return (
-    <p>
-      {t(sentence, names)}
-      {cost}
-    </p>
+    <>
+      <p>
+        {t(sentence, names)}
+        {cost}
+      </p>
+      {route.journey && <JourneySteps journey={route.journey} from={copy.place.branch} pickup={pickup} />}
+    </>
   )
 }

@@ -45,7 +45,7 @@ async function settle(write: Write, libraries: Libraries, hold: HoldModel, at: M
   const controlNumbers = (hold.targets ?? []).map((target) => target.controlNumber)
   const copies = await copiesOf(write, libraries, { controlNumbers }, at.today)
   if (hold.barcode !== null && copies.some((copy) => copy.barcode === hold.barcode && copy.status !== 'withdrawn')) return null
-  const serving = servingNow(libraries, hold, copies)
+  const serving = servingNow(libraries, hold, copies, at.now)
   const wasPromised = isPromising(hold.state)
   if (serving === null) {
     await transition(write, hold, 'unfillable', 'catalogue', at)
@@ -57,11 +57,11 @@ async function settle(write: Write, libraries: Libraries, hold: HoldModel, at: M
 }
 
 /** What may serve the hold; null where nothing can, now or after a wait. */
-function servingNow(libraries: Libraries, hold: HoldModel, copies: Parameters<typeof wantedCopies>[0]): Serving | null {
+function servingNow(libraries: Libraries, hold: HoldModel, copies: Parameters<typeof wantedCopies>[0], now: string): Serving | null {
   const wanted = hold.wantedBarcode === null ? [...copies] : copies.filter((copy) => copy.barcode === hold.wantedBarcode)
-  const question = holdQuestion(libraries, hold, hold.pickup, wanted)
+  const question = holdQuestion(libraries, hold, hold.pickup, wanted, now)
   // A pickup location that has closed is no reason to end a hold: its desk will say where to collect.
-  if (isRefusal(question)) return wanted.length > 0 ? { copy: null, cost: hold.cost, eligible: wanted } : null
+  if (isRefusal(question)) return wanted.length > 0 ? { copy: null, cost: hold.cost, journey: null, eligible: wanted } : null
   const serving = servingOf(question)
   return isRefusal(serving) ? null : serving
 }

@@ -69,7 +69,7 @@ async function servingFor(write: Write, libraries: Libraries, { reader, wish }: 
   if (await isHeld(write, reader, wish)) return { code: 'already-held' }
   const wanted = wantedCopies(await copiesOf(write, libraries, { controlNumbers: wish.records }, at.today), wish.barcode)
   if (!Array.isArray(wanted)) return wanted
-  const question = holdQuestion(libraries, borrowerOf(libraries, reader), wish.pickup, wanted)
+  const question = holdQuestion(libraries, borrowerOf(libraries, reader), wish.pickup, wanted, at.now)
   return isRefusal(question) ? question : servingOf(question)
 }
 

@@ -8,6 +8,7 @@ import { borrowerOf, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { accountOf } from './account.ts'
 import { copiesOf } from './copies.ts'
+import { journeyLine } from './journey.ts'
 import { holdQuestion } from './question.ts'
 import { countWaiting } from './queue.ts'
 
@@ -33,7 +34,7 @@ export async function holdOptions(
   }
   const servingAt = (pickup: string): Serving | Refusal => {
     if (!Array.isArray(wanted)) return wanted
-    const question = holdQuestion(libraries, borrower, pickup, wanted)
+    const question = holdQuestion(libraries, borrower, pickup, wanted, at.now)
     return isRefusal(question) ? question : servingOf(question)
   }
   return {
@@ -49,7 +50,15 @@ function optionFrom(
   serving: Serving | Refusal,
   { before, brings }: { before: number; brings(serving: Serving): string[] },
 ): PickupOption {
-  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, brings: [], refusal: serving }
+  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, journey: null, brings: [], refusal: serving }
   const queue = serving.copy ? null : { before, copies: serving.eligible.length }
-  return { pickup, from: serving.copy?.branch ?? null, cost: serving.cost, queue, brings: brings(serving), refusal: null }
+  return {
+    pickup,
+    from: serving.copy?.branch ?? null,
+    cost: serving.cost,
+    queue,
+    journey: serving.journey && journeyLine(serving.journey),
+    brings: brings(serving),
+    refusal: null,
+  }
 }

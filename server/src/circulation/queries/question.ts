@@ -4,8 +4,16 @@ import type { HoldQuestion, Refusal } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
 import type { Libraries } from '../../libraries/index.ts'
 
-export function holdQuestion(libraries: Libraries, borrower: Borrower, pickup: string, copies: readonly Copy[]): HoldQuestion | Refusal {
+/** @param now ISO time */
+export function holdQuestion(
+  libraries: Libraries,
+  borrower: Borrower,
+  pickup: string,
+  copies: readonly Copy[],
+  now: string,
+): HoldQuestion | Refusal {
   const place = libraries.pickup(pickup, borrower.category)
   if (!place) return { code: 'pickup-not-served' }
-  return { rules: libraries.holdRules, borrower, pickup: place, copies, selfServe: libraries.selfServe }
+  const journey = libraries.journeysTo(pickup, now)
+  return { rules: libraries.holdRules, borrower, pickup: place, copies, selfServe: libraries.selfServe, journey }
 }

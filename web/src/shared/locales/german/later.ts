@@ -117,6 +117,7 @@ export const later: InOtherWords<typeof english> = {
     readSent: '{{what}} kommt von {{from}} nach {{place}} und wartet dort auf Sie: {{desk}}. {{cost}}',
     readQueue:
       'Sie stehen an {{nth}} Stelle der Warteliste für {{what}}. Kommt eines für Sie zurück, wartet es in {{place}}, {{desk}}. {{cost}}',
+    inHand: 'Sie können damit rechnen: {{time}}.',
     brings: 'Alle Teile kommen zusammen: {{pieces}}.',
     costsNothing: 'Das kostet nichts.',
     costs: 'Das kostet {{amount}}.',

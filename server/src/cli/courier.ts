@@ -1,0 +1,103 @@
+/** `catalex courier`: what the timetable leaves out, and how a copy would get from one place to another. */
+import { existsSync } from 'node:fs'
+import { courierFindings, type CourierFinding, type Journey } from '@catalex/core/courier'
+import { DateTime } from 'luxon'
+import { Database } from '../database/index.ts'
+import { Libraries } from '../libraries/index.ts'
+import { machineClock } from '../standins/index.ts'
+import { readWorldFiles } from '../world/index.ts'
+
+interface Options {
+  data: string
+  world?: string
+  /** ISO time in the libraries' zone; now where it is left out. */
+  at?: string
+}
+
+/** @returns exit code: 0 where nothing is left out, or the way is found; else 1 */
+export async function courier(asked: readonly string[], options: Options): Promise<number> {
+  const libraries = await librariesFrom(options)
+  const zone = libraries.library.timeZone
+  const now = options.at === undefined ? machineClock(zone).now() : DateTime.fromISO(options.at, { zone })
+  if (!now.isValid) throw new Error(`"${options.at ?? ''}" is no time: write it as 2026-11-25T11:20.`)
+  if (libraries.told.documents?.courier === undefined) throw new Error('The library tells no timetable: write courier.json and load it.')
+  return asked.length === 0 ? sayFindings(libraries, now) : sayJourney(libraries, asked, now)
+}
+
+async function librariesFrom({ world, data }: Options): Promise<Libraries> {
+  if (world !== undefined) return new Libraries(readWorldFiles(world))
+  if (!existsSync(data)) throw new Error(`There is no database ${data}: load one with "catalex load --world FOLDER".`)
+  const database = await Database.open(data)
+  try {
+    return await Libraries.load(database)
+  } finally {
+    await database.close()
+  }
+}
+
+function sayFindings({ library, told }: Libraries, now: DateTime): number {
+  const timetable = told.documents?.courier
+  if (!timetable) return 1
+  const found = courierFindings(
+    timetable,
+    {
+      hours: new Map(library.branches.map(({ code, hours, closures }) => [code, { weekly: hours, closures }])),
+      standings: library.branches.flatMap(({ code: branch, collections }) =>
+        collections
+          .filter(({ kind }) => kind !== 'reading room')
+          .map(({ code: collection, kind }) => ({ branch, collection, closed: kind === 'closed stacks' || kind === 'store' })),
+      ),
+      pickups: library.branches.flatMap(({ code: branch, hours, closures, pickups }) =>
+        pickups.map((point) => ({ code: point.code, branch, hours: { weekly: point.hours ?? hours, closures } })),
+      ),
+    },
+    now,
+  )
+  for (const finding of found) console.log(inWords(finding))
+  if (found.length === 0) console.log(`${String(timetable.lines.length)} lines: every place is served, and every line comes in time.`)
+  return found.length === 0 ? 0 : 1
+}
+
+function inWords(finding: CourierFinding): string {
+  switch (finding.code) {
+    case 'no-line':
+      return `No line stops at ${finding.branch}: nothing is sent there or from there. Add it to a line of courier.json.`
+    case 'nothing-leaves':
+      return `Nothing gets from ${finding.branch}/${finding.collection} to another pickup location within six weeks: see its runs, and which lines it can catch.`
+    case 'nothing-arrives':
+      return `Nothing gets to ${finding.pickup} within six weeks: see which lines reach it from a sorting branch, and its hours.`
+    case 'closed-doors':
+      return `${finding.line} never comes to ${finding.branch} in time to be checked in that day: what it brings waits for another. Compare its times with the hours.`
+  }
+}
+
+function sayJourney(libraries: Libraries, [from = '', pickup = '']: readonly string[], now: DateTime): number {
+  const [branch = '', collection = ''] = from.split('/')
+  const found = libraries.branch(branch)
+  if (!found) throw new Error(`"${branch}" is no branch. There are: ${libraries.branchesIn([]).join(', ')}.`)
+  if (!libraries.pickupPlace(pickup)) throw new Error(`"${pickup}" is no pickup location: catalex courier ferrygate/fiction corrow`)
+  const shelf = collection === '' ? found.collections.at(0) : libraries.collection(branch, collection)
+  const journey = libraries.journeysTo(
+    pickup,
+    now.toISO() ?? '',
+  )({ branch, collection: shelf?.code ?? '', collectionKind: shelf?.kind ?? 'open shelf' })
+  if (!journey) {
+    console.log(`Nothing gets from ${from} to ${pickup} within six weeks.`)
+    return 1
+  }
+  for (const step of stepsOf(journey, branch, pickup, now.zoneName ?? 'utc')) console.log(step)
+  return 0
+}
+
+function stepsOf({ picked, legs, checkedIn, inHand }: Journey, branch: string, pickup: string, zone: string): string[] {
+  const at = (minute: number) => DateTime.fromMillis(minute * 60_000, { zone }).toFormat('ccc dd LLL HH:mm')
+  return [
+    `${at(picked)}  taken off the shelf at ${branch}`,
+    ...legs.flatMap(({ line, from, depart, to, arrive }) => [
+      `${at(depart)}  ${line.name} leaves ${from}`,
+      `${at(arrive)}  arrives at ${to}`,
+    ]),
+    `${at(checkedIn)}  on the hold shelf of ${pickup}`,
+    `${at(inHand)}  in hand`,
+  ]
+}
