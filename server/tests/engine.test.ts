@@ -6,6 +6,8 @@ import type { JobName, Jobs } from '../src/search/engine/jobs.ts'
 import { buildIndex, EnginePool, everyDocument, LocalEngine, placeNodes, type Engine } from '../src/search/index.ts'
 import { DAY, startCatalogue, type Catalogue } from './catalogue.ts'
 
+const NOW = `${DAY}T11:20:00.000Z`
+
 let catalogue: Catalogue
 let local: Engine
 let pool: Engine
@@ -43,7 +45,14 @@ beforeAll(async () => {
         asTyped: false,
         places: [],
         thisYear: 2026,
-        viewing: { ...whose, copies: [], borrower: { category: 'adult', homeSystem: null }, node: question(words).query, today: DAY },
+        viewing: {
+          ...whose,
+          copies: [],
+          borrower: { category: 'adult', homeSystem: null },
+          node: question(words).query,
+          today: DAY,
+          now: NOW,
+        },
       })),
     ),
     title: [record!.controlNumber, 'nothing'].map((controlNumber) => ({
@@ -67,6 +76,7 @@ beforeAll(async () => {
         at: 'northmole',
         borrower: { category: 'adult', homeSystem: null },
         today: DAY,
+        now: NOW,
       },
     ],
     walk: [{ titles: [record!.controlNumber, 'nothing'], volumes: [], at: 'northmole', stepless: false, minute: `${DAY}T11:20` }],
@@ -85,6 +95,7 @@ beforeAll(async () => {
       at: 'northmole',
       borrower: { category: 'adult', homeSystem: null },
       today: DAY,
+      now: NOW,
     })),
     works: [{ question: question('the', { size: 7 }) }],
     citations: [{ controlNumbers: [record!.controlNumber, 'nothing'], style: 'mla' }],

@@ -1,7 +1,9 @@
 /** When a copy is in hand, over HTTP: worked out by hand from the demo's timetable, and kept when the hold is placed. */
 import type { Hold, HoldOptions, PlaceHold } from '@catalex/contract/holds'
 import type { Problem } from '@catalex/contract/problem'
+import type { SearchAnswer } from '@catalex/contract/search'
 import type { TitlePage } from '@catalex/contract/title'
+import { IN_HAND } from '@catalex/core/query'
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -28,6 +30,16 @@ const numberOf = async (title: string, carrier: string): Promise<string> => {
 const local = (iso: string | undefined) =>
   iso === undefined ? 'never' : DateTime.fromISO(iso, { zone: 'Europe/Dublin' }).toFormat('ccc d LLL HH:mm')
 const optionsFor = async (wish: string) => (await ines.get<HoldOptions>(`/api/hold-options?${wish}`)).body.pickups
+
+/** Ends of days in winter time, when local time is UTC: of today, and of the seventh and fourteenth day after it. */
+const ENDS = { today: '2026-11-26', week: '2026-12-03', fortnight: '2026-12-10' }
+
+/** A row may be named by another edition. */
+const workOf = ({ editions }: SearchAnswer['rows'][number]) =>
+  editions
+    .map(({ controlNumber }) => controlNumber)
+    .sort()
+    .join(' ')
 
 describe('in hand', () => {
   // It is Wednesday 25 November 2026, 11:20.
@@ -65,6 +77,23 @@ describe('in hand', () => {
       ['Store van', 'store', 'Wed 25 Nov 13:30', 'northmole', 'Wed 25 Nov 14:10'],
       ['University trolley, afternoon', 'northmole', 'Wed 25 Nov 15:30', 'cope', 'Wed 25 Nov 15:50'],
     ])
+  })
+
+  it('narrows a list to what is in hand by a time, counts what each time would leave, and says when each row is', async () => {
+    const search = async (more: string) => (await ines.get<SearchAnswer>(`/api/search?q=&size=100&sort=title&${more}`)).body
+    for (const pickup of ['northmole', 'corrow', 'heron']) {
+      const all = await search(`at=${pickup}`)
+      for (const by of IN_HAND) {
+        const found = await search(`at=${pickup}&by=${by}`)
+        expect([pickup, by, found.count]).toEqual([pickup, by, all.inHand?.[by]])
+        expect(found.inHand).toEqual(all.inHand)
+        expect(found.without.by).toBe(all.count)
+        for (const row of found.rows) expect((row.inHand ?? 'never') < ENDS[by], row.title).toBe(true)
+        const inTime = all.rows.filter((row) => row.inHand !== null && row.inHand < ENDS[by])
+        const missing = found.count > 100 ? [] : inTime.filter((row) => !found.rows.some((other) => workOf(other) === workOf(row)))
+        expect(missing.map(({ title }) => title)).toEqual([])
+      }
+    }
   })
 
   it('supplier and cost that were promised are those that are recorded, for wishes of any kind', async () => {

@@ -112,7 +112,7 @@ describe('the index in the file', () => {
     await search.settled()
     for (const q of ['petrel almanac', 'ossifrage', 'the', '', 'river OR tide']) {
       const asked = checkedQuery<SearchQuery>(searchQuerySchema, { q, sort: 'title', copies: ['inNow'] })
-      const searcher = { borrower: { category: 'adult', homeSystem: null }, at: 'ferrygate', today: DAY }
+      const searcher = { borrower: { category: 'adult', homeSystem: null }, at: 'ferrygate', today: DAY, now: '2026-11-25T11:20:00.000Z' }
       const [ours, served] = await Promise.all([search.answer(asked, searcher), catalogue.search.answer(asked, searcher)])
       expect(ours).toEqual(served)
     }

@@ -33,7 +33,7 @@ const options = new Command('bench')
 
 const seconds = (from: number): string => `${((performance.now() - from) / 1000).toFixed(1)} s`
 const megabytes = (octets: number): string => `${String(Math.round(octets / 1e6))} MB`
-const searcher = { borrower: { category: 'adult', homeSystem: null }, at: 'northmole', today: DAY }
+const searcher = { borrower: { category: 'adult', homeSystem: null }, at: 'northmole', today: DAY, now: `${DAY}T11:20:00.000Z` }
 
 for (const titles of options.titles.map(Number)) await benchAt(titles)
 

@@ -1,9 +1,9 @@
 /** A search: the question as it stands in the address, and its answer. */
 import { USE_RULES } from '@catalex/core/catalogue'
 import { COPY_STATUSES } from '@catalex/core/copies'
-import { AVAILABILITY, FACETS, FIELD_NAMES, FIELDS, HEADING_KINDS, LISTED_FACETS, MOST_CHARACTERS, OFFER_KINDS, PAGE_SIZES, READBACK_KINDS, SORTS } from '@catalex/core/query' // prettier-ignore
+import { AVAILABILITY, FACETS, FIELD_NAMES, FIELDS, HEADING_KINDS, IN_HAND, LISTED_FACETS, MOST_CHARACTERS, OFFER_KINDS, PAGE_SIZES, READBACK_KINDS, SORTS } from '@catalex/core/query' // prettier-ignore
 import type { FromSchema } from '../schema/index.ts'
-import { count, flag, list, looseShape, nullable, oneOf, orNull, shape, text, whole } from '../schema/shapes.ts'
+import { count, flag, list, looseShape, moment, nullable, oneOf, orNull, shape, text, whole } from '../schema/shapes.ts'
 import { editionSchema, onlineVersionSchema, seriesEntrySchema, shelfPlaceSchema } from '../title/index.ts'
 
 /** Values of one facet in one search; more are no choice but a slip. */
@@ -44,6 +44,7 @@ export const narrowing = {
     default: [],
     description: 'What a copy has to be: at the pickup location, in now, for taking home, sendable to it.',
   },
+  by: { ...oneOf(IN_HAND), description: 'A copy would be in hand at the pickup location today, within a week, or within a fortnight.' },
 } as const
 
 export const searchQuerySchema = looseShape([], {
@@ -76,6 +77,10 @@ export const rowSchema = shape({
   series: orNull(seriesEntrySchema),
   editions: list(editionSchema),
   titleInScript: { ...nullable('string'), description: 'The title in the script in which it stands on the thing.' },
+  inHand: {
+    ...orNull(moment),
+    description: 'When a copy in now would be in hand at the pickup location; null where none can, or nobody knows.',
+  },
   online: { ...orNull(onlineVersionSchema), description: 'A version that is read online; never a copy.' },
   why: { ...orNull(whySchema), description: 'The text that matched, where nothing in the row shows it.' },
   nearest: {
@@ -130,6 +135,10 @@ export const searchAnswerSchema = shape({
   values: { ...countsSchema, description: 'How many values each long facet has.' },
   years: list(shape({ year: whole, count })),
   copies: { ...countsSchema, description: 'Titles if this were asked of copies too.' },
+  inHand: {
+    ...orNull(countsSchema),
+    description: 'Titles that would be in hand by each of the times; null where the library tells no timetable.',
+  },
   without: { ...countsSchema, description: 'Titles if what is chosen of one facet, of years or of copies were dropped.' },
   meant: {
     ...orNull(offerSchema),

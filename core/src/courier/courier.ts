@@ -64,6 +64,11 @@ export class Courier {
     return inHand === null ? null : { picked, legs: arrivals?.legsTo(to.branch) ?? [], checkedIn, inHand }
   }
 
+  /** When somebody who goes there can first get in. */
+  opening({ hours }: Destination, now: DateTime): Minute | null {
+    return this.weeksFrom(now).within(hours, minuteOf(now.startOf('minute')), 0)
+  }
+
   private weeksFrom(now: DateTime): Weeks {
     const first = now.startOf('day')
     if (this.weeks?.first.toMillis() !== first.toMillis()) this.weeks = new Weeks(this.timetable, first)

@@ -6,12 +6,14 @@ import {
   AVAILABILITY,
   FACETS,
   FIELD_NAMES,
+  IN_HAND,
   NARROWINGS,
   PAGE_SIZES,
   SORTS,
   type Availability,
   type Facet,
   type FieldName,
+  type InHandBy,
   type PageSize,
   type Sort,
 } from './vocabulary.ts'
@@ -28,6 +30,7 @@ export type NarrowingParameters = Record<Facet | NotFacet, string[]> & {
   yearFrom?: number
   yearTo?: number
   copies: Availability[]
+  by?: InHandBy
 }
 
 /** What the HTTP interface takes of a search. */
@@ -51,7 +54,7 @@ export function parametersOf(question: Question, scope: Scope): SearchParameters
   return { q, field, display, ...narrowingParametersOf(question, scope), asTyped, sort, page, size }
 }
 
-export function narrowingParametersOf({ only, not, years, copies }: Question, scope: Scope): NarrowingParameters {
+export function narrowingParametersOf({ only, not, years, copies, by }: Question, scope: Scope): NarrowingParameters {
   // Every facet comes twice, by its name and by its not-name.
   const values = Object.fromEntries(FACETS.flatMap((facet) => [[facet, only[facet]], [notName(facet), not[facet]]])) as Record<Facet | NotFacet, string[]> // prettier-ignore
   return {
@@ -63,6 +66,7 @@ export function narrowingParametersOf({ only, not, years, copies }: Question, sc
     ...(years.from === null ? {} : { yearFrom: years.from }),
     ...(years.to === null ? {} : { yearTo: years.to }),
     copies,
+    ...(by === null ? {} : { by }),
   }
 }
 
@@ -71,13 +75,14 @@ export function questionOf(parameters: SearchParameters): Question {
   return { q, field, display, ...narrowingsOf(parameters), kept: [], asTyped, sort, page, size }
 }
 
-export function narrowingsOf(parameters: NarrowingParameters): Pick<Question, 'only' | 'not' | 'years' | 'copies'> {
-  const { yearFrom, yearTo, copies } = parameters
+export function narrowingsOf(parameters: NarrowingParameters): Pick<Question, 'only' | 'not' | 'years' | 'copies' | 'by'> {
+  const { yearFrom, yearTo, copies, by } = parameters
   return {
     only: byFacet((facet) => parameters[facet]),
     not: byFacet((facet) => parameters[notName(facet)]),
     years: { from: yearFrom ?? null, to: yearTo ?? null },
     copies,
+    by: by ?? null,
   }
 }
 
@@ -118,6 +123,7 @@ export function questionFromAddress(address: AddressParameters): Question {
     not: byFacet((facet) => address.getAll(notName(facet))),
     years: { from: year('yearFrom'), to: year('yearTo') },
     copies: someOf(AVAILABILITY, 'copies'),
+    by: IN_HAND.find((time) => time === address.get('by')) ?? null,
     kept: someOf(NARROWINGS, 'keep'),
     asTyped: address.get('asTyped') === 'true',
     sort: oneOf(SORTS, 'sort', 'relevance'),

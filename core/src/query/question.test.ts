@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import {
   addressEntries,
   AVAILABILITY,
+  IN_HAND,
   countNarrowings,
   EMPTY_QUESTION,
   FACETS,
@@ -36,6 +37,7 @@ const question: fc.Arbitrary<Question> = fc.record({
   not: lists,
   years: fc.record({ from: year, to: year }),
   copies: fc.subarray([...AVAILABILITY]),
+  by: fc.constantFrom(null, ...IN_HAND),
   kept: fc.subarray([...NARROWINGS]),
   asTyped: fc.boolean(),
   sort: fc.constantFrom(...SORTS),

@@ -6,6 +6,7 @@ import {
   type Availability,
   type Facet,
   type FieldName,
+  type InHandBy,
   type NarrowingName,
   type PageSize,
   type Sort,
@@ -37,6 +38,8 @@ export interface Question {
   display: string
   /** What one copy has to be. */
   copies: Availability[]
+  /** Until when it has to be in hand; null for any time. */
+  by: InHandBy | null
   /** Narrowings that stay for later searches; a matter of the address alone. */
   kept: NarrowingName[]
   /** Read as it was typed, also where that finds nothing. */
@@ -59,6 +62,7 @@ export const EMPTY_QUESTION: Question = {
   years: { from: null, to: null },
   display: '',
   copies: [],
+  by: null,
   kept: [],
   asTyped: false,
   sort: 'relevance',
@@ -75,6 +79,7 @@ export function withoutNarrowing(question: Question, name?: NarrowingName): Ques
     not: byFacet((facet) => (drops(facet) ? [] : question.not[facet])),
     years: drops('years') ? EMPTY_QUESTION.years : question.years,
     copies: drops('copies') ? [] : question.copies,
+    by: drops('by') ? null : question.by,
     kept: question.kept.filter((kept) => !drops(kept)),
     page: 1,
   }
@@ -88,12 +93,13 @@ export function newQuestion(before: Question, q: string, field: FieldName): Ques
 
 export function isNarrowed(question: Question, name: NarrowingName): boolean {
   if (name === 'years') return question.years.from !== null || question.years.to !== null
+  if (name === 'by') return question.by !== null
   return name === 'copies' ? question.copies.length > 0 : question.only[name].length + question.not[name].length > 0
 }
 
 export function countNarrowings(question: Question): number {
   const values = FACETS.reduce((sum, facet) => sum + question.only[facet].length + question.not[facet].length, 0)
-  return values + question.copies.length + Number(isNarrowed(question, 'years'))
+  return values + question.copies.length + Number(isNarrowed(question, 'years')) + Number(question.by !== null)
 }
 
 /** Turns a value of a facet on, off or to "not", dropping whatever it was before. */

@@ -17,6 +17,10 @@ export const LONG_FACETS = ['genre', 'person', 'subject', 'series'] as const sat
 export const AVAILABILITY = ['here', 'inNow', 'takeHome', 'sendable'] as const
 export type Availability = (typeof AVAILABILITY)[number]
 
+/** Times by which something would be in hand: the end of the day, and of the seventh and fourteenth after it. */
+export const IN_HAND = ['today', 'week', 'fortnight'] as const
+export type InHandBy = (typeof IN_HAND)[number]
+
 export const SORTS = ['relevance', 'newest', 'oldest', 'title', 'person', 'call-number', 'added'] as const
 export type Sort = (typeof SORTS)[number]
 
@@ -37,7 +41,7 @@ export const FIELD_NAMES = [
 export type FieldName = (typeof FIELD_NAMES)[number]
 
 /** What can be narrowed, dropped and kept as one: each facet, the years, and what is asked of copies. */
-export const NARROWINGS = [...FACETS, 'years', 'copies'] as const
+export const NARROWINGS = [...FACETS, 'years', 'copies', 'by'] as const
 export type NarrowingName = (typeof NARROWINGS)[number]
 
 export const PAGE_SIZES = [20, 50, 100] as const

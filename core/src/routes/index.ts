@@ -49,6 +49,7 @@ export function routesFor(question: RoutesQuestion): Route[] {
 /** Routes to any of several editions; where the one in view is reached just as well, to that. */
 export function routesToAny(question: RoutesQuestion, inView: { copies: readonly Copy[]; waiting: number }): Route[] {
   const own = routesFor({ ...question, ...inView })
+  if (inView.copies.length === question.copies.length && inView.waiting === question.waiting) return own
   const branchOf = new Map(question.copies.map(({ barcode, branch }) => [barcode, branch]))
   const equal = (a: Route, b: Route) =>
     a.kind === b.kind &&

@@ -1,7 +1,7 @@
 /** The search engine: an inverted index in typed arrays, built from records and searched in one pass. */
 export { recordsMatching, type RecordsQuestion } from './records.ts'
 export { browseHeadings, headingsNamed, recordsWithHeading, type Browsed, type Browsing, type Heading } from './browse/headings.ts'
-export { everywhere, UNNARROWED, type NarrowingChoice } from './narrow/choice.ts'
+export { everywhere, UNNARROWED, type InHand, type NarrowingChoice } from './narrow/choice.ts'
 export { facetValuesOf, isForHome, sendTable, USE_BITS, type SendTable } from './narrow/facets.ts'
 export { Cancelled, type StillWanted } from './narrow/narrow.ts'
 export { countOf, facetValues, search, type SearchQuestion, type SearchResult, type SearchRow } from './search.ts'

@@ -138,7 +138,14 @@ const question = fc.record({
     not: fc.record(values, { requiredKeys: [] }),
     years: fc.record({ from: year, to: year }),
     copies: fc.subarray([...AVAILABILITY]),
-    inHand: fc.option(fc.record({ arrivals: fc.array(fc.nat(5), { minLength: 9, maxLength: 9 }), by: fc.nat(5) }), { freq: 2 }),
+    inHand: fc.option(
+      fc.record({
+        arrivals: fc.array(fc.nat(5), { minLength: 9, maxLength: 9 }),
+        limits: fc.constant([1, 3, 4]),
+        by: fc.option(fc.nat(2)),
+      }),
+      { freq: 4 },
+    ),
     sends: fc.uint8Array({ minLength: FAMILY_CODES.length * 9, maxLength: FAMILY_CODES.length * 9, max: 15 }),
   }),
 })
@@ -216,17 +223,19 @@ function bruteForce(
   const listed = (d: SearchDocument, facet: 'language' | 'person', codes: readonly string[] = []) =>
     codes.some((code) => d.facets[facet].includes(code))
   const sends = (d: SearchDocument, place: number) => n.sends?.[FAMILY_CODES.indexOf(familyOf(d.carrier)) * 9 + place] ?? 0
+  const limit = n.inHand === null || n.inHand.by === null ? null : n.inHand.limits[n.inHand.by]
+  const sent = n.copies.includes('sendable') || limit !== null
   const copyFits = (d: SearchDocument, h: HeldAt) =>
     [1, 2, 4, 8].some((use) => {
-      const onShelf = n.copies.includes('inNow') || n.copies.includes('sendable') || n.inHand !== null
+      const onShelf = n.copies.includes('inNow') || sent
       return (
         ((onShelf ? h.usesIn : h.uses) & use) !== 0 &&
         (!n.copies.includes('takeHome') || use === 1 || use === 8) &&
-        (!n.copies.includes('sendable') || (sends(d, h.place) & use) !== 0)
+        (!sent || (sends(d, h.place) & use) !== 0)
       )
     })
-  const inTime = (h: HeldAt) => n.inHand === null || n.inHand.arrivals[h.place] <= n.inHand.by
-  const asked = n.copies.length > 0 || n.inHand !== null
+  const inTime = (h: HeldAt) => limit === null || n.inHand!.arrivals[h.place] <= limit
+  const asked = n.copies.length > 0 || limit !== null
   const passes = documents.filter((d) => {
     const seen = d.holdings.filter((h) => n.scope.in.length === 0 || under(h.place, n.scope.in))
     return (
@@ -281,7 +290,10 @@ describe('search', () => {
           expect(result.without[facet]).toBe(
             ask({ only: { ...narrowing.only, [facet]: [] }, not: { ...narrowing.not, [facet]: [] } }).count,
           )
-        expect(result.without.copies).toBe(ask({ copies: [], inHand: null }).count)
+        expect(result.without.copies).toBe(ask({ copies: [] }).count)
+        const { inHand } = narrowing
+        expect(result.inHand).toEqual((inHand?.limits ?? []).map((_, by) => ask({ inHand: inHand && { ...inHand, by } }).count))
+        expect(result.without.by).toBe(ask({ inHand: inHand && { ...inHand, by: null } }).count)
         expect(result.without.years).toBe(ask({ years: { from: null, to: null } }).count)
       }),
       { numRuns: 300 },
@@ -454,14 +466,15 @@ describe('order', () => {
     expect(page(8, 0)).toEqual({ at: 8, count: 4, ids: [] })
   })
 
-  it('in hand by a time are copies that come by then, at the latest, of those that are in', () => {
-    const found = (arrival: number, by: number) => {
-      const narrowing = { ...ALL, inHand: { arrivals: PLACES.codes.map(() => arrival), by } }
+  it('in hand by a time are copies that come by then, at the latest, of those that can be sent', () => {
+    const found = (arrival: number, limit: number, may = 15) => {
+      const sends = new Uint8Array(FAMILY_CODES.length * PLACES.codes.length).fill(may)
+      const narrowing = { ...ALL, sends, inHand: { arrivals: PLACES.codes.map(() => arrival), limits: [limit], by: 0 } }
       return search(index, { query: parseQuery('').node, field: 'anywhere', narrowing, sort: 'title', from: 0, size: 10 }).rows.map(
         (row) => row.recordId,
       )
     }
-    expect([found(3, 2), found(3, 3), found(3, 4)]).toEqual([[], [4], [4]])
+    expect([found(3, 2), found(3, 3), found(3, 4), found(3, 4, 0)]).toEqual([[], [4], [4], []])
   })
 
   it('titles that begin as the words do, the last word unfinished, whole ones first', () => {

@@ -1,5 +1,5 @@
 /** One question to the catalogue: matched, narrowed, counted, ordered. */
-import { FACETS, LONG_FACETS, type Facet, type ListedFacet, type SearchField, type Sort } from '../query/index.ts'
+import { LONG_FACETS, NARROWINGS, type Facet, type ListedFacet, type SearchField, type Sort } from '../query/index.ts'
 import type { NarrowingChoice } from './narrow/choice.ts'
 import { facetCounts, nodeCounts, soughtValues, type ValueCount } from './narrow/counts.ts'
 import { EVERY_FIELD, maskOf, MOST_STRONG, STRONG, WITHOUT_PUBLISHER } from './store/fields.ts'
@@ -39,6 +39,8 @@ export interface SearchResult {
   years: { year: number; count: number }[]
   copies: Narrowed['copies']
   without: Narrowed['without']
+  /** Works that would be in hand by each of the times. */
+  inHand: number[]
   /** Unfinished words of which only the commonest words were looked up. */
   shortened: string[]
 }
@@ -72,7 +74,8 @@ export function search(segments: Segments, question: SearchQuestion, wanted: Sti
     values: Object.fromEntries(LONG_FACETS.map((facet) => [facet, listed.values[facet]])) as SearchResult['values'],
     years: yearCounts(counted.map(({ tallies }) => tallies.years)),
     copies: byName(Object.keys(parts[0].narrowed.copies) as (keyof Narrowed['copies'])[], ({ copies }, name) => copies[name]),
-    without: byName([...FACETS, 'years', 'copies'], ({ without }, name) => without[name]),
+    without: byName(NARROWINGS, ({ without }, name) => without[name]),
+    inHand: parts[0].narrowed.inHand.map((_, limit) => sum(({ inHand }) => inHand[limit])),
     shortened: [...new Set(segments.flatMap(({ index }) => shortenedPrefixes(index, question.query)))],
   }
 }

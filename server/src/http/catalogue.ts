@@ -17,7 +17,7 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     return {
       borrower: borrowerOf(libraries, reader),
       at: at ?? libraries.pickupOf(reader),
-      today: momentOf(clock.now()).today,
+      ...momentOf(clock.now()),
     }
   }
   // Counting all there is takes its time in a large catalogue: whoever asks again soon is told the same.
@@ -54,8 +54,8 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     there(await search.ask('series', { controlNumber: path.controlNumber, scope: query.in, today: momentOf(clock.now()).today }, asking)),
   )
   bind('related', async ({ request, path, query, asking }) => {
-    const { borrower, at, today } = await searcherOf(request, query.at)
-    return there(await search.ask('related', { controlNumber: path.controlNumber, scope: query.in, at, borrower, today }, asking))
+    const { borrower, at, today, now } = await searcherOf(request, query.at)
+    return there(await search.ask('related', { controlNumber: path.controlNumber, scope: query.in, at, borrower, today, now }, asking))
   })
   bind('volumes', async ({ request, path, query, asking }) =>
     there(await search.ask('volumes', { controlNumber: path.controlNumber, asked: await titleQuestion(request, query) }, asking)),

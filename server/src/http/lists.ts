@@ -18,7 +18,7 @@ export function bindLists(bind: Bind, { database, libraries, search, clock, comm
     const { titles, in: scope, at = libraries.pickupOf(reader) } = query
     return search.ask(
       'rows',
-      { controlNumbers: titles, scope, at, borrower: borrowerOf(libraries, reader), today: momentOf(clock.now()).today },
+      { controlNumbers: titles, scope, at, borrower: borrowerOf(libraries, reader), ...momentOf(clock.now()) },
       asking,
     )
   })

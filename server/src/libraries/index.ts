@@ -21,9 +21,9 @@ import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
 import { defaultPickup, usualPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
-import { facetTree, type FacetTree } from '@catalex/core/search'
+import { facetTree, type FacetTree, type InHand } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
-import { Deliveries, type JourneyOf } from './courier.ts'
+import { Deliveries, type InHandOf, type JourneyOf } from './courier.ts'
 import { SETTINGS, VERSION } from './settings.ts'
 
 export { storeDocuments, type MissingRecord } from './documents.ts'
@@ -123,6 +123,22 @@ export class Libraries {
    */
   journeysTo(pickup: string, now: string): JourneyOf {
     return this.deliveries?.to(pickup, now) ?? (() => null)
+  }
+
+  /** When copies in now would be in hand at a pickup location. @param now ISO time */
+  inHandAt(pickup: string | null, now: string): InHandOf {
+    return pickup === null || !this.deliveries ? () => null : this.deliveries.inHandAt(pickup, now)
+  }
+
+  /** The same by nodes of the place tree, with the times by which titles are counted; null where nobody knows. */
+  arrivalsAt(pickup: string | null, now: string): Pick<InHand, 'arrivals' | 'limits'> | null {
+    if (pickup === null || !this.deliveries) return null
+    const shelves = this.placeTree().codes.map((code) => {
+      const { branch, collection } = this.shelvesAt(code)
+      const found = this.collection(branch, collection)
+      return found ? { branch, collection, collectionKind: found.kind } : null
+    })
+    return { arrivals: this.deliveries.arrivals(pickup, now, shelves), limits: this.deliveries.limits(now) }
   }
 
   /** Branches of which there is a plan. */

@@ -81,11 +81,15 @@ export function nearestFirst(copies: readonly CopyNow[], whose: Whose): CopyNow[
 export const ownPlacesFirst = (copies: readonly CopyNow[], whose: Whose): CopyNow[] => ranked(copies, placeRank(whose))
 
 function placeRank({ libraries, scope, near }: Whose): (copy: CopyNow) => number {
-  const branches = libraries.branchesIn([])
-  return (copy) => (copy.branch === near ? 0 : inScope(copy, scope) ? 1000 : 2000) + branches.indexOf(copy.branch)
+  const order = new Map(libraries.branchesIn([]).map((branch, i) => [branch, i]))
+  return (copy) => (copy.branch === near ? 0 : inScope(copy, scope) ? 1000 : 2000) + (order.get(copy.branch) ?? -1)
 }
 
-const ranked = (copies: readonly CopyNow[], rank: (copy: CopyNow) => number): CopyNow[] => [...copies].sort((a, b) => rank(a) - rank(b))
+const ranked = (copies: readonly CopyNow[], rank: (copy: CopyNow) => number): CopyNow[] =>
+  copies
+    .map((copy) => ({ copy, rank: rank(copy) }))
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ copy }) => copy)
 
 /** @param all copies of the title, among them the other pieces of a set */
 export function copyLine(

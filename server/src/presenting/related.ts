@@ -18,6 +18,7 @@ export interface RelatedQuestion {
   at: string | null
   borrower: Borrower
   today: string
+  now: string
 }
 
 /** Titles of each kind that are told. */

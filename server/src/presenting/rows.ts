@@ -2,6 +2,7 @@
 import type { ResultRow } from '@catalex/contract/search'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
+import { verdictOn } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
 import { parseQuery, type Availability, type QueryNode } from '@catalex/core/query'
 import { facetValuesOf, languageOf, otherNamesIn, recordsOfWork, textsOf, whyMatched, type OtherNames, type SearchRow, type Segments } from '@catalex/core/search' // prettier-ignore
@@ -24,13 +25,15 @@ export interface Viewing {
   /** Pickup location. */
   at: string | null
   today: string
+  /** ISO time. */
+  now: string
 }
 
 export async function presentRows(
   database: Queryable,
   libraries: Libraries,
   rows: readonly SearchRow[],
-  { scope, copies: asked, borrower, node, at, today }: Viewing,
+  { scope, copies: asked, borrower, node, at, today, now }: Viewing,
 ): Promise<ResultRow[]> {
   const recordIds = rows.flatMap((row) => row.recordIds)
   const [records, copies] = await Promise.all([recordsById(database, recordIds), copiesOf(database, libraries, { recordIds }, today)])
@@ -41,6 +44,7 @@ export async function presentRows(
     meets: meeting(libraries, asked, { borrower, at }),
     copies: grouped(copies, ({ controlNumber }) => controlNumber),
     node,
+    inHandOf: sentTo(libraries, { borrower, at, now }),
     otherNames: await otherNamesOf(database, headings),
   }
   return rows.flatMap((row) => {
@@ -49,7 +53,7 @@ export async function presentRows(
   })
 }
 
-export interface RowsQuestion extends Pick<Viewing, 'scope' | 'borrower' | 'at' | 'today'> {
+export interface RowsQuestion extends Pick<Viewing, 'scope' | 'borrower' | 'at' | 'today' | 'now'> {
   controlNumbers: readonly string[]
 }
 
@@ -73,10 +77,16 @@ interface Context {
   meets(copy: CopyNow): boolean
   copies: Map<string, CopyNow[]>
   node: QueryNode
+  /** Minutes since 1970; null for what can't be in hand. */
+  inHandOf(copy: CopyNow): number | null
   otherNames: OtherNames
 }
 
-function rowFrom(own: StoredRecord, editions: readonly StoredRecord[], { whose, meets, copies, node, otherNames }: Context): ResultRow {
+function rowFrom(
+  own: StoredRecord,
+  editions: readonly StoredRecord[],
+  { whose, meets, copies, node, inHandOf, otherNames }: Context,
+): ResultRow {
   const { record, controlNumber } = own
   const all = editions.flatMap((edition) => copies.get(edition.controlNumber) ?? [])
   return {
@@ -90,8 +100,22 @@ function rowFrom(own: StoredRecord, editions: readonly StoredRecord[], { whose, 
     online: editions.flatMap((edition) => edition.record.online).at(0) ?? null,
     editions: editions.map((edition) => editionLine(edition, all, whose.scope)),
     why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node, otherNamesIn(record, otherNames)),
+    inHand: soonestOf(all, inHandOf),
     nearest: nearestOf((copies.get(controlNumber) ?? []).filter(meets), whose),
   }
+}
+
+/** When a copy that this reader may have sent would be in hand at the pickup location. */
+function sentTo(libraries: Libraries, { borrower, at, now }: Pick<Viewing, 'borrower' | 'at' | 'now'>): Context['inHandOf'] {
+  const place = at === null ? undefined : libraries.pickup(at, borrower.category)
+  if (!place) return () => null
+  const inHandAt = libraries.inHandAt(place.code, now)
+  return (copy) => (isInNow(copy) && verdictOn(libraries.holdRules, borrower, copy, place).allowed ? inHandAt(copy) : null)
+}
+
+function soonestOf(copies: readonly CopyNow[], inHandOf: Context['inHandOf']): ResultRow['inHand'] {
+  const soonest = Math.min(...copies.map((copy) => inHandOf(copy) ?? Infinity))
+  return soonest === Infinity ? null : new Date(soonest * 60_000).toISOString()
 }
 
 function nearestOf(copies: readonly CopyNow[], whose: Whose): ResultRow['nearest'] {

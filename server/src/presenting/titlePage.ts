@@ -16,7 +16,6 @@ import { borrowerOf, type Reader } from '../readers/index.ts'
 import { copyLine, editionLine, ownPlacesFirst } from './copies.ts'
 import { grouped } from './grouped.ts'
 
-
 export interface TitleQuestion {
   scope: readonly string[]
   /** Pickup location asked for; null for the reader's own. */

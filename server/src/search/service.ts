@@ -12,7 +12,7 @@ import type {
 import type { Displays, DisplaysQuery } from '@catalex/contract/displays'
 import { verdictOn } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
-import { narrowingsOf, NO_SCOPE, readCql, scopeOf, type NarrowingParameters, type QueryNode } from '@catalex/core/query'
+import { IN_HAND, narrowingsOf, NO_SCOPE, readCql, scopeOf, type NarrowingParameters, type QueryNode } from '@catalex/core/query'
 import {
   liveRecordCount,
   pack,
@@ -42,6 +42,8 @@ export interface Searcher {
   /** Pickup location. */
   at: string | null
   today: string
+  /** ISO time. */
+  now: string
 }
 
 export interface Opening {
@@ -174,6 +176,7 @@ export class SearchService {
       borrower: searcher.borrower,
       at: searcher.at,
       today: searcher.today,
+      now: searcher.now,
     }
     const request = {
       question: this.questionFrom(query, read, searcher),
@@ -184,10 +187,11 @@ export class SearchService {
       viewing,
     }
     const { result, rows, meant, offers, unnarrowed, wider, online } = await this.engine.ask('search', request, asking)
-    const { from, ...counted } = result
+    const { from, inHand, ...counted } = result
     return {
       ...counted,
       display: standingOn(this.libraries.displays, searcher.today).find(({ code }) => code === query.display)?.name ?? null,
+      inHand: inHand.length === 0 ? null : Object.fromEntries(IN_HAND.map((by, i) => [by, inHand[i] ?? 0])),
       page: Math.floor(from / query.size) + 1,
       size: query.size,
       rows,
@@ -280,12 +284,18 @@ export class SearchService {
   }
 
   private choiceFrom(query: NarrowingParameters, searcher: Searcher): NarrowingChoice {
+    const { by: _, ...narrowed } = narrowingsOf(query)
     return {
       scope: { ...scopeOf(query), at: this.libraries.branchAt(searcher.at) },
-      ...narrowingsOf(query),
-      inHand: null,
+      ...narrowed,
+      inHand: this.inHandTo(searcher, query),
       sends: this.sendsTo(searcher),
     }
+  }
+
+  private inHandTo({ at, now }: Searcher, { by }: NarrowingParameters): NarrowingChoice['inHand'] {
+    const known = this.libraries.arrivalsAt(at, now)
+    return known && { ...known, by: by === undefined ? null : IN_HAND.indexOf(by) }
   }
 
   /** What the rules let this reader have sent to their pickup location. */

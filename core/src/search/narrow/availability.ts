@@ -15,6 +15,9 @@ export const HERE_BIT = 1 << 12
 /** Bit 0: they are all that is asked. Bit c + 1: they are the c-th thing too. */
 export type AvailabilityTable = Uint8Array
 
+/** In an entry: they are this thing too. */
+export const alsoBit = (name: Availability): number => 2 * bitOf(name)
+
 const known = new Map<number, AvailabilityTable>()
 
 export function availabilityTable(asked: readonly Availability[]): AvailabilityTable {

@@ -12,13 +12,19 @@ export interface NarrowingChoice {
   years: { from: number | null; to: number | null }
   /** What a copy has to be. `here` means at the pickup location. */
   copies: readonly Availability[]
-  /** In hand by a time: a copy in now whose place needs no longer than this to the pickup location; null where no time is asked. */
-  inHand: { arrivals: ArrivalTable; by: number } | null
+  /** When copies that can be sent would be in hand; null where nobody knows. */
+  inHand: InHand | null
   sends: SendTable | null
 }
 
-/** When a copy that is in now at a place would be in hand at the pickup location, by node of the place tree; times of any unit. */
-export type ArrivalTable = ArrayLike<number>
+export interface InHand {
+  /** When a copy at a place would be in hand at the pickup location, by node of the place tree; times of any unit. */
+  arrivals: ArrayLike<number>
+  /** Times by which titles are counted, in order. */
+  limits: readonly number[]
+  /** Which of them is asked for; null where any time will do. */
+  by: number | null
+}
 
 /** Nothing chosen in any facet, and nothing asked of years or copies. */
 export const UNNARROWED = {

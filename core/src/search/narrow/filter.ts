@@ -4,7 +4,7 @@
  */
 import { LISTED_FACETS } from '../../query/index.ts'
 import { CARRIER_CODES, FAMILY_CODES, familyOf } from '../../catalogue/index.ts'
-import { availabilityTable, HERE_BIT, SEND_SHIFT, type AvailabilityTable } from './availability.ts'
+import { alsoBit, availabilityTable, HERE_BIT, SEND_SHIFT, type AvailabilityTable } from './availability.ts'
 import type { NarrowingChoice } from './choice.ts'
 import type { SearchIndex } from '../store/columns.ts'
 import { formatOf, heldFrom, heldTo, isOnline, placeOfHeld, usesOfHeld, valueFrom, valueTo, yearOf } from '../store/rows.ts'
@@ -40,6 +40,10 @@ export class DocumentFilter {
   /** It would pass the choice of places if none were chosen or barred. */
   passesUnplaced = false
   inNowThere = false
+  /** It would pass the choice of places and copies if it could be in hand at any time. */
+  passesAnytime = false
+  /** The first of the times by which a copy that is all else that is asked would be in hand; their number where none is. */
+  soonest = 0
   /** Bit c: a passing copy is the c-th thing too. */
   more = 0
   /** Places in scope, chosen or not, where a copy is all that is asked: the first `metCount` of `met`. */
@@ -47,6 +51,15 @@ export class DocumentFilter {
   metCount = 0
 
   private readonly table: AvailabilityTable
+  /** Where a time is asked: of copies without it, and of all that can be sent. */
+  private readonly anytime: AvailabilityTable
+  private readonly sendable: AvailabilityTable
+  private readonly asksTime: boolean
+  /** In an entry of the table: it can be sent too. */
+  private readonly sentBit: number
+  /** By place: the first of the times by which its copies are in hand. */
+  private readonly firstTime: Uint8Array
+  private readonly never: number
   /** Flags of each place, and where its entries stand in the table, family by family. */
   private readonly places: Uint8Array
   private readonly tableAt: Uint16Array
@@ -63,6 +76,7 @@ export class DocumentFilter {
   /** Whether a choice of places or something asked of copies leaves only what has copies. */
   private readonly needsCopy: boolean
   private readonly needsPlace: boolean
+  private readonly asksThings: boolean
   private readonly asksOfCopies: boolean
 
   constructor(
@@ -70,12 +84,19 @@ export class DocumentFilter {
     choice: NarrowingChoice,
   ) {
     const { placeTree, formatTree } = index
-    // Only a copy that is in now has a time at which it is in hand.
-    this.table = availabilityTable(choice.inHand === null ? choice.copies : [...choice.copies, 'inNow'])
+    this.asksTime = choice.inHand?.by != null
+    // Only a copy that can be sent has a time at which it is in hand.
+    this.table = availabilityTable(this.asksTime ? [...choice.copies, 'sendable'] : choice.copies)
+    this.anytime = availabilityTable(choice.copies)
+    this.sendable = availabilityTable(['sendable'])
+    this.sentBit = this.asksTime ? 1 : alsoBit('sendable')
+    this.never = choice.inHand?.limits.length ?? 0
+    this.firstTime = firstTimes(index, choice)
     this.placeCount = placeTree.codes.length
     this.online = choice.scope.online
     this.needsPlace = (choice.only.place ?? []).length > 0
-    this.asksOfCopies = choice.copies.length > 0 || choice.inHand !== null
+    this.asksThings = choice.copies.length > 0
+    this.asksOfCopies = this.asksThings || this.asksTime
     this.needsCopy = this.needsPlace || this.asksOfCopies
     this.met = new Uint16Array(this.placeCount)
     this.places = placeFlags(index, choice)
@@ -110,13 +131,24 @@ export class DocumentFilter {
     let metCount = 0
     let passing = 0
     let inNow = 0
+    let anytime = false
+    let unasked = !this.asksTime
+    let soonest = this.never
     for (let e = heldFrom(this.index, doc), end = heldTo(this.index, doc); e < end; e += 1) {
       const place = placeOfHeld(held[e])
       const flag = places[place]
       if ((flag & IN_SCOPE) === 0) continue
       flags |= flag
       const use = usesOfHeld(held[e])
-      const entry = table[tableAt[family + place] | use]
+      const at = tableAt[family + place] | use
+      const entry = table[at]
+      if ((flag & CHOSEN) !== 0) {
+        if ((entry & this.sentBit) !== 0 && this.firstTime[place] < soonest) soonest = this.firstTime[place]
+        if (this.asksTime) {
+          anytime ||= (this.anytime[at] & 1) === 1
+          unasked ||= (this.sendable[at] & 1) === 1 && (flag & LATE) === 0
+        }
+      }
       if ((entry & 1) === 0 || (flag & LATE) !== 0) continue
       met[metCount++] = place
       if ((flag & CHOSEN) === 0) continue
@@ -127,7 +159,9 @@ export class DocumentFilter {
     this.passesUnplaced = metCount > 0
     if (flags === 0) return this.lookAtOnline(doc)
     const barred = (flags & BARRED) !== 0
-    this.passesUnasked = !barred && (flags & CHOSEN) !== 0
+    this.passesUnasked = !barred && (flags & CHOSEN) !== 0 && unasked
+    this.passesAnytime = !barred && anytime
+    this.soonest = barred ? this.never : soonest
     this.inNowThere = !barred && inNow > 15
     this.more = barred ? 0 : passing >> 1
     return !barred && (passing & 1) === 1 ? 0 : PLACE
@@ -135,7 +169,9 @@ export class DocumentFilter {
 
   private lookAtOnline(doc: number): number {
     if (!this.online || !isOnline(this.index, doc)) return OUTSIDE
-    this.passesUnasked = !this.needsPlace
+    this.passesUnasked = !this.needsPlace && !this.asksTime
+    this.passesAnytime = !this.needsPlace && !this.asksThings
+    this.soonest = this.never
     this.passesUnplaced = !this.asksOfCopies
     this.inNowThere = false
     this.more = 0
@@ -170,12 +206,18 @@ function placeFlags({ placeTree }: SearchIndex, choice: NarrowingChoice): Uint8A
   const { inHand } = choice
   const flag = (nodes: Uint8Array | null, place: number, bit: number, otherwise: number) =>
     nodes === null ? otherwise : nodes[place] === 1 ? bit : 0
-  const late = (place: number) => (inHand !== null && !(inHand.arrivals[place] <= inHand.by) ? LATE : 0)
+  const late = (place: number) => (inHand?.by != null && !(inHand.arrivals[place] <= inHand.limits[inHand.by]) ? LATE : 0)
   return Uint8Array.from(
     placeTree.codes,
     (_, place) =>
       flag(scope, place, IN_SCOPE, IN_SCOPE) | flag(chosen, place, CHOSEN, CHOSEN) | flag(barred, place, BARRED, 0) | late(place),
   )
+}
+
+function firstTimes({ placeTree }: SearchIndex, { inHand }: NarrowingChoice): Uint8Array {
+  const limits = inHand?.limits ?? []
+  const first = (place: number) => limits.findIndex((limit) => inHand !== null && inHand.arrivals[place] <= limit)
+  return Uint8Array.from(placeTree.codes, (_, place) => (first(place) < 0 ? limits.length : first(place)))
 }
 
 function tableOffsets({ placeTree }: SearchIndex, { scope: { at }, sends }: NarrowingChoice): Uint16Array {

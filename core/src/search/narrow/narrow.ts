@@ -4,7 +4,7 @@
  *
  * A document that fails one facet only still counts for that facet: it is what another choice there would bring.
  */
-import { AVAILABILITY, LISTED_FACETS, type Availability, type Facet } from '../../query/index.ts'
+import { AVAILABILITY, LISTED_FACETS, type Availability, type Facet, type NarrowingName } from '../../query/index.ts'
 import type { NarrowingChoice } from './choice.ts'
 import type { SearchIndex } from '../store/columns.ts'
 import { formatOf, workOf, yearOf } from '../store/rows.ts'
@@ -23,9 +23,11 @@ export interface Narrowed {
   /** Works by node or value of each facet; to be read before the next question. */
   tallies: Tallies
   /** Works if a facet's choice were dropped. */
-  without: Record<Facet | 'years' | 'copies', number>
+  without: Record<NarrowingName, number>
   /** Works if this were asked of copies too. */
   copies: Record<Availability, number>
+  /** Works that would be in hand by each of the times, whichever is asked for. */
+  inHand: number[]
 }
 
 /** Works with a copy in now come a little before equals. */
@@ -45,6 +47,7 @@ const FACET_BITS: readonly (readonly [Facet | 'years', number])[] = [
   ['years', YEARS],
 ]
 const UNASKED = YEARS << 1
+const ANYTIME = UNASKED << 1
 
 export interface Ranking {
   top: TopWorks
@@ -62,7 +65,7 @@ export function narrow(
 ): Narrowed {
   const { index, superseded } = segment
   const passing = new DocumentFilter(index, choice)
-  const counting = new Counting(index, passing, matches.docs.length)
+  const counting = new Counting(index, passing, matches.docs.length, choice.inHand?.limits.length ?? 0)
   const { docs, scores } = matches
   let work = -1
   for (let i = 0; i < docs.length; i += 1) {
@@ -115,6 +118,9 @@ class Counting {
   /** Of the work at hand: what passing copies are too, and what its records would reach if one choice were dropped. */
   private more = 0
   private reached = 0
+  private soonest: number
+  /** Works by the first of the times by which they would be in hand. */
+  private readonly soonCounts: Uint32Array
   private readonly moreCounts = new Uint32Array(1 << AVAILABILITY.length)
   /** Works that reach so much without passing. */
   private readonly reachCounts = new Uint32Array(32)
@@ -123,7 +129,10 @@ class Counting {
     private readonly index: SearchIndex,
     private readonly passing: DocumentFilter,
     most: number,
+    private readonly never: number,
   ) {
+    this.soonest = never
+    this.soonCounts = new Uint32Array(never + 1)
     this.docs = new Uint32Array(most)
     this.fails = new Uint16Array(most)
     this.tallies = talliesFor(index)
@@ -135,12 +144,17 @@ class Counting {
     this.records += 1
     this.workPassed = true
     this.more |= this.passing.more
+    if (this.passing.soonest < this.soonest) this.soonest = this.passing.soonest
     this.countPlaces(work)
   }
 
   failedOne(failed: number, doc: number, work: number): void {
     if (failed === PLACE) {
       if (this.passing.passesUnasked) this.reached |= UNASKED
+      if (this.passing.passesAnytime) {
+        this.reached |= ANYTIME
+        if (this.passing.soonest < this.soonest) this.soonest = this.passing.soonest
+      }
       if (!this.passing.passesUnplaced) return
       this.countPlaces(work)
     } else this.keep(doc, failed)
@@ -164,6 +178,8 @@ class Counting {
       if (!this.workStrong) this.weak += 1
       this.moreCounts[this.more] += 1
     } else for (let rest = this.reached; rest !== 0; rest &= rest - 1) this.reachCounts[31 - Math.clz32(rest & -rest)] += 1
+    this.soonCounts[this.soonest] += 1
+    this.soonest = this.never
     this.workPassed = false
     this.workStrong = false
     this.more = 0
@@ -183,8 +199,12 @@ class Counting {
       without: {
         ...Object.fromEntries(FACET_BITS.map(([name, bit]) => [name, reaching(bit)])),
         copies: reaching(UNASKED),
+        by: reaching(ANYTIME),
       } as Narrowed['without'],
       copies: Object.fromEntries(AVAILABILITY.map((name, c) => [name, having(c)])) as Narrowed['copies'],
+      inHand: Array.from({ length: this.never }, (_, limit) =>
+        this.soonCounts.subarray(0, limit + 1).reduce((sum, count) => sum + count, 0),
+      ),
     }
   }
 

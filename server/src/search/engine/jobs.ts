@@ -227,7 +227,7 @@ const questionMeant = (question: SearchQuestion, reading: Offer): SearchQuestion
 
 function isNarrowed({ only, not, years, copies, inHand }: SearchQuestion['narrowing']): boolean {
   const chosen = [...Object.values(only), ...Object.values(not)].some((values) => values.length > 0)
-  return chosen || copies.length > 0 || inHand !== null || years.from !== null || years.to !== null
+  return chosen || copies.length > 0 || inHand?.by != null || years.from !== null || years.to !== null
 }
 
 /** @throws Cancelled when the answer is no longer wanted */

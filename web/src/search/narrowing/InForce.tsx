@@ -118,6 +118,7 @@ function useChoices(name: NarrowingName, question: Question): Choice[] {
     const label = span ?? (from !== null ? t('narrowing.yearFrom', { from }) : t('narrowing.yearTo', { to: to ?? 0 }))
     return [{ label, without: withoutNarrowing(question, 'years') }]
   }
+  if (name === 'by') return question.by === null ? [] : [{ label: t(`narrowing.inHandChip.${question.by}`), without: withoutNarrowing(question, 'by') }] // prettier-ignore
   if (name === 'copies')
     return question.copies.map((copy) => ({ label: t(`narrowing.copies.${copy}`), without: withCopies(question, copy) }))
   const without = (value: string) => withValue(question, name, value, 'none')

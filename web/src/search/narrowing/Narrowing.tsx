@@ -4,6 +4,7 @@ import { FAMILIES, FAMILY_CODES } from '@catalex/core/catalogue'
 import {
   AVAILABILITY,
   countNarrowings,
+  IN_HAND,
   isNarrowed,
   LONG_FACETS,
   withCopies,
@@ -61,6 +62,11 @@ export function Narrowing({ question, answer, onChange }: Props) {
       <Section name="format" open>
         {tree('format', nodes.format)}
       </Section>
+      {answer.inHand !== null && (
+        <Section name="by" open>
+          <InHand {...common} answer={answer} inHand={answer.inHand} />
+        </Section>
+      )}
       <Section name="copies" open>
         <Copies {...common} answer={answer} />
       </Section>
@@ -130,6 +136,33 @@ function useFormatNodes(): TreeNode[] {
   const valueName = useValueName()
   const node = (code: string, children: TreeNode[] = []): TreeNode => ({ code, label: valueName('format', code), children })
   return FAMILY_CODES.map((family) => node(family, FAMILIES[family].length === 1 ? [] : FAMILIES[family].map((carrier) => node(carrier))))
+}
+
+/** By when it could be in hand: one time or none. */
+function InHand({ question, answer, inHand, onChange }: Props & { inHand: Record<string, number> }) {
+  const { t } = useTranslation()
+  const { pickupName } = usePlaces()
+  const { scope } = useScope()
+  return (
+    <>
+      <p className={styles.at}>{t('narrowing.inHandAt', { place: pickupName(scope.at) })}</p>
+      <ul className={styles.values}>
+        {IN_HAND.map((by) => (
+          <li key={by}>
+            <Value
+              label={t(`narrowing.inHand.${by}`)}
+              count={inHand[by] ?? 0}
+              total={answer.without.by ?? answer.count}
+              checked={question.by === by}
+              onToggle={() => {
+                onChange({ ...question, by: question.by === by ? null : by, page: 1 })
+              }}
+            />
+          </li>
+        ))}
+      </ul>
+    </>
+  )
 }
 
 /** Four plain choices about copies, each of its own. */

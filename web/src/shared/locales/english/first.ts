@@ -211,6 +211,7 @@ export const first = {
       and: 'and {{count}} elsewhere',
       chip: '{{inNow}} of {{owned}} in',
       routes: 'Ways to get it',
+      inHand: 'in hand {{time}}',
       nowhere: 'None in these places',
       why: 'Found in {{field}}:',
       unfold: 'Show branches',
@@ -272,6 +273,7 @@ export const first = {
     names: {
       place: 'Where',
       format: 'Format',
+      by: 'In hand',
       copies: 'Availability',
       years: 'Years',
       language: 'Language',
@@ -283,6 +285,9 @@ export const first = {
       series: 'Series',
     },
     copies: { here: 'owned where I collect', inNow: 'on the shelf now', takeHome: 'to take home', sendable: 'can be sent' },
+    inHandAt: 'at {{place}}, of what is in now',
+    inHand: { today: 'Today', week: 'Within a week', fortnight: 'Within two weeks' },
+    inHandChip: { today: 'in hand today', week: 'in hand within a week', fortnight: 'in hand within two weeks' },
     copiesLong: {
       here: 'Owned at {{place}}',
       inNow: 'On the shelf now',

@@ -220,6 +220,7 @@ export const first: InOtherWords<typeof english> = {
       and: 'und {{count}} anderswo',
       chip: '{{inNow}} von {{owned}} da',
       routes: 'Wege dazu',
+      inHand: 'in der Hand {{time}}',
       nowhere: 'An diesen Orten keines',
       why: 'Gefunden in {{field}}:',
       unfold: 'Zweigstellen zeigen',
@@ -281,6 +282,7 @@ export const first: InOtherWords<typeof english> = {
     names: {
       place: 'Wo',
       format: 'Format',
+      by: 'In der Hand',
       copies: 'Verfügbarkeit',
       years: 'Jahre',
       language: 'Sprache',
@@ -292,6 +294,9 @@ export const first: InOtherWords<typeof english> = {
       series: 'Reihe',
     },
     copies: { here: 'vorhanden, wo ich abhole', inNow: 'jetzt im Regal', takeHome: 'zum Mitnehmen', sendable: 'kann geschickt werden' },
+    inHandAt: 'Abholort {{place}}; was gerade da ist',
+    inHand: { today: 'Heute', week: 'In einer Woche', fortnight: 'In zwei Wochen' },
+    inHandChip: { today: 'heute in der Hand', week: 'in einer Woche in der Hand', fortnight: 'in zwei Wochen in der Hand' },
     copiesLong: {
       here: 'Vorhanden in {{place}}',
       inNow: 'Jetzt im Regal',
