@@ -1,7 +1,7 @@
 /** Where the nearest copy of a row stands, and whether it is in. */
 import type { ResultRow } from '@catalex/contract/search'
 import { useTranslation } from 'react-i18next'
-import { dueInWords, momentInWords, now } from '../../shared/formats.ts'
+import { dueInWords } from '../../shared/formats.ts'
 import { usePlaces } from '../../shared/places.tsx'
 import styles from './row.module.css'
 
@@ -23,9 +23,6 @@ export function Nearest({ row, elsewhere }: { row: ResultRow; elsewhere: number 
     <p className={styles.nearest}>
       <b data-state={inNow ? 'in' : 'out'}>{state}</b> {branchName(place.branch)}, {place.collection}
       {due ? ` · ${t('status.due', { date: dueInWords(due, all.timeZone) })}` : ` · ${place.floor}`}
-      {row.inHand !== null && Date.parse(row.inHand) > now() && (
-        <span className={styles.inHand}> · {t('search.row.inHand', { time: momentInWords(row.inHand, all.timeZone) })}</span>
-      )}
       <span className={styles.soft}>{more}</span>
     </p>
   )

@@ -6,8 +6,10 @@ import type { Question } from '@catalex/core/query'
 import { Fragment, Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
+import { momentInWords, now } from '../../shared/formats.ts'
 import { lazyWithTexts } from '../../shared/i18n.ts'
 import type { CameFrom } from '../../shared/links.ts'
+import { usePlaces } from '../../shared/places.tsx'
 import type { Own } from '../../shared/ownTitles.ts'
 import type { FullScope } from '../../shared/scope.tsx'
 import { FormatMark } from '../../ui/FormatMark.tsx'
@@ -52,18 +54,21 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
     <li className={styles.row} data-current={current} onClick={onRoutes ?? onFocus}>
       <SpineLabel lines={row.nearest?.place.callNumber.spine ?? []} family={familyOf(edition?.carrier ?? 'book')} />
       <div className={styles.body}>
-        <h2>
-          <Link id={rowLinkId(number)} to={titleLink} state={cameFrom} onFocus={onFocus}>
-            <Words language={language}>{row.title}</Words>
-          </Link>
-          {row.remainder && (
-            <span className={styles.remainder}>
-              : <Words language={language}>{row.remainder}</Words>
-            </span>
-          )}
-          {own && ' '}
-          <OwnMark own={own} />
-        </h2>
+        <div className={styles.head}>
+          <h2>
+            <Link id={rowLinkId(number)} to={titleLink} state={cameFrom} onFocus={onFocus}>
+              <Words language={language}>{row.title}</Words>
+            </Link>
+            {row.remainder && (
+              <span className={styles.remainder}>
+                : <Words language={language}>{row.remainder}</Words>
+              </span>
+            )}
+            {own && ' '}
+            <OwnMark own={own} />
+          </h2>
+          <InHand row={row} />
+        </div>
         {row.titleInScript && (
           <p className={styles.script}>
             <Words>{row.titleInScript}</Words>
@@ -121,6 +126,14 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
       </div>
     </li>
   )
+}
+
+/** When a copy could be in hand at the pickup location, where that is not this minute. */
+function InHand({ row: { inHand } }: { row: ResultRow }) {
+  const { t } = useTranslation()
+  const { all } = usePlaces()
+  if (inHand === null || Date.parse(inHand) <= now()) return null
+  return <p className={styles.inHand}>{t('search.row.inHand', { time: momentInWords(inHand, all.timeZone) })}</p>
 }
 
 function Unfold({ row, open, onUnfold }: { row: ResultRow; open: boolean; onUnfold(open: boolean): void }) {
