@@ -65,15 +65,15 @@ describe('in hand', () => {
   ])('%s', async (_, title, carrier, pickup, from, expected) => {
     const controlNumber = await numberOf(title, carrier)
     const option = (await optionsFor(`records=${controlNumber}`)).find((one) => one.pickup === pickup)
-    expect([option?.from, local(option?.journey?.inHand)]).toEqual([from, expected])
+    expect([option?.from, local(option?.delivery?.inHand)]).toEqual([from, expected])
     const { body } = await ines.get<TitlePage>(`/api/titles/${controlNumber}?at=${pickup}`)
-    expect(body.routes.find(({ kind }) => kind === 'sent over')?.journey).toEqual(option?.journey)
+    expect(body.routes.find(({ kind }) => kind === 'sent over')?.delivery).toEqual(option?.delivery)
   })
 
   it('step by step', async () => {
     const option = (await optionsFor(`records=${await numberOf('On sediments', 'book')}`)).find(({ pickup }) => pickup === 'cope')
-    expect(local(option?.journey?.picked)).toBe('Wed 25 Nov 12:30')
-    expect(option?.journey?.legs.map(({ line, from, depart, to, arrive }) => [line, from, local(depart), to, local(arrive)])).toEqual([
+    expect(local(option?.delivery?.picked)).toBe('Wed 25 Nov 12:30')
+    expect(option?.delivery?.legs.map(({ line, from, depart, to, arrive }) => [line, from, local(depart), to, local(arrive)])).toEqual([
       ['Store van', 'store', 'Wed 25 Nov 13:30', 'northmole', 'Wed 25 Nov 14:10'],
       ['University trolley, afternoon', 'northmole', 'Wed 25 Nov 15:30', 'cope', 'Wed 25 Nov 15:50'],
     ])

@@ -81,7 +81,7 @@ export const route = (kind: RouteLine['kind'], more: Partial<RouteLine> = {}): R
   queue: null,
   edition: 'p1',
   hereOnly: false,
-  journey: null,
+  delivery: null,
   notPossible: null,
   ...more,
 })
@@ -192,7 +192,7 @@ export const answer = (rows: ResultRow[], more: Partial<SearchAnswer> = {}): Sea
   ...more,
 })
 
-export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ pickup: at, from: at, cost: 0, queue: null, journey: null, brings: [], refusal: null, ...more }) // prettier-ignore
+export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ pickup: at, from: at, cost: 0, queue: null, delivery: null, brings: [], refusal: null, ...more }) // prettier-ignore
 
 export const options = (pickups: PickupOption[], more: Partial<HoldOptions> = {}): HoldOptions => ({
   refusal: null,

@@ -2,7 +2,7 @@
 import type { FromSchema } from '../schema/index.ts'
 import { list, moment, shape, text } from '../schema/shapes.ts'
 
-export const journeySchema = shape({
+export const deliverySchema = shape({
   picked: { ...moment, description: 'When it is taken off its shelf.' },
   legs: list(
     shape({
@@ -17,4 +17,4 @@ export const journeySchema = shape({
   inHand: { ...moment, description: 'When it can first be collected.' },
 })
 
-export type Journey = FromSchema<typeof journeySchema>
+export type Delivery = FromSchema<typeof deliverySchema>

@@ -1,7 +1,7 @@
 /** Holds: what is possible, placing one, and how it stands. */
 import { CARRIER_CODES } from '@catalex/core/catalogue'
 import { HOLD_STATES } from '@catalex/core/holds'
-import { journeySchema } from '../courier/index.ts'
+import { deliverySchema } from '../courier/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
@@ -24,7 +24,7 @@ const pickupOptionSchema = shape({
   from: { ...nullable('string'), description: 'Branch of the copy that would be set aside; null for a place in the queue.' },
   cost: count,
   queue: orNull(queueSchema),
-  journey: { ...orNull(journeySchema), description: 'How and when it comes; null for a place in the queue, or where nobody knows.' },
+  delivery: { ...orNull(deliverySchema), description: 'How and when it comes; null for a place in the queue, or where nobody knows.' },
   brings: { ...list(text), description: 'Pieces of the set that it brings together; none for what is one piece.' },
   refusal: orNull(refusalSchema),
 })

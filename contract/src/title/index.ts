@@ -11,7 +11,7 @@ import {
 } from '@catalex/core/catalogue'
 import { COLLECTION_KINDS, COPY_STATUSES } from '@catalex/core/copies'
 import { ROUTE_KINDS } from '@catalex/core/routes'
-import { journeySchema } from '../courier/index.ts'
+import { deliverySchema } from '../courier/index.ts'
 import { queueSchema } from '../holds/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
@@ -79,7 +79,7 @@ export const routeSchema = shape({
   queue: orNull(queueSchema),
   edition: { ...textOrNull, description: 'Control number of the edition that it brings; null where any considered will do.' },
   hereOnly: flag,
-  journey: { ...orNull(journeySchema), description: 'How a copy that is kept or sent comes; null where nobody knows.' },
+  delivery: { ...orNull(deliverySchema), description: 'How a copy that is kept or sent comes; null where nobody knows.' },
   notPossible: orNull(refusalSchema),
 })
 

@@ -30,7 +30,7 @@ export function courierFindings(timetable: Timetable, places: CourierPlaces, now
   const branches = new Set([...places.standings, ...places.pickups].map(({ branch }) => branch))
   const lonely = [...branches].filter((branch) => !served.has(branch))
   const courier = new Courier(timetable, places.hours)
-  const goes = (from: Standing, to: Destination) => from.branch !== to.branch && courier.journey(from, to, now) !== null
+  const goes = (from: Standing, to: Destination) => from.branch !== to.branch && courier.delivery(from, to, now) !== null
   const reachable = <T extends { branch: string }>(all: readonly T[]) => all.filter(({ branch }) => served.has(branch))
   return [
     ...lonely.map((branch): CourierFinding => ({ code: 'no-line', branch })),

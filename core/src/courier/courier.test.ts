@@ -79,7 +79,7 @@ interface Change {
   open?: OpeningHours
 }
 
-function journeyFrom(place: string, to: Place, now: string, { lines = [], picks = {}, closed = {}, open }: Change = {}) {
+function deliveryFrom(place: string, to: Place, now: string, { lines = [], picks = {}, closed = {}, open }: Change = {}) {
   const [branch = '', collection = 'main'] = place.split('/')
   const all = new Map(
     Object.entries(HOURS).map(([code, one]) => {
@@ -89,7 +89,7 @@ function journeyFrom(place: string, to: Place, now: string, { lines = [], picks 
   )
   const timetable = { ...TIMETABLE, lines: [...TIMETABLE.lines, ...lines], picks: { ...TIMETABLE.picks, ...picks } }
   const from: Standing = { branch, collection, closed: collection === 'stack' }
-  return new Courier(timetable, all).journey(from, { branch: to, hours: open ?? all.get(to)! }, at(now))
+  return new Courier(timetable, all).delivery(from, { branch: to, hours: open ?? all.get(to)! }, at(now))
 }
 
 const MIDWINTER: [string, string] = ['2026-12-24', '2027-01-01']
@@ -125,17 +125,17 @@ describe('a copy is in hand, worked out by hand from the timetable', () => {
     ['a place that opens later than its branch', 'central', 'central', '2026-11-23T14:50', 'Tue 24 Nov 09:00', { open: hours(onDays('2', ['09:00', '10:00'])) }], // prettier-ignore
     ['a line out of its season', 'central', 'barn', '2026-11-23T09:50', 'never', { lines: [line('summer', '1', 5, 'central - 15:00, barn 16:00 -', { from: '2026-06-01', to: '2026-08-31' })] }], // prettier-ignore
   ])('%s: %s to %s from %s on: %s', (_, from, to, now, expected, change) => {
-    expect(said(journeyFrom(from, to, now, change)?.inHand)).toBe(expected)
+    expect(said(deliveryFrom(from, to, now, change)?.inHand)).toBe(expected)
   })
 
   it('step by step', () => {
-    const journey = journeyFrom('hill', 'island', '2026-11-23T08:30')
-    expect(said(journey?.picked)).toBe('Mon 23 Nov 09:00')
-    expect(journey?.legs.map(({ line: { code }, from, depart, to, arrive }) => [code, from, said(depart), to, said(arrive)])).toEqual([
+    const delivery = deliveryFrom('hill', 'island', '2026-11-23T08:30')
+    expect(said(delivery?.picked)).toBe('Mon 23 Nov 09:00')
+    expect(delivery?.legs.map(({ line: { code }, from, depart, to, arrive }) => [code, from, said(depart), to, said(arrive)])).toEqual([
       ['van', 'hill', 'Mon 23 Nov 13:50', 'central', 'Mon 23 Nov 14:20'],
       ['ferry', 'central', 'Tue 24 Nov 08:20', 'island', 'Tue 24 Nov 09:30'],
     ])
-    expect(said(journey?.checkedIn)).toBe('Tue 24 Nov 10:15')
+    expect(said(delivery?.checkedIn)).toBe('Tue 24 Nov 10:15')
   })
 
   it.each([

@@ -20,7 +20,7 @@ export interface Destination {
   hours: OpeningHours
 }
 
-export interface Journey {
+export interface Delivery {
   /** When the run through the shelves begins. */
   picked: Minute
   legs: Leg[]
@@ -48,7 +48,7 @@ export class Courier {
    * @param now in the time zone of the timetable
    * @returns null where the courier brings nothing within six weeks
    */
-  journey(from: Standing, to: Destination, now: DateTime): Journey | null {
+  delivery(from: Standing, to: Destination, now: DateTime): Delivery | null {
     const weeks = this.weeksFrom(now)
     const { pickMinutes, checkInMinutes } = this.timetable
     const picked = this.pickAfter(weeks, from, minuteOf(now.startOf('minute')))

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Copy } from '../copies/index.ts'
-import type { Journey } from '../courier/index.ts'
+import type { Delivery } from '../courier/index.ts'
 import {
   HOLD_STATES,
   defaultPickup,
@@ -77,13 +77,13 @@ describe('which copy serves a hold', () => {
 describe('with a timetable', () => {
   const [soon, later] = [copy({ barcode: 'soon', branch: 'cope', system: 'uni' }), copy({ barcode: 'later' })]
   const comes: Record<string, number> = { soon: 10, later: 20, disc: 30 }
-  const journey = ({ barcode }: Copy): Journey | null => {
+  const delivery = ({ barcode }: Copy): Delivery | null => {
     const inHand = comes[barcode]
     return inHand === undefined ? null : { picked: 0, legs: [], checkedIn: inHand, inHand }
   }
   const barcodeFor = (copies: Copy[]) => {
-    const serving = ask(copies, { journey })
-    return isRefusal(serving) ? serving.code : [serving.copy?.barcode, serving.journey?.inHand]
+    const serving = ask(copies, { delivery })
+    return isRefusal(serving) ? serving.code : [serving.copy?.barcode, serving.delivery?.inHand]
   }
   it('that serves which comes first, whatever it costs; one of which nobody knows comes last, the pickup location’s own first', () => {
     expect(barcodeFor([later, soon])).toEqual(['soon', 10])

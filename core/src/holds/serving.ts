@@ -1,6 +1,6 @@
 /** Which copy serves a hold, what it costs, and which may serve it later. */
 import { isInNow, isLost, piecesOf, wholes, type Copy } from '../copies/index.ts'
-import type { Journey } from '../courier/index.ts'
+import type { Delivery } from '../courier/index.ts'
 import type { Borrower } from '../policies/index.ts'
 import type { Refusal } from './refusals.ts'
 import { verdictOn, type HoldRule, type PickupPlace, type Verdict } from './rules.ts'
@@ -14,7 +14,7 @@ export interface HoldQuestion {
   /** Branches that keep nothing from their open shelves for readers who can fetch it themselves. */
   selfServe: ReadonlySet<string>
   /** How a copy would come to the pickup location; left out, or null, where nobody knows. */
-  journey?: (copy: Copy) => Journey | null
+  delivery?: (copy: Copy) => Delivery | null
 }
 
 export interface Serving {
@@ -23,7 +23,7 @@ export interface Serving {
   /** What the hold costs: of the copy set aside, else the least of those it may wait for. */
   cost: number
   /** How the copy set aside comes. */
-  journey: Journey | null
+  delivery: Delivery | null
   /** Copies that may fill it. */
   eligible: Copy[]
 }
@@ -36,12 +36,12 @@ export function servingOf(question: HoldQuestion): Serving | Refusal {
   if (eligible.length === 0) return firstSpoken(verdicts.map(({ verdict }) => verdict))
   const [best] = eligible
     .filter(({ copy }) => isInNow(copy))
-    .map((one) => ({ ...one, journey: journeyOf(question, one.copy) }))
+    .map((one) => ({ ...one, delivery: deliveryOf(question, one.copy) }))
     .sort((a, b) => preference(question, a, b) || compareBarcodes(a.copy, b.copy))
   return {
     copy: best?.copy ?? null,
     cost: best?.cost ?? Math.min(...eligible.map(({ cost }) => cost)),
-    journey: best?.journey ?? null,
+    delivery: best?.delivery ?? null,
     eligible: eligible.map(({ copy }) => copy),
   }
 }
@@ -53,16 +53,16 @@ export function verdictFor({ rules, borrower, pickup, selfServe }: HoldQuestion,
 }
 
 /** Of a set, that of the piece which comes last. */
-function journeyOf({ journey, copies }: HoldQuestion, copy: Copy): Journey | null {
-  if (!journey) return null
-  const all = piecesOf(copy, copies).map(journey)
+function deliveryOf({ delivery, copies }: HoldQuestion, copy: Copy): Delivery | null {
+  if (!delivery) return null
+  const all = piecesOf(copy, copies).map(delivery)
   return all.reduce((last, one) => (last === null || one === null ? null : one.inHand > last.inHand ? one : last), all[0] ?? null)
 }
 
 interface Candidate {
   copy: Copy
   cost: number
-  journey: Journey | null
+  delivery: Delivery | null
 }
 
 /**
@@ -71,7 +71,7 @@ interface Candidate {
  */
 function preference({ pickup, borrower }: HoldQuestion, a: Candidate, b: Candidate): number {
   const elsewhere = ({ copy }: Candidate) => Number(copy.branch !== pickup.branch)
-  const comes = ({ journey }: Candidate) => journey?.inHand ?? NEVER
+  const comes = ({ delivery }: Candidate) => delivery?.inHand ?? NEVER
   const foreign = ({ copy }: Candidate) => (copy.system === pickup.system ? 0 : copy.system === borrower.homeSystem ? 1 : 2)
   return elsewhere(a) - elsewhere(b) || comes(a) - comes(b) || a.cost - b.cost || foreign(a) - foreign(b)
 }

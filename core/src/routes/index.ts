@@ -1,7 +1,7 @@
 /** Routes: every way to get a title into this reader's hands, best first, each with its place or the reason why not. */
 import type { DateTime } from 'luxon'
 import { openState, type OpeningHours } from '../calendar/index.ts'
-import type { Journey } from '../courier/index.ts'
+import type { Delivery } from '../courier/index.ts'
 import { isInNow, isLost, isReachable, type Copy } from '../copies/index.ts'
 import { isRefusal, servingOf, type HoldQuestion, type Refusal } from '../holds/index.ts'
 
@@ -20,7 +20,7 @@ export interface Route {
   /** Read it there: the copy doesn't leave the building. */
   hereOnly: boolean
   /** Kept or sent: how and when it comes; null where nobody knows. */
-  journey: Journey | null
+  delivery: Delivery | null
   notPossible: Refusal | null
 }
 
@@ -55,7 +55,7 @@ export function routesToAny(question: RoutesQuestion, inView: { copies: readonly
     a.kind === b.kind &&
     a.cost === b.cost &&
     a.hereOnly === b.hereOnly &&
-    a.journey?.inHand === b.journey?.inHand &&
+    a.delivery?.inHand === b.delivery?.inHand &&
     a.notPossible === null &&
     a.queue === null &&
     (a.kind !== 'walk in' || branchOf.get(a.barcode ?? '') === branchOf.get(b.barcode ?? ''))
@@ -89,7 +89,7 @@ function holdRoutes(question: RoutesQuestion): Route[] {
     return [{ ...plainRoute('in the queue'), cost: serving.cost, queue: { before: question.waiting, copies: serving.eligible.length } }]
   }
   const kind = serving.copy.branch === question.pickup.branch ? 'kept for you' : 'sent over'
-  return [{ ...plainRoute(kind), barcode: serving.copy.barcode, cost: serving.cost, journey: serving.journey }]
+  return [{ ...plainRoute(kind), barcode: serving.copy.barcode, cost: serving.cost, delivery: serving.delivery }]
 }
 
 /** The route that a refusal speaks of: the one that would have been taken. */
@@ -100,5 +100,5 @@ function kindRefused(question: RoutesQuestion): RouteKind {
 }
 
 function plainRoute(kind: RouteKind): Route {
-  return { kind, barcode: null, cost: 0, open: null, queue: null, hereOnly: false, journey: null, notPossible: null }
+  return { kind, barcode: null, cost: 0, open: null, queue: null, hereOnly: false, delivery: null, notPossible: null }
 }

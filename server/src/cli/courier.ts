@@ -1,6 +1,6 @@
 /** `catalex courier`: what the timetable leaves out, and how a copy would get from one place to another. */
 import { existsSync } from 'node:fs'
-import { courierFindings, type CourierFinding, type Journey } from '@catalex/core/courier'
+import { courierFindings, type CourierFinding, type Delivery } from '@catalex/core/courier'
 import { DateTime } from 'luxon'
 import { Database } from '../database/index.ts'
 import { Libraries } from '../libraries/index.ts'
@@ -21,7 +21,7 @@ export async function courier(asked: readonly string[], options: Options): Promi
   const now = options.at === undefined ? machineClock(zone).now() : DateTime.fromISO(options.at, { zone })
   if (!now.isValid) throw new Error(`"${options.at ?? ''}" is no time: write it as 2026-11-25T11:20.`)
   if (libraries.told.documents?.courier === undefined) throw new Error('The library tells no timetable: write courier.json and load it.')
-  return asked.length === 0 ? sayFindings(libraries, now) : sayJourney(libraries, asked, now)
+  return asked.length === 0 ? sayFindings(libraries, now) : sayDelivery(libraries, asked, now)
 }
 
 async function librariesFrom({ world, data }: Options): Promise<Libraries> {
@@ -71,25 +71,25 @@ function inWords(finding: CourierFinding): string {
   }
 }
 
-function sayJourney(libraries: Libraries, [from = '', pickup = '']: readonly string[], now: DateTime): number {
+function sayDelivery(libraries: Libraries, [from = '', pickup = '']: readonly string[], now: DateTime): number {
   const [branch = '', collection = ''] = from.split('/')
   const found = libraries.branch(branch)
   if (!found) throw new Error(`"${branch}" is no branch. There are: ${libraries.branchesIn([]).join(', ')}.`)
   if (!libraries.pickupPlace(pickup)) throw new Error(`"${pickup}" is no pickup location: catalex courier ferrygate/fiction corrow`)
   const shelf = collection === '' ? found.collections.at(0) : libraries.collection(branch, collection)
-  const journey = libraries.journeysTo(
+  const delivery = libraries.deliveriesTo(
     pickup,
     now.toISO() ?? '',
   )({ branch, collection: shelf?.code ?? '', collectionKind: shelf?.kind ?? 'open shelf' })
-  if (!journey) {
+  if (!delivery) {
     console.log(`Nothing gets from ${from} to ${pickup} within six weeks.`)
     return 1
   }
-  for (const step of stepsOf(journey, branch, pickup, now.zoneName ?? 'utc')) console.log(step)
+  for (const step of stepsOf(delivery, branch, pickup, now.zoneName ?? 'utc')) console.log(step)
   return 0
 }
 
-function stepsOf({ picked, legs, checkedIn, inHand }: Journey, branch: string, pickup: string, zone: string): string[] {
+function stepsOf({ picked, legs, checkedIn, inHand }: Delivery, branch: string, pickup: string, zone: string): string[] {
   const at = (minute: number) => DateTime.fromMillis(minute * 60_000, { zone }).toFormat('ccc dd LLL HH:mm')
   return [
     `${at(picked)}  taken off the shelf at ${branch}`,

@@ -1,12 +1,12 @@
 /** When things get to a pickup location, by the courier's timetable as the library tells it. */
 import type { CourierFile, LibraryFile } from '@catalex/contract/files'
 import { isReachable, type Copy } from '@catalex/core/copies'
-import { Courier, minuteOf, type Destination, type Journey, type Minute } from '@catalex/core/courier'
+import { Courier, minuteOf, type Destination, type Delivery, type Minute } from '@catalex/core/courier'
 import type { OpeningHours } from '@catalex/core/calendar'
 import { DateTime } from 'luxon'
 
 export type Shelves = Pick<Copy, 'branch' | 'collection' | 'collectionKind'>
-export type JourneyOf = (copy: Shelves) => Journey | null
+export type DeliveryOf = (copy: Shelves) => Delivery | null
 export type InHandOf = (copy: Shelves) => Minute | null
 
 export class Deliveries {
@@ -33,14 +33,14 @@ export class Deliveries {
    * @param now ISO time
    */
   inHandAt(pickup: string, now: string): InHandOf {
-    const journeyOf = this.to(pickup, now)
+    const deliveryOf = this.to(pickup, now)
     const destination = this.destinations.get(pickup)
     const at = DateTime.fromISO(now, { zone: this.zone })
     const opening = destination
       ? this.courier.opening({ ...destination, hours: this.hoursOf.get(destination.branch) ?? destination.hours }, at)
       : null
     return (copy) => {
-      const brought = journeyOf(copy)?.inHand ?? null
+      const brought = deliveryOf(copy)?.inHand ?? null
       const fetched = copy.branch === destination?.branch && isReachable(copy) ? opening : null
       return brought === null || fetched === null ? (brought ?? fetched) : Math.min(brought, fetched)
     }
@@ -66,16 +66,16 @@ export class Deliveries {
   }
 
   /** @param now ISO time */
-  to(pickup: string, now: string): JourneyOf {
+  to(pickup: string, now: string): DeliveryOf {
     const destination = this.destinations.get(pickup)
     const at = DateTime.fromISO(now, { zone: this.zone })
-    const known = new Map<string, Journey | null>()
+    const known = new Map<string, Delivery | null>()
     return ({ branch, collection, collectionKind }) => {
       const place = `${branch}/${collection}`
       const before = known.get(place)
       if (before !== undefined) return before
       const closed = collectionKind === 'closed stacks' || collectionKind === 'store'
-      const found = destination ? this.courier.journey({ branch, collection, closed }, destination, at) : null
+      const found = destination ? this.courier.delivery({ branch, collection, closed }, destination, at) : null
       known.set(place, found)
       return found
     }

@@ -23,7 +23,7 @@ import type { LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
 import { facetTree, type FacetTree, type InHand } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
-import { Deliveries, type InHandOf, type JourneyOf } from './courier.ts'
+import { Deliveries, type InHandOf, type DeliveryOf } from './courier.ts'
 import { SETTINGS, VERSION } from './settings.ts'
 
 export { storeDocuments, type MissingRecord } from './documents.ts'
@@ -121,7 +121,7 @@ export class Libraries {
    * How copies come to a pickup location; of a library that tells no timetable nobody knows.
    * @param now ISO time
    */
-  journeysTo(pickup: string, now: string): JourneyOf {
+  deliveriesTo(pickup: string, now: string): DeliveryOf {
     return this.deliveries?.to(pickup, now) ?? (() => null)
   }
 

@@ -9,7 +9,7 @@ import type { Borrower } from '@catalex/core/policies'
 import { routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
 import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
-import { copiesOf, countWaiting, journeyLine, momentOf, type CopyNow } from '../circulation/index.ts'
+import { copiesOf, countWaiting, deliveryLine, momentOf, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf, type Reader } from '../readers/index.ts'
@@ -175,7 +175,7 @@ function routesTo(
         borrower,
         pickup,
         selfServe: libraries.selfServe,
-        journey: libraries.journeysTo(pickup.code, question.now),
+        delivery: libraries.deliveriesTo(pickup.code, question.now),
         ...walking,
         waiting: any.waiting,
       },
@@ -189,7 +189,7 @@ function routesTo(
     open: null,
     queue: null,
     hereOnly: false,
-    journey: null,
+    delivery: null,
     notPossible: refusal,
   }
   return [...walkInRoutes(walking), route]
@@ -197,7 +197,7 @@ function routesTo(
 
 const routeLine = (route: Route, copies: readonly CopyNow[]): RouteLine => ({
   ...route,
-  journey: route.journey && journeyLine(route.journey),
+  delivery: route.delivery && deliveryLine(route.delivery),
   edition: copies.find(({ barcode }) => barcode === route.barcode)?.controlNumber ?? null,
 })
 

@@ -66,7 +66,7 @@ function Beforehand({ each }: { each: Each }) {
       return (
         <span className={styles.soft}>
           {whence(each.option)}
-          {each.option.journey && ` · ${momentInWords(each.option.journey.inHand, all.timeZone)}`} ·{' '}
+          {each.option.delivery && ` · ${momentInWords(each.option.delivery.inHand, all.timeZone)}`} ·{' '}
           {cost === 0 ? t('routes.free') : amountInWords(cost)}
         </span>
       )

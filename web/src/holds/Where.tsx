@@ -31,7 +31,7 @@ export function Where({ options, stale, pickup, onChange }: Props) {
   const [first] = useState(pickup)
   // The reader's own place first, then those that a copy reaches straight, the soonest first, then queues and refusals; kept so while choosing.
   const rank = (option: PickupOption) => (option.pickup === first ? 0 : option.refusal ? 3 : option.queue ? 2 : 1)
-  const comes = ({ journey }: PickupOption) => (journey ? Date.parse(journey.inHand) : 0)
+  const comes = ({ delivery }: PickupOption) => (delivery ? Date.parse(delivery.inHand) : 0)
   const sorted = [...(options?.pickups ?? [])].sort((a, b) => rank(a) - rank(b) || comes(a) - comes(b))
   const shown = more ? sorted : sorted.filter((option, i) => i < FIRST || option.pickup === pickup)
   // The button that shows the rest goes away: the focus goes on to the first that it brought.
@@ -76,7 +76,7 @@ function Option({ option }: { option: PickupOption }) {
   const { t } = useTranslation()
   const { pickupName, all } = usePlaces()
   const whence = useWhence()
-  const { pickup: code, cost, journey, refusal } = option
+  const { pickup: code, cost, delivery, refusal } = option
   return (
     <>
       <span className={styles.name}>{pickupName(code)}</span>
@@ -85,7 +85,7 @@ function Option({ option }: { option: PickupOption }) {
       ) : (
         <>
           <span className={styles.soft}>{whence(option)}</span>
-          <span className={styles.when}>{journey && momentInWords(journey.inHand, all.timeZone)}</span>
+          <span className={styles.when}>{delivery && momentInWords(delivery.inHand, all.timeZone)}</span>
           <span className={styles.cost}>{cost === 0 ? t('routes.free') : amountInWords(cost)}</span>
         </>
       )}

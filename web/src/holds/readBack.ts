@@ -35,7 +35,7 @@ export function readBack(
     : t(option.from === place?.at.code ? 'hold.readKept' : 'hold.readSent', names)
   return [
     said,
-    option.journey && t('hold.inHand', { time: momentInWords(option.journey.inHand, all.timeZone) }),
+    option.delivery && t('hold.inHand', { time: momentInWords(option.delivery.inHand, all.timeZone) }),
     option.brings.length > 0 && t('hold.brings', { pieces: allOfInWords(option.brings) }),
   ]
     .filter(Boolean)

@@ -7,7 +7,7 @@ import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
-import { JourneySteps } from './JourneySteps.tsx'
+import { DeliverySteps } from './DeliverySteps.tsx'
 import styles from './routes.module.css'
 
 /** A route brings another edition than the one that the row is named by: which. */
@@ -79,7 +79,7 @@ export function RouteText({ route, copy, pickup }: { route: RouteLine; copy: Cop
         {t(sentence, names)}
         {cost}
       </p>
-      {route.journey && <JourneySteps journey={route.journey} from={copy.place.branch} pickup={pickup} />}
+      {route.delivery && <DeliverySteps delivery={route.delivery} from={copy.place.branch} pickup={pickup} />}
     </>
   )
 }

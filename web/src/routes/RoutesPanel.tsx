@@ -135,7 +135,7 @@ function whenOf(route: RouteLine, zone: string, t: Translate): string {
   if (route.notPossible) return t('routes.notPossible')
   if (route.open?.now) return t('routes.now')
   if (route.open) return route.open.opens ? t('routes.from', { time: momentInWords(route.open.opens, zone) }) : t('routes.staysShut')
-  if (route.journey) return t('routes.from', { time: momentInWords(route.journey.inHand, zone) })
+  if (route.delivery) return t('routes.from', { time: momentInWords(route.delivery.inHand, zone) })
   return route.queue ? t('routes.waiting') : t('routes.sure')
 }
 

@@ -8,7 +8,7 @@ import { borrowerOf, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { accountOf } from './account.ts'
 import { copiesOf } from './copies.ts'
-import { journeyLine } from './journey.ts'
+import { deliveryLine } from './delivery.ts'
 import { holdQuestion } from './question.ts'
 import { countWaiting } from './queue.ts'
 
@@ -50,14 +50,14 @@ function optionFrom(
   serving: Serving | Refusal,
   { before, brings }: { before: number; brings(serving: Serving): string[] },
 ): PickupOption {
-  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, journey: null, brings: [], refusal: serving }
+  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, delivery: null, brings: [], refusal: serving }
   const queue = serving.copy ? null : { before, copies: serving.eligible.length }
   return {
     pickup,
     from: serving.copy?.branch ?? null,
     cost: serving.cost,
     queue,
-    journey: serving.journey && journeyLine(serving.journey),
+    delivery: serving.delivery && deliveryLine(serving.delivery),
     brings: brings(serving),
     refusal: null,
   }

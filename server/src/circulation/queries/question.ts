@@ -14,6 +14,6 @@ export function holdQuestion(
 ): HoldQuestion | Refusal {
   const place = libraries.pickup(pickup, borrower.category)
   if (!place) return { code: 'pickup-not-served' }
-  const journey = libraries.journeysTo(pickup, now)
-  return { rules: libraries.holdRules, borrower, pickup: place, copies, selfServe: libraries.selfServe, journey }
+  const delivery = libraries.deliveriesTo(pickup, now)
+  return { rules: libraries.holdRules, borrower, pickup: place, copies, selfServe: libraries.selfServe, delivery }
 }

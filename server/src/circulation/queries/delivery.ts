@@ -1,8 +1,8 @@
-/** A journey as the API says it: moments in UTC, lines by their names. */
-import type { Journey as Told } from '@catalex/contract/courier'
-import type { Journey, Minute } from '@catalex/core/courier'
+/** A delivery as the API says it: moments in UTC, lines by their names. */
+import type { Delivery as Told } from '@catalex/contract/courier'
+import type { Delivery, Minute } from '@catalex/core/courier'
 
-export function journeyLine({ picked, legs, checkedIn, inHand }: Journey): Told {
+export function deliveryLine({ picked, legs, checkedIn, inHand }: Delivery): Told {
   return {
     picked: moment(picked),
     legs: legs.map(({ line, from, depart, to, arrive }) => ({ line: line.name, from, depart: moment(depart), to, arrive: moment(arrive) })),

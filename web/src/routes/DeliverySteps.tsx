@@ -1,5 +1,5 @@
 /** How a copy comes, step by step, for whoever wants to know why it takes so long. */
-import type { Journey } from '@catalex/contract/courier'
+import type { Delivery } from '@catalex/contract/courier'
 import Button from '@mui/material/Button'
 import { useId, useState } from 'react'
 import { useTranslation } from 'react-i18next'
@@ -8,19 +8,19 @@ import { usePlaces } from '../shared/places.tsx'
 import styles from './routes.module.css'
 
 interface Props {
-  journey: Journey
+  delivery: Delivery
   /** Branch of the copy. */
   from: string
   pickup: string
 }
 
-export function JourneySteps({ journey, from, pickup }: Props) {
+export function DeliverySteps({ delivery, from, pickup }: Props) {
   const { t } = useTranslation()
   const { all, branchName, pickupName } = usePlaces()
   const [open, setOpen] = useState(false)
   const id = useId()
   const at = (moment: string) => momentInWords(moment, all.timeZone)
-  const { picked, legs, checkedIn, inHand } = journey
+  const { picked, legs, checkedIn, inHand } = delivery
   const steps: [when: string, what: string][] = [
     [picked, t('routes.steps.picked', { branch: branchName(from) })],
     ...legs.flatMap(({ line, from: start, depart, to, arrive }): [string, string][] => [
