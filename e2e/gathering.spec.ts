@@ -19,11 +19,8 @@ async function gather(page: Page, search: string, many: number): Promise<string[
 const CARD = ['42331', '4733'] as const
 
 test('from a row to the plan with the lit bay', async ({ page }) => {
-  await page.goto('/search?q=%22last+keepers%22+lighthouses')
-  await row(page, 'Last keepers')
-    .getByRole('link', { name: /^Last keepers/ })
-    .first()
-    .click()
+  await page.goto('/search?q=norwegian+ferry+crews')
+  await row(page, 'Norwegian for ferry crews').getByRole('link', { name: 'Norwegian for ferry crews' }).first().click()
   const show = page.getByRole('button', { name: /on the plan$/ }).first()
   await show.click()
   const stands = page.getByRole('region', { name: 'Where it stands' })

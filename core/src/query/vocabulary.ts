@@ -21,7 +21,7 @@ export type Availability = (typeof AVAILABILITY)[number]
 export const IN_HAND = ['today', 'week', 'fortnight'] as const
 export type InHandBy = (typeof IN_HAND)[number]
 
-export const SORTS = ['relevance', 'newest', 'oldest', 'title', 'person', 'call-number', 'added'] as const
+export const SORTS = ['relevance', 'newest', 'oldest', 'title', 'person', 'call-number', 'added', 'in-hand'] as const
 export type Sort = (typeof SORTS)[number]
 
 export const HEADING_KINDS = ['person', 'title', 'subject', 'series', 'call-number'] as const

@@ -350,6 +350,27 @@ describe('search', () => {
     )
   })
 
+  it('puts first what is in hand first, and last what can be at no time', () => {
+    fc.assert(
+      fc.property(world, history, question, (documents, past, { narrowing: { sends, inHand } }) => {
+        const narrowing = { ...ALL, sends, inHand: inHand && { ...inHand, by: null } }
+        const { rows } = search(changedInto(documents, past), {
+          ...PAGE,
+          query: parseQuery('').node,
+          field: 'anywhere',
+          narrowing,
+          sort: 'in-hand',
+        })
+        const arrivalsOf = ({ carrier, holdings }: SearchDocument) =>
+          holdings
+            .filter(({ place, usesIn }) => (usesIn & (sends?.[FAMILY_CODES.indexOf(familyOf(carrier)) * 9 + place] ?? 0)) !== 0)
+            .map(({ place }) => inHand?.arrivals[place] ?? Infinity)
+        const first = rows.map(({ recordIds }) => Math.min(...recordIds.flatMap((id) => arrivalsOf(documents[id - 1]))))
+        expect(first).toEqual([...first].sort((a, b) => (a === b ? 0 : a - b)))
+      }),
+    )
+  })
+
   it('can be copied into one stretch of memory and read from it', () => {
     fc.assert(
       fc.property(world, question, (documents, { text, field, narrowing }) => {

@@ -60,6 +60,7 @@ export class DocumentFilter {
   /** By place: the first of the times by which its copies are in hand. */
   private readonly firstTime: Uint8Array
   private readonly never: number
+  private readonly arrivals: ArrayLike<number> | null
   /** Flags of each place, and where its entries stand in the table, family by family. */
   private readonly places: Uint8Array
   private readonly tableAt: Uint16Array
@@ -91,6 +92,7 @@ export class DocumentFilter {
     this.sendable = availabilityTable(['sendable'])
     this.sentBit = this.asksTime ? 1 : alsoBit('sendable')
     this.never = choice.inHand?.limits.length ?? 0
+    this.arrivals = choice.inHand?.arrivals ?? null
     this.firstTime = firstTimes(index, choice)
     this.placeCount = placeTree.codes.length
     this.online = choice.scope.online
@@ -183,6 +185,22 @@ export class DocumentFilter {
     let found = 0
     for (let i = valueFrom(this.index, doc), end = valueTo(this.index, doc); i < end; i += 1) found |= marks[value[i]]
     return ((this.needed & ~found) | (found >> 8)) << LISTED_SHIFT
+  }
+
+  /** When the first of the copies that pass and can be sent would be in hand, Infinity where none can or nobody knows. */
+  soonestArrival(doc: number): number {
+    const { arrivals } = this
+    if (arrivals === null) return Infinity
+    const { held } = this.index
+    const family = FAMILY_AT[formatOf(this.index, doc)] * this.placeCount
+    let soonest = Infinity
+    for (let e = heldFrom(this.index, doc), end = heldTo(this.index, doc); e < end; e += 1) {
+      const place = placeOfHeld(held[e])
+      if ((this.places[place] & (IN_SCOPE | CHOSEN | LATE)) !== (IN_SCOPE | CHOSEN)) continue
+      if ((this.table[this.tableAt[family + place] | usesOfHeld(held[e])] & this.sentBit) !== 0 && arrivals[place] < soonest)
+        soonest = arrivals[place]
+    }
+    return soonest
   }
 
   /** Lowest call number among the copies that pass, Infinity where there is none. */

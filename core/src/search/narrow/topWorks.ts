@@ -22,6 +22,7 @@ const KEYS: Record<Sort, (index: SearchIndex, passing: DocumentFilter, doc: numb
   person: (index, _passing, doc) => index.personOf[doc] * index.titles.length + index.titleOf[doc],
   added: (index, _passing, doc) => -index.recordIds[doc],
   'call-number': (_index, passing, doc) => passing.lowestCall(doc),
+  'in-hand': (_index, passing, doc) => passing.soonestArrival(doc),
 }
 
 export class TopWorks {

@@ -57,7 +57,7 @@ export function Head({ ref, question, asked, answer, density, onDensity, onChang
           )}
           <Choice
             label={t('search.order')}
-            values={SORTS}
+            values={SORTS.filter((one) => one !== 'in-hand' || answer.inHand !== null)}
             value={question.sort}
             name={(one) => t(`search.sorts.${one}`)}
             onChange={(sort) => {

@@ -206,6 +206,7 @@ export const first = {
       person: 'person',
       'call-number': 'call number',
       added: 'recently added',
+      'in-hand': 'soonest in hand',
     },
     row: {
       and: 'and {{count}} elsewhere',

@@ -215,6 +215,7 @@ export const first: InOtherWords<typeof english> = {
       person: 'nach Person',
       'call-number': 'nach Signatur',
       added: 'zuletzt erworben',
+      'in-hand': 'am schnellsten in der Hand',
     },
     row: {
       and: 'und {{count}} anderswo',
