@@ -3,9 +3,9 @@ import { expect, test } from '@playwright/test'
 import { noBarriers, row } from './steps.ts'
 
 test('along the shelf by keyboard: from a title to what stands beside it, and on', async ({ page }) => {
-  await page.goto('/search?q=%22last+keepers%22+lighthouses')
-  await row(page, 'Last keepers')
-    .getByRole('link', { name: /^Last keepers/ })
+  await page.goto('/search?q=last+keepers+of+the+sound')
+  await row(page, 'The last keepers of the Sound')
+    .getByRole('link', { name: /^The last keepers/ })
     .first()
     .click()
   const shelf = page.getByRole('list', { name: 'The shelf, in its order' })
@@ -40,9 +40,9 @@ test('along the shelf by keyboard: from a title to what stands beside it, and on
 })
 
 test('a call number is explained, and closes with the focus where it was', async ({ page }) => {
-  await page.goto('/search?q=%22last+keepers%22+lighthouses')
-  await row(page, 'Last keepers')
-    .getByRole('link', { name: /^Last keepers/ })
+  await page.goto('/search?q=last+keepers+of+the+sound')
+  await row(page, 'The last keepers of the Sound')
+    .getByRole('link', { name: /^The last keepers/ })
     .first()
     .click()
   const ask = page.getByRole('button', { name: /^What 387\.155/ }).first()
