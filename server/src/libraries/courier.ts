@@ -14,7 +14,7 @@ export class Deliveries {
   private readonly destinations: ReadonlyMap<string, Destination>
   private readonly zone: string
   private readonly hoursOf: ReadonlyMap<string, OpeningHours>
-  private known: { key: string; arrivals: Float64Array } = { key: '', arrivals: new Float64Array() }
+  private known = { minute: '', arrivals: new Map<string, Float64Array>() }
 
   constructor({ branches, timeZone }: LibraryFile, timetable: CourierFile) {
     this.hoursOf = new Map(branches.map(({ code, hours, closures }): [string, OpeningHours] => [code, { weekly: hours, closures }]))
@@ -51,12 +51,14 @@ export class Deliveries {
    * @param shelves of each node
    */
   arrivals(pickup: string, now: string, shelves: readonly (Shelves | null)[]): Float64Array {
-    const key = `${pickup} ${now.slice(0, 16)}`
-    if (this.known.key !== key) {
-      const inHandOf = this.inHandAt(pickup, now)
-      this.known = { key, arrivals: Float64Array.from(shelves, (one) => (one && inHandOf(one)) ?? Infinity) }
-    }
-    return this.known.arrivals
+    const minute = now.slice(0, 16)
+    if (this.known.minute !== minute) this.known = { minute, arrivals: new Map() }
+    const before = this.known.arrivals.get(pickup)
+    if (before) return before
+    const inHandOf = this.inHandAt(pickup, now)
+    const found = Float64Array.from(shelves, (one) => (one && inHandOf(one)) ?? Infinity)
+    this.known.arrivals.set(pickup, found)
+    return found
   }
 
   /** The ends of today and of the seventh and fourteenth day after it. */

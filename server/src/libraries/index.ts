@@ -23,7 +23,7 @@ import type { LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
 import { facetTree, type FacetTree, type InHand } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
-import { Deliveries, type InHandOf, type DeliveryOf } from './courier.ts'
+import { Deliveries, type InHandOf, type DeliveryOf, type Shelves } from './courier.ts'
 import { SETTINGS, VERSION } from './settings.ts'
 
 export { storeDocuments, type MissingRecord } from './documents.ts'
@@ -45,6 +45,8 @@ export class Libraries {
   private branches = new Map<string, Branch>()
   private places = new Map<string, { system: string; branch: string; collection: string }>()
   private deliveries: Deliveries | null = null
+  /** By node of the place tree. */
+  private shelves: (Shelves | null)[] | null = null
   private statuses = new Map<string, RecordedStatus>()
   private plans = new Map<string, { plan: BranchPlan; bayOf: ReturnType<typeof bayFinder> }>()
 
@@ -69,6 +71,7 @@ export class Libraries {
       ),
     )
     this.plans = new Map((documents.plans ?? []).map((plan) => [plan.branch, { plan, bayOf: bayFinder(plan) }]))
+    this.shelves = null
     this.deliveries = documents.courier ? new Deliveries(library, documents.courier) : null
     this.statuses = new Map(Object.entries(policies.statuses ?? {}).map(([words, status]) => [words.toLowerCase(), status]))
   }
@@ -132,13 +135,14 @@ export class Libraries {
 
   /** The same by nodes of the place tree, with the times by which titles are counted; null where nobody knows. */
   arrivalsAt(pickup: string | null, now: string): Pick<InHand, 'arrivals' | 'limits'> | null {
-    if (pickup === null || !this.deliveries) return null
-    const shelves = this.placeTree().codes.map((code) => {
+    // Whatever else somebody asks for is not kept.
+    if (pickup === null || !this.deliveries || !this.pickupPlace(pickup)) return null
+    this.shelves ??= this.placeTree().codes.map((code) => {
       const { branch, collection } = this.shelvesAt(code)
       const found = this.collection(branch, collection)
       return found ? { branch, collection, collectionKind: found.kind } : null
     })
-    return { arrivals: this.deliveries.arrivals(pickup, now, shelves), limits: this.deliveries.limits(now) }
+    return { arrivals: this.deliveries.arrivals(pickup, now, this.shelves), limits: this.deliveries.limits(now) }
   }
 
   /** Branches of which there is a plan. */

@@ -39,6 +39,8 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
   const [pickup, setPickup] = useState(scope.at)
   const [outcomes, setOutcomes] = useState<ReadonlyMap<string, Outcome>>(new Map())
   const [placing, setPlacing] = useState(false)
+  /** Keys of what is left out this time. */
+  const [leftOut, setLeftOut] = useState<ReadonlySet<string>>(new Set())
   // What came of each is told here: it stays until all is told.
   const close = () => {
     if (!placing) onClose()
@@ -48,7 +50,9 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
   const after = useAfterHolds()
   const options = useOptionsOfEach(which, pickup)
   const left = which.filter((one) => outcomes.get(entryKey(one))?.placed !== true)
-  const possible = left.filter((one) => options.of(one).kind === 'option')
+  const isChosen = (one: Which) => options.of(one).kind === 'option' && !leftOut.has(entryKey(one))
+  const possible = left.filter(isChosen)
+  const tooMany = Math.max(0, possible.length - options.room)
   const waiting = left.some((one) => options.of(one).kind === 'waiting')
   const cost = costOf(possible.map((one) => options.of(one)))
   const done = outcomes.size > 0 && !placing
@@ -70,15 +74,16 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
   const signInAndPlace = async () => {
     if (!(await askToSignIn())) return
     const own = await options.refetch()
-    const still = left.filter((one) => own.get(entryKey(one))?.kind === 'option')
-    if (still.length === possible.length && costOf([...own.values()]) === cost) await place(still)
+    const meant = possible.flatMap((one) => own.each.get(entryKey(one)) ?? [])
+    if (meant.every(({ kind }) => kind === 'option') && costOf(meant) === cost && meant.length <= own.room) await place(possible)
   }
   const said = (): string => {
     if (placing) return t('holdAll.placing', { done: outcomes.size, count: which.length })
     const where = { place: pickupName(pickup) }
     if (done) return t('holdAll.done', { placed: which.length - left.length, count: which.length, ...where })
     if (waiting) return t('hold.updating')
-    if (possible.length === 0) return t('holdAll.nonePossible', where)
+    if (possible.length === 0) return t(leftOut.size > 0 ? 'holdAll.allLeftOut' : 'holdAll.nonePossible', where)
+    if (tooMany > 0) return t('holdAll.tooMany', { count: tooMany, room: options.room })
     return `${t('holdAll.readBack', { count: possible.length, ...where })} ${cost === 0 ? t('hold.costsNothing') : t('holdAll.costs', { amount: amountInWords(cost) })}`
   }
   return (
@@ -112,6 +117,14 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
               row={rows.get(one.controlNumber)}
               each={options.of(one)}
               outcome={outcomes.get(entryKey(one))}
+              chosen={isChosen(one)}
+              onChoose={
+                placing
+                  ? undefined
+                  : (chosen) => {
+                      setLeftOut(new Set(chosen ? [...leftOut].filter((key) => key !== entryKey(one)) : [...leftOut, entryKey(one)]))
+                    }
+              }
             />
           ))}
         </ol>
@@ -131,7 +144,7 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
           <Button
             variant="contained"
             size="large"
-            disabled={placing || waiting || possible.length === 0}
+            disabled={placing || waiting || possible.length === 0 || tooMany > 0}
             onClick={() => void (reader ? place(possible) : signInAndPlace())}
           >
             {reader

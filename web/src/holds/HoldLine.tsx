@@ -1,6 +1,7 @@
 /** One of several titles to be held: what it is, how it would come or why not, and what came of it. */
 import type { ResultRow } from '@catalex/contract/search'
 import type { Which } from '@catalex/core/satchel'
+import Checkbox from '@mui/material/Checkbox'
 import MuiLink from '@mui/material/Link'
 import Skeleton from '@mui/material/Skeleton'
 import { useTranslation } from 'react-i18next'
@@ -22,18 +23,29 @@ interface Props {
   row: ResultRow | undefined
   each: Each
   outcome: Outcome | undefined
+  chosen: boolean
+  /** Whether it is held with the others; not while they are placed. */
+  onChoose: ((chosen: boolean) => void) | undefined
 }
 
-export function HoldLine({ which, row, each, outcome }: Props) {
+export function HoldLine({ which, row, each, outcome, chosen, onChoose }: Props) {
   const { t } = useTranslation()
   const links = useLinks()
+  const title = row?.title ?? which.controlNumber
   const edition = row?.editions.find(({ controlNumber }) => controlNumber === which.controlNumber)
   return (
     <li>
+      <Checkbox
+        size="small"
+        checked={outcome?.placed === true || chosen}
+        disabled={onChoose === undefined || outcome?.placed === true || each.kind !== 'option'}
+        slotProps={{ input: { 'aria-label': t('holdAll.with', { title }) } }}
+        onChange={(_, on) => onChoose?.(on)}
+      />
       <div>
         <b>
           <MuiLink component={Link} to={links.title(which.controlNumber)} color="inherit">
-            <Words>{row?.title ?? which.controlNumber}</Words>
+            <Words>{title}</Words>
           </MuiLink>
         </b>
         <span className={styles.soft}>

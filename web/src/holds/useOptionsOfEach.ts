@@ -1,5 +1,5 @@
 /** What a hold on each of several titles would mean at one pickup location. */
-import type { PickupOption } from '@catalex/contract/holds'
+import type { HoldOptions, PickupOption } from '@catalex/contract/holds'
 import type { Refusal } from '@catalex/contract/refusal'
 import { entryKey, type Which } from '@catalex/core/satchel'
 import { useQueries } from '@tanstack/react-query'
@@ -14,7 +14,9 @@ export type Each =
 
 export interface OptionsOfEach {
   of(which: Which): Each
-  refetch(): Promise<ReadonlyMap<string, Each>>
+  /** How many more holds this card may have. */
+  room: number
+  refetch(): Promise<{ each: ReadonlyMap<string, Each>; room: number }>
 }
 
 export function useOptionsOfEach(which: readonly Which[], pickup: string): OptionsOfEach {
@@ -32,7 +34,15 @@ export function useOptionsOfEach(which: readonly Which[], pickup: string): Optio
   const keys = which.map(entryKey)
   return {
     of: (one) => each(answers[keys.indexOf(entryKey(one))]),
-    refetch: async () =>
-      new Map((await Promise.all(answers.map((answer) => answer.refetch()))).map((answer, i) => [keys[i] ?? '', each(answer)])),
+    room: roomIn(answers),
+    refetch: async () => {
+      const own = await Promise.all(answers.map((answer) => answer.refetch()))
+      return { each: new Map(own.map((answer, i) => [keys[i] ?? '', each(answer)])), room: roomIn(own) }
+    },
   }
+}
+
+function roomIn(answers: readonly { data: HoldOptions | undefined }[]): number {
+  const { limit = null, used = 0 } = answers.find(({ data }) => data !== undefined)?.data ?? {}
+  return limit === null ? Infinity : limit - used
 }

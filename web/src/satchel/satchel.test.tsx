@@ -142,6 +142,20 @@ test('holds on all: what each costs or what stops it is said before, and what ca
   expect(keys[0]).not.toBe(keys[1])
 })
 
+test('over the limit it is asked which to leave out, before anything is placed', async () => {
+  const { user, server } = await openHolds({
+    holdOptions: options([pickup('quay'), pickup('hill')], { used: 14, limit: 15 }),
+    placeHold: hold('h1'),
+  })
+  const dialog = await screen.findByRole('dialog', { name: 'Hold 2 titles' })
+  expect(await within(dialog).findByText('There is room for 1 more on your card: leave out 1 title.')).toBeVisible()
+  expect(within(dialog).getByRole('button', { name: 'Place 2 holds' })).toBeDisabled()
+  await user.click(within(dialog).getByRole('checkbox', { name: 'Hold Anchors' }))
+  await user.click(within(dialog).getByRole('button', { name: 'Place 1 hold' }))
+  expect(await within(dialog).findByText(/^1 of 2 holds placed/)).toBeVisible()
+  expect(server.asked('placeHold').map(({ body }) => (body as { records: string[] }).records)).toEqual([['p1']])
+})
+
 test('on a terminal it is told that the satchel ends with the visit', async () => {
   expect(NOBODY.reader).toBeNull()
   const { default: IdleWarning } = await import('../card/IdleWarning.tsx')

@@ -203,6 +203,10 @@ export const gathered: InOtherWords<typeof english> = {
     readBack_one: '{{count}} Vormerkung, abzuholen: {{place}}.',
     readBack_other: '{{count}} Vormerkungen, eine je Titel, abzuholen: {{place}}.',
     costs: 'Zusammen kosten sie {{amount}}.',
+    with: '{{title}} vormerken',
+    tooMany_one: 'Ihre Karte hat noch Platz für {{room}}: Lassen Sie {{count}} Titel weg.',
+    tooMany_other: 'Ihre Karte hat noch Platz für {{room}}: Lassen Sie {{count}} Titel davon weg.',
+    allLeftOut: 'Alle sind weggelassen.',
     nonePossible:
       'Nichts davon kann für {{place}} vorgemerkt werden. Wählen Sie einen anderen Abholort, oder lesen Sie bei jedem den Grund.',
     signInFirst_one: 'Anmelden und {{count}} Vormerkung aufgeben',
