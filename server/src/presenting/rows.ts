@@ -98,7 +98,7 @@ function rowFrom(
     series: record.series[0] ?? null,
     titleInScript: record.titleInScript,
     online: editions.flatMap((edition) => edition.record.online).at(0) ?? null,
-    editions: editions.map((edition) => editionLine(edition, all, whose.scope)),
+    editions: editions.map((edition) => editionLine(edition, copies.get(edition.controlNumber) ?? [], whose.scope)),
     why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node, otherNamesIn(record, otherNames)),
     inHand: soonestOf(all, inHandOf),
     nearest: nearestOf((copies.get(controlNumber) ?? []).filter(meets), whose),
@@ -114,7 +114,7 @@ function sentTo(libraries: Libraries, { borrower, at, now }: Pick<Viewing, 'borr
 }
 
 function soonestOf(copies: readonly CopyNow[], inHandOf: Context['inHandOf']): ResultRow['inHand'] {
-  const soonest = Math.min(...copies.map((copy) => inHandOf(copy) ?? Infinity))
+  const soonest = copies.reduce((first, copy) => Math.min(first, inHandOf(copy) ?? Infinity), Infinity)
   return soonest === Infinity ? null : new Date(soonest * 60_000).toISOString()
 }
 

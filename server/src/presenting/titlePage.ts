@@ -60,6 +60,7 @@ export async function titlePage(
   const ownCopies = goodCopies.filter((copy) => copy.controlNumber === own.controlNumber)
   const asked = (some: readonly CopyNow[]) => (question.volume === null ? some : some.filter(({ barcode }) => barcode === question.volume))
   const routes = routesTo(libraries, question, asker, { any: { copies: asked(goodCopies), waiting: waitingForAny }, own: { copies: asked(ownCopies), waiting } }) // prettier-ignore
+  const byEdition = grouped(copies, ({ controlNumber }) => controlNumber)
   const byPlace = grouped(ownCopies, ({ branch }) => branch)
   const started = new Set(routes.map(({ barcode }) => barcode))
   const first = new Set([...byPlace.values()].flatMap((there) => there.slice(0, SHOWN_OF_A_PLACE)))
@@ -67,7 +68,9 @@ export async function titlePage(
   return {
     controlNumber: own.controlNumber,
     description: descriptionOf(own.record),
-    editions: workIds.flatMap((id) => records.get(id) ?? []).map((record) => editionLine(record, copies, question.scope)),
+    editions: workIds
+      .flatMap((id) => records.get(id) ?? [])
+      .map((record) => editionLine(record, byEdition.get(record.controlNumber) ?? [], question.scope)),
     places: [...byPlace].map(([branch, there]) => placeLine(branch, there)),
     copies: linesOf(libraries, asker, shown, goodCopies),
     routes: routes.map((route) => routeLine(route, goodCopies)),
