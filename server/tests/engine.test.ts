@@ -6,8 +6,6 @@ import type { JobName, Jobs } from '../src/search/engine/jobs.ts'
 import { buildIndex, EnginePool, everyDocument, LocalEngine, placeNodes, type Engine } from '../src/search/index.ts'
 import { DAY, startCatalogue, type Catalogue } from './catalogue.ts'
 
-const NOW = `${DAY}T11:20:00.000Z`
-
 let catalogue: Catalogue
 let local: Engine
 let pool: Engine
@@ -51,7 +49,6 @@ beforeAll(async () => {
           borrower: { category: 'adult', homeSystem: null },
           node: question(words).query,
           today: DAY,
-          now: NOW,
         },
       })),
     ),
@@ -76,7 +73,6 @@ beforeAll(async () => {
         at: 'northmole',
         borrower: { category: 'adult', homeSystem: null },
         today: DAY,
-        now: NOW,
       },
     ],
     walk: [{ titles: [record!.controlNumber, 'nothing'], volumes: [], at: 'northmole', stepless: false, minute: `${DAY}T11:20` }],
@@ -95,7 +91,6 @@ beforeAll(async () => {
       at: 'northmole',
       borrower: { category: 'adult', homeSystem: null },
       today: DAY,
-      now: NOW,
     })),
     works: [{ question: question('the', { size: 7 }) }],
     citations: [{ controlNumbers: [record!.controlNumber, 'nothing'], style: 'mla' }],

@@ -79,7 +79,8 @@ export const rowSchema = shape({
   titleInScript: { ...nullable('string'), description: 'The title in the script in which it stands on the thing.' },
   inHand: {
     ...orNull(moment),
-    description: 'When a copy in now would be in hand at the pickup location; null where none can, or nobody knows.',
+    description:
+      'Of what a search found: when the first copy that is all that is asked would be in hand at the pickup location; null where none can, or nobody knows.',
   },
   online: { ...orNull(onlineVersionSchema), description: 'A version that is read online; never a copy.' },
   why: { ...orNull(whySchema), description: 'The text that matched, where nothing in the row shows it.' },

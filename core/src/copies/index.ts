@@ -1,2 +1,2 @@
 export * from './copy.ts'
-export { piecesOf, wholes } from './sets.ts'
+export { piecesOf, wholes, type Whole } from './sets.ts'

@@ -1,5 +1,5 @@
 /** What a timetable leaves out: places that no line serves or that nothing reaches, and arrivals at closed doors. */
-import type { DateTime } from 'luxon'
+import { DateTime } from 'luxon'
 import { spansOn, type OpeningHours } from '../calendar/index.ts'
 import { Courier, type Destination, type Standing } from './courier.ts'
 import { networkOver } from './network.ts'
@@ -18,7 +18,8 @@ export type CourierFinding =
 export interface CourierPlaces {
   hours: ReadonlyMap<string, OpeningHours>
   standings: readonly Standing[]
-  pickups: readonly (Destination & { code: string })[]
+  /** By code of the pickup point. */
+  pickups: ReadonlyMap<string, Destination>
 }
 
 /** Weeks of which the arrivals are looked at: what runs every second week comes by. */
@@ -27,7 +28,8 @@ const DAYS = 42
 /** @param now in the time zone of the timetable */
 export function courierFindings(timetable: Timetable, places: CourierPlaces, now: DateTime): CourierFinding[] {
   const served = new Set(timetable.lines.flatMap(({ stops }) => stops.map(({ branch }) => branch)))
-  const branches = new Set([...places.standings, ...places.pickups].map(({ branch }) => branch))
+  const pickups = [...places.pickups].map(([code, point]) => ({ code, ...point }))
+  const branches = new Set([...places.standings, ...pickups].map(({ branch }) => branch))
   const lonely = [...branches].filter((branch) => !served.has(branch))
   const courier = new Courier(timetable, places.hours)
   const goes = (from: Standing, to: Destination) => from.branch !== to.branch && courier.delivery(from, to, now) !== null
@@ -35,9 +37,9 @@ export function courierFindings(timetable: Timetable, places: CourierPlaces, now
   return [
     ...lonely.map((branch): CourierFinding => ({ code: 'no-line', branch })),
     ...reachable(places.standings).flatMap((from): CourierFinding[] =>
-      places.pickups.some((to) => goes(from, to)) ? [] : [{ code: 'nothing-leaves', branch: from.branch, collection: from.collection }],
+      pickups.some((to) => goes(from, to)) ? [] : [{ code: 'nothing-leaves', branch: from.branch, collection: from.collection }],
     ),
-    ...reachable(places.pickups).flatMap((to): CourierFinding[] =>
+    ...reachable(pickups).flatMap((to): CourierFinding[] =>
       places.standings.some((from) => goes(from, to)) ? [] : [{ code: 'nothing-arrives', pickup: to.code }],
     ),
     ...closedDoors(timetable, places, now),
@@ -45,15 +47,18 @@ export function courierFindings(timetable: Timetable, places: CourierPlaces, now
 }
 
 function closedDoors({ lines, checkInMinutes }: Timetable, { hours, pickups }: CourierPlaces, now: DateTime): CourierFinding[] {
-  const collected = new Set(pickups.map(({ branch }) => branch))
+  const collected = new Set([...pickups.values()].map(({ branch }) => branch))
   const met = new Map<string, boolean>()
   for (const { line, to, arrive } of networkOver(lines, now.startOf('day'), DAYS).rides) {
     const key = JSON.stringify([line.code, to])
     const open = hours.get(to)
     if (!open || !collected.has(to) || met.get(key) === true) continue
-    const day = now.startOf('day').plus({ days: Math.floor((arrive - minuteOf(now.startOf('day'))) / 1440) })
     // What comes before the doors open is checked in when they do.
-    met.set(key, [day.minus({ days: 1 }), day].some((date) => spansOn(open, date).some(([, closes]) => arrive + checkInMinutes <= minuteOf(closes)))) // prettier-ignore
+    const spans = spansOn(open, DateTime.fromMillis(arrive * 60_000, { zone: now.zone }))
+    met.set(
+      key,
+      spans.some(([, closes]) => arrive + checkInMinutes <= minuteOf(closes)),
+    )
   }
   return [...met].flatMap(([key, isMet]): CourierFinding[] => {
     const [line = '', branch = ''] = JSON.parse(key) as string[]

@@ -261,7 +261,7 @@ describe('the check of a timetable', () => {
       collection: branch === 'store' ? 'stack' : 'main',
       closed: branch === 'store',
     })),
-    pickups: (['central', 'hill', 'island', 'heron'] as const).map((code) => ({ code, branch: code, hours: HOURS[code] })),
+    pickups: new Map((['central', 'hill', 'island', 'heron'] as const).map((code) => [code, { branch: code, hours: HOURS[code] }])),
     ...more,
   })
   const found = (lines: CourierLine[], more: Partial<CourierPlaces> = {}) =>

@@ -64,9 +64,12 @@ export class Courier {
     return inHand === null ? null : { picked, legs: arrivals?.legsTo(to.branch) ?? [], checkedIn, inHand }
   }
 
-  /** When somebody who goes there can first get in. */
-  opening({ hours }: Destination, now: DateTime): Minute | null {
-    return this.weeksFrom(now).within(hours, minuteOf(now.startOf('minute')), 0)
+  /** When a copy in now would be in hand: brought, or fetched by the reader where it stands at the pickup location itself. */
+  inHand(from: Standing, to: Destination, now: DateTime): Minute | null {
+    const brought = this.delivery(from, to, now)?.inHand ?? null
+    if (from.closed || from.branch !== to.branch) return brought
+    const fetched = this.weeksFrom(now).within(this.hours.get(to.branch) ?? to.hours, minuteOf(now.startOf('minute')), 0)
+    return brought === null || fetched === null ? (brought ?? fetched) : Math.min(brought, fetched)
   }
 
   private weeksFrom(now: DateTime): Weeks {
@@ -150,3 +153,6 @@ class Weeks {
     return spans
   }
 }
+
+/** The ends of today and of the seventh and fourteenth day after it: by when something would be in hand (`IN_HAND`). */
+export const inHandLimits = (now: DateTime): Minute[] => [1, 8, 15].map((days) => minuteOf(now.startOf('day').plus({ days })) - 1)

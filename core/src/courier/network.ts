@@ -54,11 +54,6 @@ function ridesOf(line: CourierLine, date: DateTime, run: number): Ride[] {
   })
 }
 
-interface Boarded {
-  /** Of the run, where the copy was loaded. */
-  ride: Ride
-}
-
 interface Arrived {
   /** With which it comes. */
   ride: Ride
@@ -76,16 +71,17 @@ export class Arrivals {
     ready: Minute,
   ) {
     const loadable = new Map([[from, ready]])
-    const boarded = new Array<Boarded | undefined>(runs)
+    // By run, the ride where the copy was loaded.
+    const boarded = new Array<Ride | undefined>(runs)
     const hubs = new Set(sorting)
     for (let i = firstFrom(rides, ready); i < rides.length; i += 1) {
       const ride = rides[i]
       if (!ride) break
-      const aboard = boarded[ride.run] ?? ((loadable.get(ride.from) ?? Infinity) + ride.line.cutOff <= ride.depart ? { ride } : undefined)
+      const aboard = boarded[ride.run] ?? ((loadable.get(ride.from) ?? Infinity) + ride.line.cutOff <= ride.depart ? ride : undefined)
       if (!aboard) continue
       boarded[ride.run] = aboard
       if (ride.to === from || ride.arrive >= (this.arrived.get(ride.to)?.ride.arrive ?? Infinity)) continue
-      this.arrived.set(ride.to, { ride, boarded: aboard.ride })
+      this.arrived.set(ride.to, { ride, boarded: aboard })
       if (hubs.has(ride.to)) loadable.set(ride.to, ride.arrive + sortMinutes)
     }
   }

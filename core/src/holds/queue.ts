@@ -19,7 +19,7 @@ export function nextInQueue<T extends WaitingHold, C extends Copy>(
   queue: readonly T[],
   pieces: readonly C[],
 ): { waiting: T; copy: C } | null {
-  const ones = wholes(pieces)
+  const ones = wholes(pieces).map(({ one }) => one)
   for (const hold of queue) {
     const copy = (hold.barcode === null ? ones : pieces).find((one) => isInNow(one) && wants(hold, one) && serves(hold, one))
     if (copy) return { waiting: hold, copy }

@@ -1,5 +1,5 @@
 /** Which copy serves a hold, what it costs, and which may serve it later. */
-import { isInNow, isLost, piecesOf, wholes, type Copy } from '../copies/index.ts'
+import { isInNow, isLost, wholes, type Copy, type Whole } from '../copies/index.ts'
 import type { Delivery } from '../courier/index.ts'
 import type { Borrower } from '../policies/index.ts'
 import type { Refusal } from './refusals.ts'
@@ -24,25 +24,28 @@ export interface Serving {
   cost: number
   /** How the copy set aside comes. */
   delivery: Delivery | null
+  /** The pieces that come, of the copy set aside, else of the first that may serve later. */
+  brings: readonly Copy[]
   /** Copies that may fill it. */
   eligible: Copy[]
 }
 
 export function servingOf(question: HoldQuestion): Serving | Refusal {
-  const there = wholes(question.copies).filter((copy) => !isLost(copy))
+  const there = wholes(question.copies).filter(({ one }) => !isLost(one))
   if (there.length === 0) return { code: 'no-copy', why: question.copies.length > 0 ? 'lost' : 'none' }
-  const verdicts = there.map((copy) => ({ copy, verdict: verdictFor(question, copy) }))
-  const eligible = verdicts.flatMap(({ copy, verdict }) => (verdict.allowed ? [{ copy, cost: verdict.cost }] : []))
+  const verdicts = there.map((whole) => ({ whole, verdict: verdictFor(question, whole.one) }))
+  const eligible = verdicts.flatMap(({ whole, verdict }) => (verdict.allowed ? [{ ...whole, cost: verdict.cost }] : []))
   if (eligible.length === 0) return firstSpoken(verdicts.map(({ verdict }) => verdict))
   const [best] = eligible
-    .filter(({ copy }) => isInNow(copy))
-    .map((one) => ({ ...one, delivery: deliveryOf(question, one.copy) }))
-    .sort((a, b) => preference(question, a, b) || compareBarcodes(a.copy, b.copy))
+    .filter(({ one }) => isInNow(one))
+    .map((candidate): Candidate => ({ ...candidate, delivery: lastDelivery(question, candidate.pieces) }))
+    .sort((a, b) => preference(question, a, b) || compareBarcodes(a.one, b.one))
   return {
-    copy: best?.copy ?? null,
+    copy: best?.one ?? null,
     cost: best?.cost ?? Math.min(...eligible.map(({ cost }) => cost)),
     delivery: best?.delivery ?? null,
-    eligible: eligible.map(({ copy }) => copy),
+    brings: (best ?? eligible[0])?.pieces ?? [],
+    eligible: eligible.map(({ one }) => one),
   }
 }
 
@@ -52,15 +55,13 @@ export function verdictFor({ rules, borrower, pickup, selfServe }: HoldQuestion,
   return verdictOn(rules, borrower, copy, pickup)
 }
 
-/** Of a set, that of the piece which comes last. */
-function deliveryOf({ delivery, copies }: HoldQuestion, copy: Copy): Delivery | null {
-  if (!delivery) return null
-  const all = piecesOf(copy, copies).map(delivery)
-  return all.reduce((last, one) => (last === null || one === null ? null : one.inHand > last.inHand ? one : last), all[0] ?? null)
+/** A set comes with the last of its pieces; where nobody knows of one, nobody knows of the set. */
+function lastDelivery({ delivery }: HoldQuestion, pieces: readonly Copy[]): Delivery | null {
+  const all = pieces.map((piece) => delivery?.(piece) ?? null)
+  return all.reduce((last, one) => (last && one && (one.inHand > last.inHand ? one : last)) || null)
 }
 
-interface Candidate {
-  copy: Copy
+interface Candidate extends Whole<Copy> {
   cost: number
   delivery: Delivery | null
 }
@@ -70,9 +71,9 @@ interface Candidate {
  * and that of the reader's own.
  */
 function preference({ pickup, borrower }: HoldQuestion, a: Candidate, b: Candidate): number {
-  const elsewhere = ({ copy }: Candidate) => Number(copy.branch !== pickup.branch)
+  const elsewhere = ({ one }: Candidate) => Number(one.branch !== pickup.branch)
   const comes = ({ delivery }: Candidate) => delivery?.inHand ?? NEVER
-  const foreign = ({ copy }: Candidate) => (copy.system === pickup.system ? 0 : copy.system === borrower.homeSystem ? 1 : 2)
+  const foreign = ({ one }: Candidate) => (one.system === pickup.system ? 0 : one.system === borrower.homeSystem ? 1 : 2)
   return elsewhere(a) - elsewhere(b) || comes(a) - comes(b) || a.cost - b.cost || foreign(a) - foreign(b)
 }
 

@@ -293,6 +293,13 @@ describe('search', () => {
         expect(result.without.copies).toBe(ask({ copies: [] }).count)
         const { inHand } = narrowing
         expect(result.inHand).toEqual((inHand?.limits ?? []).map((_, by) => ask({ inHand: inHand && { ...inHand, by } }).count))
+        // A row is in hand at the first time by which its work is found.
+        const times = inHand === null ? [] : [0, 1, 2, 3, 4, 5]
+        const worksBy = times.map((time) =>
+          bruteForce(documents, query, field, { ...narrowing, inHand: inHand && { ...inHand, limits: [time], by: 0 } }),
+        )
+        for (const row of result.rows)
+          expect(row.inHand).toBe(times.find((time) => worksBy[time].has(documents[row.recordId - 1].workKey)) ?? null)
         expect(result.without.by).toBe(ask({ inHand: inHand && { ...inHand, by: null } }).count)
         expect(result.without.years).toBe(ask({ years: { from: null, to: null } }).count)
       }),
@@ -361,11 +368,7 @@ describe('search', () => {
           narrowing,
           sort: 'in-hand',
         })
-        const arrivalsOf = ({ carrier, holdings }: SearchDocument) =>
-          holdings
-            .filter(({ place, usesIn }) => (usesIn & (sends?.[FAMILY_CODES.indexOf(familyOf(carrier)) * 9 + place] ?? 0)) !== 0)
-            .map(({ place }) => inHand?.arrivals[place] ?? Infinity)
-        const first = rows.map(({ recordIds }) => Math.min(...recordIds.flatMap((id) => arrivalsOf(documents[id - 1]))))
+        const first = rows.map((row) => row.inHand ?? Infinity)
         expect(first).toEqual([...first].sort((a, b) => (a === b ? 0 : a - b)))
       }),
     )

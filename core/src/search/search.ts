@@ -49,6 +49,8 @@ export interface SearchRow {
   /** The best matching record of the work, and all its records. */
   recordId: number
   recordIds: number[]
+  /** When it could first be in hand, in the unit of the arrivals; null where it can't or nobody knows. */
+  inHand: number | null
 }
 
 type Asked = Pick<SearchQuestion, 'query' | 'field' | 'narrowing'>
@@ -154,13 +156,14 @@ function lastPageAtMost(count: number, { from, size }: SearchQuestion): number {
 /** The page asked for, of the first works of each segment. */
 function rowsOf(parts: readonly Part[], { sort, from, size }: SearchQuestion): SearchRow[] {
   const rows = parts.flatMap(({ segment: { index }, top }) =>
-    (parts.length === 1 ? top.slice(from) : top).map(({ work, best, key }) => {
+    (parts.length === 1 ? top.slice(from) : top).map(({ work, best, key, arrival }) => {
       const recordIds = recordsIn(index, work)
-      return { recordId: index.recordIds[best], recordIds, key: parts.length === 1 ? key : wordedKey(index, sort, best, key) }
+      const inHand = arrival === Infinity ? null : arrival
+      return { recordId: index.recordIds[best], recordIds, inHand, key: parts.length === 1 ? key : wordedKey(index, sort, best, key) }
     }),
   )
   if (parts.length > 1) rows.sort((a, b) => (a.key === b.key ? a.recordIds[0] - b.recordIds[0] : a.key < b.key ? -1 : 1)).splice(0, from)
-  return rows.slice(0, size).map(({ recordId, recordIds }) => ({ recordId, recordIds }))
+  return rows.slice(0, size).map(({ recordId, recordIds, inHand }) => ({ recordId, recordIds, inHand }))
 }
 
 /** What a work is ordered by in words, where its number says nothing outside its own segment. */

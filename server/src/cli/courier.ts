@@ -1,6 +1,6 @@
 /** `catalex courier`: what the timetable leaves out, and how a copy would get from one place to another. */
 import { existsSync } from 'node:fs'
-import { courierFindings, type CourierFinding, type Delivery } from '@catalex/core/courier'
+import type { CourierFinding, Delivery } from '@catalex/core/courier'
 import { DateTime } from 'luxon'
 import { Database } from '../database/index.ts'
 import { Libraries } from '../libraries/index.ts'
@@ -20,8 +20,9 @@ export async function courier(asked: readonly string[], options: Options): Promi
   const zone = libraries.library.timeZone
   const now = options.at === undefined ? machineClock(zone).now() : DateTime.fromISO(options.at, { zone })
   if (!now.isValid) throw new Error(`"${options.at ?? ''}" is no time: write it as 2026-11-25T11:20.`)
-  if (libraries.told.documents?.courier === undefined) throw new Error('The library tells no timetable: write courier.json and load it.')
-  return asked.length === 0 ? sayFindings(libraries, now) : sayDelivery(libraries, asked, now)
+  const found = libraries.courierFindings(now.toISO() ?? '')
+  if (found === null) throw new Error('The library tells no timetable: write courier.json and load it.')
+  return asked.length === 0 ? sayFindings(found) : sayDelivery(libraries, asked, now)
 }
 
 async function librariesFrom({ world, data }: Options): Promise<Libraries> {
@@ -35,26 +36,9 @@ async function librariesFrom({ world, data }: Options): Promise<Libraries> {
   }
 }
 
-function sayFindings({ library, told }: Libraries, now: DateTime): number {
-  const timetable = told.documents?.courier
-  if (!timetable) return 1
-  const found = courierFindings(
-    timetable,
-    {
-      hours: new Map(library.branches.map(({ code, hours, closures }) => [code, { weekly: hours, closures }])),
-      standings: library.branches.flatMap(({ code: branch, collections }) =>
-        collections
-          .filter(({ kind }) => kind !== 'reading room')
-          .map(({ code: collection, kind }) => ({ branch, collection, closed: kind === 'closed stacks' || kind === 'store' })),
-      ),
-      pickups: library.branches.flatMap(({ code: branch, hours, closures, pickups }) =>
-        pickups.map((point) => ({ code: point.code, branch, hours: { weekly: point.hours ?? hours, closures } })),
-      ),
-    },
-    now,
-  )
+function sayFindings(found: readonly CourierFinding[]): number {
   for (const finding of found) console.log(inWords(finding))
-  if (found.length === 0) console.log(`${String(timetable.lines.length)} lines: every place is served, and every line comes in time.`)
+  if (found.length === 0) console.log('Every place is served, and every line comes in time.')
   return found.length === 0 ? 0 : 1
 }
 

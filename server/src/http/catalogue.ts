@@ -54,8 +54,8 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     there(await search.ask('series', { controlNumber: path.controlNumber, scope: query.in, today: momentOf(clock.now()).today }, asking)),
   )
   bind('related', async ({ request, path, query, asking }) => {
-    const { borrower, at, today, now } = await searcherOf(request, query.at)
-    return there(await search.ask('related', { controlNumber: path.controlNumber, scope: query.in, at, borrower, today, now }, asking))
+    const { borrower, at, today } = await searcherOf(request, query.at)
+    return there(await search.ask('related', { controlNumber: path.controlNumber, scope: query.in, at, borrower, today }, asking))
   })
   bind('volumes', async ({ request, path, query, asking }) =>
     there(await search.ask('volumes', { controlNumber: path.controlNumber, asked: await titleQuestion(request, query) }, asking)),

@@ -1,85 +1,101 @@
 /** When things get to a pickup location, by the courier's timetable as the library tells it. */
 import type { CourierFile, LibraryFile } from '@catalex/contract/files'
 import { isReachable, type Copy } from '@catalex/core/copies'
-import { Courier, minuteOf, type Destination, type Delivery, type Minute } from '@catalex/core/courier'
+import {
+  Courier,
+  courierFindings,
+  inHandLimits,
+  type CourierFinding,
+  type CourierPlaces,
+  type Delivery,
+  type Destination,
+  type Minute,
+  type Standing,
+} from '@catalex/core/courier'
 import type { OpeningHours } from '@catalex/core/calendar'
 import { DateTime } from 'luxon'
+import { placeCode } from './places.ts'
 
 export type Shelves = Pick<Copy, 'branch' | 'collection' | 'collectionKind'>
 export type DeliveryOf = (copy: Shelves) => Delivery | null
-export type InHandOf = (copy: Shelves) => Minute | null
 
 export class Deliveries {
+  private readonly places: CourierPlaces
   private readonly courier: Courier
-  private readonly destinations: ReadonlyMap<string, Destination>
   private readonly zone: string
-  private readonly hoursOf: ReadonlyMap<string, OpeningHours>
   private known = { minute: '', arrivals: new Map<string, Float64Array>() }
 
-  constructor({ branches, timeZone }: LibraryFile, timetable: CourierFile) {
-    this.hoursOf = new Map(branches.map(({ code, hours, closures }): [string, OpeningHours] => [code, { weekly: hours, closures }]))
-    this.zone = timeZone
-    this.courier = new Courier(timetable, this.hoursOf)
-    this.destinations = new Map(
-      branches.flatMap(({ code: branch, hours, closures, pickups }) =>
-        pickups.map((point): [string, Destination] => [point.code, { branch, hours: { weekly: point.hours ?? hours, closures } }]),
-      ),
-    )
+  constructor(
+    library: LibraryFile,
+    private readonly timetable: CourierFile,
+  ) {
+    this.places = placesOf(library)
+    this.courier = new Courier(timetable, this.places.hours)
+    this.zone = library.timeZone
   }
 
-  /**
-   * When a copy in now would be in hand: brought by the courier, or fetched by the reader where it stands at the pickup
-   * location itself.
-   * @param now ISO time
-   */
-  inHandAt(pickup: string, now: string): InHandOf {
-    const deliveryOf = this.to(pickup, now)
-    const destination = this.destinations.get(pickup)
-    const at = DateTime.fromISO(now, { zone: this.zone })
-    const opening = destination
-      ? this.courier.opening({ ...destination, hours: this.hoursOf.get(destination.branch) ?? destination.hours }, at)
-      : null
+  /** What the timetable leaves out. */
+  findings(now: string): CourierFinding[] {
+    return courierFindings(this.timetable, this.places, this.timeOf(now))
+  }
+
+  /** How copies come to a pickup location. @param now ISO time */
+  to(pickup: string, now: string): DeliveryOf {
+    const destination = this.places.pickups.get(pickup)
+    const at = this.timeOf(now)
+    const known = new Map<string, Delivery | null>()
     return (copy) => {
-      const brought = deliveryOf(copy)?.inHand ?? null
-      const fetched = copy.branch === destination?.branch && isReachable(copy) ? opening : null
-      return brought === null || fetched === null ? (brought ?? fetched) : Math.min(brought, fetched)
+      const place = placeCode(copy.branch, copy.collection)
+      const before = known.get(place)
+      if (before !== undefined) return before
+      const found = destination ? this.courier.delivery(standingAt(copy), destination, at) : null
+      known.set(place, found)
+      return found
     }
   }
 
   /**
-   * The same for the nodes of the place tree, of which only collections have copies; kept for the minute.
-   * @param shelves of each node
+   * When copies in now would be in hand at a pickup location, by nodes of the place tree; kept for the minute.
+   * @param shelves of each node; null for one that has no copies of its own
    */
   arrivals(pickup: string, now: string, shelves: readonly (Shelves | null)[]): Float64Array {
     const minute = now.slice(0, 16)
     if (this.known.minute !== minute) this.known = { minute, arrivals: new Map() }
     const before = this.known.arrivals.get(pickup)
     if (before) return before
-    const inHandOf = this.inHandAt(pickup, now)
-    const found = Float64Array.from(shelves, (one) => (one && inHandOf(one)) ?? Infinity)
+    const destination = this.places.pickups.get(pickup)
+    const at = this.timeOf(now)
+    const inHandOf = (one: Shelves | null) => one && destination && this.courier.inHand(standingAt(one), destination, at)
+    const found = Float64Array.from(shelves, (one) => inHandOf(one) ?? Infinity)
     this.known.arrivals.set(pickup, found)
     return found
   }
 
-  /** The ends of today and of the seventh and fourteenth day after it. */
   limits(now: string): Minute[] {
-    const today = DateTime.fromISO(now, { zone: this.zone }).startOf('day')
-    return [1, 8, 15].map((days) => minuteOf(today.plus({ days })) - 1)
+    return inHandLimits(this.timeOf(now))
   }
 
-  /** @param now ISO time */
-  to(pickup: string, now: string): DeliveryOf {
-    const destination = this.destinations.get(pickup)
-    const at = DateTime.fromISO(now, { zone: this.zone })
-    const known = new Map<string, Delivery | null>()
-    return ({ branch, collection, collectionKind }) => {
-      const place = `${branch}/${collection}`
-      const before = known.get(place)
-      if (before !== undefined) return before
-      const closed = collectionKind === 'closed stacks' || collectionKind === 'store'
-      const found = destination ? this.courier.delivery({ branch, collection, closed }, destination, at) : null
-      known.set(place, found)
-      return found
-    }
+  private timeOf(now: string): DateTime {
+    return DateTime.fromISO(now, { zone: this.zone })
+  }
+}
+
+export const standingAt = ({ branch, collection, collectionKind }: Shelves): Standing => ({
+  branch,
+  collection,
+  closed: !isReachable({ collectionKind }),
+})
+
+function placesOf({ branches }: LibraryFile): CourierPlaces {
+  return {
+    hours: new Map(branches.map(({ code, hours, closures }): [string, OpeningHours] => [code, { weekly: hours, closures }])),
+    standings: branches.flatMap(({ code: branch, collections }) =>
+      collections.map(({ code: collection, kind: collectionKind }) => standingAt({ branch, collection, collectionKind })),
+    ),
+    pickups: new Map(
+      branches.flatMap(({ code: branch, hours, closures, pickups }) =>
+        pickups.map((point): [string, Destination] => [point.code, { branch, hours: { weekly: point.hours ?? hours, closures } }]),
+      ),
+    ),
   }
 }

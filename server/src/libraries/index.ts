@@ -18,20 +18,20 @@ import { plansFileSchema, type BranchPlan, type PlansFile } from '@catalex/contr
 import { checked } from '@catalex/contract/schema'
 import type { RecordedStatus } from '@catalex/core/catalogue'
 import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
+import type { CourierFinding } from '@catalex/core/courier'
 import { defaultPickup, usualPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
 import { facetTree, type FacetTree, type InHand } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
-import { Deliveries, type InHandOf, type DeliveryOf, type Shelves } from './courier.ts'
+import { Deliveries, type DeliveryOf, type Shelves } from './courier.ts'
+import { placeCode } from './places.ts'
 import { SETTINGS, VERSION } from './settings.ts'
 
+export { placeCode } from './places.ts'
 export { storeDocuments, type MissingRecord } from './documents.ts'
 
 const MINUTE = 60_000
-
-/** A place in the tree: a collection is "branch/collection". */
-export const placeCode = (branch: string, collection: string): string => `${branch}/${collection}`
 
 /** What the library says of itself. */
 export interface Told {
@@ -128,12 +128,16 @@ export class Libraries {
     return this.deliveries?.to(pickup, now) ?? (() => null)
   }
 
-  /** When copies in now would be in hand at a pickup location. @param now ISO time */
-  inHandAt(pickup: string | null, now: string): InHandOf {
-    return pickup === null || !this.deliveries ? () => null : this.deliveries.inHandAt(pickup, now)
+  /** What the timetable leaves out; null where there is none. @param now ISO time */
+  courierFindings(now: string): CourierFinding[] | null {
+    return this.deliveries?.findings(now) ?? null
   }
 
-  /** The same by nodes of the place tree, with the times by which titles are counted; null where nobody knows. */
+  /**
+   * When copies in now would be in hand at a pickup location, by nodes of the place tree, with the times by which titles are
+   * counted; null where nobody knows.
+   * @param now ISO time
+   */
   arrivalsAt(pickup: string | null, now: string): Pick<InHand, 'arrivals' | 'limits'> | null {
     // Whatever else somebody asks for is not kept.
     if (pickup === null || !this.deliveries || !this.pickupPlace(pickup)) return null

@@ -5,7 +5,7 @@ import type { BibRecord } from '@catalex/core/catalogue'
 import type { Borrower } from '@catalex/core/policies'
 import { parseQuery } from '@catalex/core/query'
 import { nearBySubject } from '@catalex/core/related'
-import { liveRecordCount, recordsOfWork, recordsWithHeading, type Segments } from '@catalex/core/search'
+import { liveRecordCount, recordsOfWork, recordsWithHeading, type SearchRow, type Segments } from '@catalex/core/search'
 import { recordsByControlNumber, recordsById } from '../catalogue/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
@@ -18,7 +18,6 @@ export interface RelatedQuestion {
   at: string | null
   borrower: Borrower
   today: string
-  now: string
 }
 
 /** Titles of each kind that are told. */
@@ -54,13 +53,13 @@ export async function relatedTitles(
 const NOTHING_SOUGHT = parseQuery('').node
 
 /** Each work once, by the record that stands first. */
-function ofWorks(segments: Segments, recordIds: readonly number[]): { recordId: number; recordIds: number[] }[] {
+function ofWorks(segments: Segments, recordIds: readonly number[]): SearchRow[] {
   const seen = new Set<number>()
   return recordIds.flatMap((recordId) => {
     if (seen.has(recordId)) return []
     const work = recordsOfWork(segments, recordId)
     for (const id of work) seen.add(id)
-    return [{ recordId, recordIds: work.length > 0 ? work : [recordId] }]
+    return [{ recordId, recordIds: work.length > 0 ? work : [recordId], inHand: null }]
   })
 }
 

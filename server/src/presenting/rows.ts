@@ -2,12 +2,11 @@
 import type { ResultRow } from '@catalex/contract/search'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
-import { verdictOn } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
 import { parseQuery, type Availability, type QueryNode } from '@catalex/core/query'
 import { facetValuesOf, languageOf, otherNamesIn, recordsOfWork, textsOf, whyMatched, type OtherNames, type SearchRow, type Segments } from '@catalex/core/search' // prettier-ignore
 import { otherNamesOf, recordIdsOf, recordsById, type StoredRecord } from '../catalogue/index.ts'
-import { copiesOf, type CopyNow } from '../circulation/index.ts'
+import { copiesOf, momentAt, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { editionLine, inScope, meeting, nearestFirst, shelfPlaceOf, type Whose } from './copies.ts'
@@ -25,15 +24,13 @@ export interface Viewing {
   /** Pickup location. */
   at: string | null
   today: string
-  /** ISO time. */
-  now: string
 }
 
 export async function presentRows(
   database: Queryable,
   libraries: Libraries,
   rows: readonly SearchRow[],
-  { scope, copies: asked, borrower, node, at, today, now }: Viewing,
+  { scope, copies: asked, borrower, node, at, today }: Viewing,
 ): Promise<ResultRow[]> {
   const recordIds = rows.flatMap((row) => row.recordIds)
   const [records, copies] = await Promise.all([recordsById(database, recordIds), copiesOf(database, libraries, { recordIds }, today)])
@@ -44,16 +41,17 @@ export async function presentRows(
     meets: meeting(libraries, asked, { borrower, at }),
     copies: grouped(copies, ({ controlNumber }) => controlNumber),
     node,
-    inHandOf: sentTo(libraries, { borrower, at, now }),
     otherNames: await otherNamesOf(database, headings),
   }
   return rows.flatMap((row) => {
     const own = records.get(row.recordId)
-    return own ? rowFrom(own, row.recordIds.flatMap((id) => records.get(id) ?? []), context) : [] // prettier-ignore
+    if (!own) return []
+    const editions = row.recordIds.flatMap((id) => records.get(id) ?? [])
+    return [{ ...rowFrom(own, editions, context), inHand: row.inHand === null ? null : momentAt(row.inHand) }]
   })
 }
 
-export interface RowsQuestion extends Pick<Viewing, 'scope' | 'borrower' | 'at' | 'today' | 'now'> {
+export interface RowsQuestion extends Pick<Viewing, 'scope' | 'borrower' | 'at' | 'today'> {
   controlNumbers: readonly string[]
 }
 
@@ -65,7 +63,7 @@ export async function rowsOf(database: Queryable, libraries: Libraries, segments
     const recordId = ids.get(number)
     if (recordId === undefined) return []
     const work = recordsOfWork(segments, recordId)
-    return [{ recordId, recordIds: work.length > 0 ? work : [recordId] }]
+    return [{ recordId, recordIds: work.length > 0 ? work : [recordId], inHand: null }]
   })
   return presentRows(database, libraries, rows, { ...viewing, copies: [], node: NOTHING_SOUGHT })
 }
@@ -77,18 +75,15 @@ interface Context {
   meets(copy: CopyNow): boolean
   copies: Map<string, CopyNow[]>
   node: QueryNode
-  /** Minutes since 1970; null for what can't be in hand. */
-  inHandOf(copy: CopyNow): number | null
   otherNames: OtherNames
 }
 
 function rowFrom(
   own: StoredRecord,
   editions: readonly StoredRecord[],
-  { whose, meets, copies, node, inHandOf, otherNames }: Context,
-): ResultRow {
+  { whose, meets, copies, node, otherNames }: Context,
+): Omit<ResultRow, 'inHand'> {
   const { record, controlNumber } = own
-  const all = editions.flatMap((edition) => copies.get(edition.controlNumber) ?? [])
   return {
     controlNumber,
     title: record.title,
@@ -100,22 +95,8 @@ function rowFrom(
     online: editions.flatMap((edition) => edition.record.online).at(0) ?? null,
     editions: editions.map((edition) => editionLine(edition, copies.get(edition.controlNumber) ?? [], whose.scope)),
     why: whyMatched({ texts: textsOf(record), language: languageOf(record) }, node, otherNamesIn(record, otherNames)),
-    inHand: soonestOf(all, inHandOf),
     nearest: nearestOf((copies.get(controlNumber) ?? []).filter(meets), whose),
   }
-}
-
-/** When a copy that this reader may have sent would be in hand at the pickup location. */
-function sentTo(libraries: Libraries, { borrower, at, now }: Pick<Viewing, 'borrower' | 'at' | 'now'>): Context['inHandOf'] {
-  const place = at === null ? undefined : libraries.pickup(at, borrower.category)
-  if (!place) return () => null
-  const inHandAt = libraries.inHandAt(place.code, now)
-  return (copy) => (isInNow(copy) && verdictOn(libraries.holdRules, borrower, copy, place).allowed ? inHandAt(copy) : null)
-}
-
-function soonestOf(copies: readonly CopyNow[], inHandOf: Context['inHandOf']): ResultRow['inHand'] {
-  const soonest = copies.reduce((first, copy) => Math.min(first, inHandOf(copy) ?? Infinity), Infinity)
-  return soonest === Infinity ? null : new Date(soonest * 60_000).toISOString()
 }
 
 function nearestOf(copies: readonly CopyNow[], whose: Whose): ResultRow['nearest'] {

@@ -176,7 +176,6 @@ export class SearchService {
       borrower: searcher.borrower,
       at: searcher.at,
       today: searcher.today,
-      now: searcher.now,
     }
     const request = {
       question: this.questionFrom(query, read, searcher),
@@ -191,7 +190,10 @@ export class SearchService {
     return {
       ...counted,
       display: standingOn(this.libraries.displays, searcher.today).find(({ code }) => code === query.display)?.name ?? null,
-      inHand: inHand.length === 0 ? null : Object.fromEntries(IN_HAND.map((by, i) => [by, inHand[i] ?? 0])),
+      inHand:
+        this.libraries.arrivalsAt(searcher.at, searcher.now) === null
+          ? null
+          : Object.fromEntries(IN_HAND.map((by, i) => [by, inHand[i] ?? 0])),
       page: Math.floor(from / query.size) + 1,
       size: query.size,
       rows,
@@ -295,7 +297,9 @@ export class SearchService {
 
   private inHandTo({ at, now }: Searcher, { by }: NarrowingParameters): NarrowingChoice['inHand'] {
     const known = this.libraries.arrivalsAt(at, now)
-    return known && { ...known, by: by === undefined ? null : IN_HAND.indexOf(by) }
+    if (by === undefined) return known && { ...known, by: null }
+    // Where nobody knows, nothing is in hand by any time.
+    return { ...(known ?? { arrivals: [], limits: IN_HAND.map(() => 0) }), by: IN_HAND.indexOf(by) }
   }
 
   /** What the rules let this reader have sent to their pickup location. */

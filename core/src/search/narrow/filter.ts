@@ -42,8 +42,8 @@ export class DocumentFilter {
   inNowThere = false
   /** It would pass the choice of places and copies if it could be in hand at any time. */
   passesAnytime = false
-  /** The first of the times by which a copy that is all else that is asked would be in hand; their number where none is. */
-  soonest = 0
+  /** When the first copy that is all else that is asked, and can be sent, would be in hand; Infinity where none can or nobody knows. */
+  arrival = Infinity
   /** Bit c: a passing copy is the c-th thing too. */
   more = 0
   /** Places in scope, chosen or not, where a copy is all that is asked: the first `metCount` of `met`. */
@@ -57,10 +57,7 @@ export class DocumentFilter {
   private readonly asksTime: boolean
   /** In an entry of the table: it can be sent too. */
   private readonly sentBit: number
-  /** By place: the first of the times by which its copies are in hand. */
-  private readonly firstTime: Uint8Array
-  private readonly never: number
-  private readonly arrivals: ArrayLike<number> | null
+  private readonly arrivals: ArrayLike<number>
   /** Flags of each place, and where its entries stand in the table, family by family. */
   private readonly places: Uint8Array
   private readonly tableAt: Uint16Array
@@ -91,9 +88,7 @@ export class DocumentFilter {
     this.anytime = availabilityTable(choice.copies)
     this.sendable = availabilityTable(['sendable'])
     this.sentBit = this.asksTime ? 1 : alsoBit('sendable')
-    this.never = choice.inHand?.limits.length ?? 0
-    this.arrivals = choice.inHand?.arrivals ?? null
-    this.firstTime = firstTimes(index, choice)
+    this.arrivals = choice.inHand?.arrivals ?? []
     this.placeCount = placeTree.codes.length
     this.online = choice.scope.online
     this.needsPlace = (choice.only.place ?? []).length > 0
@@ -128,14 +123,14 @@ export class DocumentFilter {
 
   private lookAtCopies(doc: number, family: number): number {
     const { held } = this.index
-    const { places, tableAt, table, met } = this
+    const { places, tableAt, table, met, arrivals } = this
     let flags = 0
     let metCount = 0
     let passing = 0
     let inNow = 0
     let anytime = false
     let unasked = !this.asksTime
-    let soonest = this.never
+    let arrival = Infinity
     for (let e = heldFrom(this.index, doc), end = heldTo(this.index, doc); e < end; e += 1) {
       const place = placeOfHeld(held[e])
       const flag = places[place]
@@ -145,7 +140,7 @@ export class DocumentFilter {
       const at = tableAt[family + place] | use
       const entry = table[at]
       if ((flag & CHOSEN) !== 0) {
-        if ((entry & this.sentBit) !== 0 && this.firstTime[place] < soonest) soonest = this.firstTime[place]
+        if ((entry & this.sentBit) !== 0 && arrivals[place] < arrival) arrival = arrivals[place]
         if (this.asksTime) {
           anytime ||= (this.anytime[at] & 1) === 1
           unasked ||= (this.sendable[at] & 1) === 1 && (flag & LATE) === 0
@@ -163,7 +158,7 @@ export class DocumentFilter {
     const barred = (flags & BARRED) !== 0
     this.passesUnasked = !barred && (flags & CHOSEN) !== 0 && unasked
     this.passesAnytime = !barred && anytime
-    this.soonest = barred ? this.never : soonest
+    this.arrival = barred ? Infinity : arrival
     this.inNowThere = !barred && inNow > 15
     this.more = barred ? 0 : passing >> 1
     return !barred && (passing & 1) === 1 ? 0 : PLACE
@@ -173,7 +168,7 @@ export class DocumentFilter {
     if (!this.online || !isOnline(this.index, doc)) return OUTSIDE
     this.passesUnasked = !this.needsPlace && !this.asksTime
     this.passesAnytime = !this.needsPlace && !this.asksThings
-    this.soonest = this.never
+    this.arrival = Infinity
     this.passesUnplaced = !this.asksOfCopies
     this.inNowThere = false
     this.more = 0
@@ -185,22 +180,6 @@ export class DocumentFilter {
     let found = 0
     for (let i = valueFrom(this.index, doc), end = valueTo(this.index, doc); i < end; i += 1) found |= marks[value[i]]
     return ((this.needed & ~found) | (found >> 8)) << LISTED_SHIFT
-  }
-
-  /** When the first of the copies that pass and can be sent would be in hand, Infinity where none can or nobody knows. */
-  soonestArrival(doc: number): number {
-    const { arrivals } = this
-    if (arrivals === null) return Infinity
-    const { held } = this.index
-    const family = FAMILY_AT[formatOf(this.index, doc)] * this.placeCount
-    let soonest = Infinity
-    for (let e = heldFrom(this.index, doc), end = heldTo(this.index, doc); e < end; e += 1) {
-      const place = placeOfHeld(held[e])
-      if ((this.places[place] & (IN_SCOPE | CHOSEN | LATE)) !== (IN_SCOPE | CHOSEN)) continue
-      if ((this.table[this.tableAt[family + place] | usesOfHeld(held[e])] & this.sentBit) !== 0 && arrivals[place] < soonest)
-        soonest = arrivals[place]
-    }
-    return soonest
   }
 
   /** Lowest call number among the copies that pass, Infinity where there is none. */
@@ -230,12 +209,6 @@ function placeFlags({ placeTree }: SearchIndex, choice: NarrowingChoice): Uint8A
     (_, place) =>
       flag(scope, place, IN_SCOPE, IN_SCOPE) | flag(chosen, place, CHOSEN, CHOSEN) | flag(barred, place, BARRED, 0) | late(place),
   )
-}
-
-function firstTimes({ placeTree }: SearchIndex, { inHand }: NarrowingChoice): Uint8Array {
-  const limits = inHand?.limits ?? []
-  const first = (place: number) => limits.findIndex((limit) => inHand !== null && inHand.arrivals[place] <= limit)
-  return Uint8Array.from(placeTree.codes, (_, place) => (first(place) < 0 ? limits.length : first(place)))
 }
 
 function tableOffsets({ placeTree }: SearchIndex, { scope: { at }, sends }: NarrowingChoice): Uint16Array {

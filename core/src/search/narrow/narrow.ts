@@ -65,7 +65,7 @@ export function narrow(
 ): Narrowed {
   const { index, superseded } = segment
   const passing = new DocumentFilter(index, choice)
-  const counting = new Counting(index, passing, matches.docs.length, choice.inHand?.limits.length ?? 0)
+  const counting = new Counting(index, passing, matches.docs.length, choice.inHand?.limits ?? [])
   const { docs, scores } = matches
   let work = -1
   for (let i = 0; i < docs.length; i += 1) {
@@ -118,9 +118,9 @@ class Counting {
   /** Of the work at hand: what passing copies are too, and what its records would reach if one choice were dropped. */
   private more = 0
   private reached = 0
-  private soonest: number
-  /** Works by the first of the times by which they would be in hand. */
-  private readonly soonCounts: Uint32Array
+  private arrival = Infinity
+  /** Works that would be in hand by each of the times. */
+  private readonly inTime: number[]
   private readonly moreCounts = new Uint32Array(1 << AVAILABILITY.length)
   /** Works that reach so much without passing. */
   private readonly reachCounts = new Uint32Array(32)
@@ -129,10 +129,9 @@ class Counting {
     private readonly index: SearchIndex,
     private readonly passing: DocumentFilter,
     most: number,
-    private readonly never: number,
+    private readonly limits: readonly number[],
   ) {
-    this.soonest = never
-    this.soonCounts = new Uint32Array(never + 1)
+    this.inTime = limits.map(() => 0)
     this.docs = new Uint32Array(most)
     this.fails = new Uint16Array(most)
     this.tallies = talliesFor(index)
@@ -144,7 +143,7 @@ class Counting {
     this.records += 1
     this.workPassed = true
     this.more |= this.passing.more
-    if (this.passing.soonest < this.soonest) this.soonest = this.passing.soonest
+    if (this.passing.arrival < this.arrival) this.arrival = this.passing.arrival
     this.countPlaces(work)
   }
 
@@ -153,7 +152,7 @@ class Counting {
       if (this.passing.passesUnasked) this.reached |= UNASKED
       if (this.passing.passesAnytime) {
         this.reached |= ANYTIME
-        if (this.passing.soonest < this.soonest) this.soonest = this.passing.soonest
+        if (this.passing.arrival < this.arrival) this.arrival = this.passing.arrival
       }
       if (!this.passing.passesUnplaced) return
       this.countPlaces(work)
@@ -178,8 +177,8 @@ class Counting {
       if (!this.workStrong) this.weak += 1
       this.moreCounts[this.more] += 1
     } else for (let rest = this.reached; rest !== 0; rest &= rest - 1) this.reachCounts[31 - Math.clz32(rest & -rest)] += 1
-    this.soonCounts[this.soonest] += 1
-    this.soonest = this.never
+    for (let limit = this.limits.length - 1; limit >= 0 && this.arrival <= this.limits[limit]; limit -= 1) this.inTime[limit] += 1
+    this.arrival = Infinity
     this.workPassed = false
     this.workStrong = false
     this.more = 0
@@ -202,9 +201,7 @@ class Counting {
         by: reaching(ANYTIME),
       } as Narrowed['without'],
       copies: Object.fromEntries(AVAILABILITY.map((name, c) => [name, having(c)])) as Narrowed['copies'],
-      inHand: Array.from({ length: this.never }, (_, limit) =>
-        this.soonCounts.subarray(0, limit + 1).reduce((sum, count) => sum + count, 0),
-      ),
+      inHand: this.inTime,
     }
   }
 

@@ -11,6 +11,8 @@ export interface Ranked {
   best: number
   /** What it is ordered by; lower comes first. */
   key: number
+  /** When the first of its passing copies would be in hand. */
+  arrival: number
 }
 
 /** What a document is ordered by; of a work, its lowest counts. A work without a year is neither new nor old. */
@@ -22,7 +24,7 @@ const KEYS: Record<Sort, (index: SearchIndex, passing: DocumentFilter, doc: numb
   person: (index, _passing, doc) => index.personOf[doc] * index.titles.length + index.titleOf[doc],
   added: (index, _passing, doc) => -index.recordIds[doc],
   'call-number': (_index, passing, doc) => passing.lowestCall(doc),
-  'in-hand': (_index, passing, doc) => passing.soonestArrival(doc),
+  'in-hand': (_index, passing) => passing.arrival,
 }
 
 export class TopWorks {
@@ -33,6 +35,7 @@ export class TopWorks {
   private best = -1
   private bestScore = 0
   private key = Infinity
+  private arrival = Infinity
 
   constructor(
     sort: Sort,
@@ -48,11 +51,13 @@ export class TopWorks {
     if (this.work < 0) {
       this.work = work
       this.key = key
+      this.arrival = passing.arrival
       this.best = doc
       this.bestScore = score
       return
     }
     if (key < this.key) this.key = key
+    if (passing.arrival < this.arrival) this.arrival = passing.arrival
     if (score > this.bestScore) {
       this.bestScore = score
       this.best = doc
@@ -60,13 +65,13 @@ export class TopWorks {
   }
 
   endWork(): void {
-    const { work, best, key, heap, most } = this
+    const { work, best, key, arrival, heap, most } = this
     if (work < 0) return
     this.work = -1
     if (most === 0) return
     // Works come in the order in which equals stand, so an equal key is too late. Asked first, for most works are.
     const last = heap.size < most ? undefined : heap.peek?.()
-    if (last === undefined || key < last.key) heap.push({ work, best, key })
+    if (last === undefined || key < last.key) heap.push({ work, best, key, arrival })
   }
 
   done(): Ranked[] {

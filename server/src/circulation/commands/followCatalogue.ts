@@ -61,7 +61,7 @@ function servingNow(libraries: Libraries, hold: HoldModel, copies: Parameters<ty
   const wanted = hold.wantedBarcode === null ? [...copies] : copies.filter((copy) => copy.barcode === hold.wantedBarcode)
   const question = holdQuestion(libraries, hold, hold.pickup, wanted, now)
   // A pickup location that has closed is no reason to end a hold: its desk will say where to collect.
-  if (isRefusal(question)) return wanted.length > 0 ? { copy: null, cost: hold.cost, delivery: null, eligible: wanted } : null
+  if (isRefusal(question)) return wanted.length > 0 ? { copy: null, cost: hold.cost, delivery: null, brings: [], eligible: wanted } : null
   const serving = servingOf(question)
   return isRefusal(serving) ? null : serving
 }

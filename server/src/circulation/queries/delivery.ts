@@ -4,11 +4,18 @@ import type { Delivery, Minute } from '@catalex/core/courier'
 
 export function deliveryLine({ picked, legs, checkedIn, inHand }: Delivery): Told {
   return {
-    picked: moment(picked),
-    legs: legs.map(({ line, from, depart, to, arrive }) => ({ line: line.name, from, depart: moment(depart), to, arrive: moment(arrive) })),
-    checkedIn: moment(checkedIn),
-    inHand: moment(inHand),
+    picked: momentAt(picked),
+    legs: legs.map(({ line, from, depart, to, arrive }) => ({
+      line: line.name,
+      from,
+      depart: momentAt(depart),
+      to,
+      arrive: momentAt(arrive),
+    })),
+    checkedIn: momentAt(checkedIn),
+    inHand: momentAt(inHand),
   }
 }
 
-const moment = (minute: Minute): string => new Date(minute * 60_000).toISOString()
+/** In UTC. */
+export const momentAt = (minute: Minute): string => new Date(minute * 60_000).toISOString()

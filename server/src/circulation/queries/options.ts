@@ -1,6 +1,5 @@
 /** What a hold would do at each pickup location, before anything is asked for. */
 import type { HoldOptions, PickupOption } from '@catalex/contract/holds'
-import { piecesOf } from '@catalex/core/copies'
 import { accountRefusal, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
 import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
@@ -27,11 +26,6 @@ export async function holdOptions(
     copiesOf(database, libraries, { controlNumbers: wish.records }, at.today),
   ])
   const wanted = wantedCopies(copies, wish.barcode)
-  const brings = ({ copy, eligible: [first] }: Serving): string[] => {
-    const one = copy ?? first
-    const pieces = one && Array.isArray(wanted) ? piecesOf(one, wanted) : []
-    return pieces.length > 1 ? pieces.map(({ enumeration, barcode }) => enumeration ?? barcode) : []
-  }
   const servingAt = (pickup: string): Serving | Refusal => {
     if (!Array.isArray(wanted)) return wanted
     const question = holdQuestion(libraries, borrower, pickup, wanted, at.now)
@@ -41,24 +35,20 @@ export async function holdOptions(
     refusal: account && accountRefusal(account, at.today),
     used: account?.activeHolds ?? 0,
     limit: account?.holdsLimit ?? null,
-    pickups: libraries.pickupsFor(borrower.category).map(({ code }) => optionFrom(code, servingAt(code), { before, brings })),
+    pickups: libraries.pickupsFor(borrower.category).map(({ code }) => optionFrom(code, servingAt(code), before)),
   }
 }
 
-function optionFrom(
-  pickup: string,
-  serving: Serving | Refusal,
-  { before, brings }: { before: number; brings(serving: Serving): string[] },
-): PickupOption {
+function optionFrom(pickup: string, serving: Serving | Refusal, before: number): PickupOption {
   if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, delivery: null, brings: [], refusal: serving }
-  const queue = serving.copy ? null : { before, copies: serving.eligible.length }
+  const { copy, cost, delivery, brings, eligible } = serving
   return {
     pickup,
-    from: serving.copy?.branch ?? null,
-    cost: serving.cost,
-    queue,
-    delivery: serving.delivery && deliveryLine(serving.delivery),
-    brings: brings(serving),
+    from: copy?.branch ?? null,
+    cost,
+    queue: copy ? null : { before, copies: eligible.length },
+    delivery: delivery && deliveryLine(delivery),
+    brings: brings.length > 1 ? brings.map(({ enumeration, barcode }) => enumeration ?? barcode) : [],
     refusal: null,
   }
 }
