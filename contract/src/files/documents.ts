@@ -1,5 +1,6 @@
 /** Files of a library that need not be there: courier lines, course reserves, displays, plans of floors, and lists that readers share. */
 import { plansFileSchema, type PlansFile } from '../plans/index.ts'
+import { weeksSchema } from '../libraries/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
@@ -25,7 +26,7 @@ const lineSchema = looseShape(['code', 'name', 'cutOff', 'days', 'stops'], {
   from: date,
   to: date,
   weeks: {
-    ...shape({ every: { type: 'integer', minimum: 1, maximum: 53 }, first: date }),
+    ...weeksSchema,
     description: 'Every so many weeks, counted from a Monday; every week where it is left out.',
   },
   not: list(date),

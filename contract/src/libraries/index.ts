@@ -18,6 +18,9 @@ const hours = {
   additionalProperties: list({ type: 'array', items: [time, time], minItems: 2, additionalItems: false } as const),
 } as const
 
+/** Every so many weeks, counted from a Monday. */
+export const weeksSchema = shape({ every: { type: 'integer', minimum: 1, maximum: 53 }, first: date })
+
 const floor = shape({
   code: text,
   name: { type: 'string', description: 'As a person in the building would say it: "Level 2, the one you walk in on".' },
@@ -58,6 +61,7 @@ export const branchSchema = looseShape(REQUIRED, {
   system: text,
   name: text,
   hours,
+  weeks: { ...weeksSchema, description: 'Open every so many weeks alone; every week where it is left out.' },
   closures: list(shape({ from: date, to: date, reason: text })),
   contact: { ...contactSchema, description: 'May be left out.' },
   floors: list(floor),

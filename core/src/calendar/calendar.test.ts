@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
-import { openState, spansOn, type OpeningHours } from './index.ts'
+import { openingHours, openState, spansOn, type OpeningHours } from './index.ts'
 
 const ZONE = 'Europe/London'
 const at = (iso: string) => DateTime.fromISO(iso, { zone: ZONE })
@@ -67,5 +67,14 @@ describe('opening hours', () => {
         }
       }),
     )
+  })
+
+  it('of every second week alone: the off weeks are shut, and the next opening is beyond them; own hours of a point hold in any', () => {
+    const boat = { hours: { 3: [['10:00', '15:00']] } as OpeningHours['weekly'], closures: [], weeks: { every: 2, first: '2026-11-02' } }
+    const open = (own?: OpeningHours['weekly']) =>
+      [28, 34, 35, 42, 49].map((day) => spansOn(openingHours(boat, own), at('2026-10-28').plus({ days: day - 28 })).length)
+    expect(open()).toEqual([0, 0, 1, 0, 1])
+    expect(open(boat.hours)).toEqual([1, 0, 1, 1, 1])
+    expect(said('2026-11-18T15:00', openingHours(boat))).toBe('opens Wed 2 Dec 10:00')
   })
 })

@@ -1,12 +1,34 @@
 /** Opening hours: by weekday in the consortium's time zone, with closures by date. */
-import type { DateTime } from 'luxon'
+import { DateTime } from 'luxon'
 
 export interface OpeningHours {
   /** Weekday (1 = Monday to 7 = Sunday) to the spans it is open, "HH:mm" to "HH:mm" in local time, in order. */
   weekly: Record<string, [from: string, until: string][]>
   /** First and last day closed, ISO dates. */
   closures: { from: string; to: string; reason: string }[]
+  /** Every so many weeks alone, counted from a Monday. */
+  weeks?: Weeks
 }
+
+export interface Weeks {
+  every: number
+  first: string
+}
+
+/** Whether a day lies in a week that counts, before the first as after it. */
+export function isInWeeks({ every, first }: Weeks, day: DateTime): boolean {
+  const [monday, date] = [DateTime.fromISO(first, { zone: 'utc' }), DateTime.fromISO(day.toISODate() ?? '', { zone: 'utc' })]
+  return Math.floor(date.diff(monday, 'days').days / 7) % every === 0
+}
+
+/** What is said of a branch. */
+interface Place extends Pick<OpeningHours, 'closures' | 'weeks'> {
+  hours: OpeningHours['weekly']
+}
+
+/** @param own hours of a pickup point, where they are not those of its branch: they hold in any week */
+export const openingHours = ({ hours, closures, weeks }: Place, own?: OpeningHours['weekly']): OpeningHours =>
+  own ? { weekly: own, closures } : { weekly: hours, closures, ...(weeks ? { weeks } : {}) }
 
 export type OpenState = { open: true; until: DateTime } | { open: false; opens: DateTime | null; reason: string | null }
 
@@ -25,12 +47,12 @@ export function openState(hours: OpeningHours, at: DateTime): OpenState {
 
 /** The spans of one day, none when it is closed. */
 export function spansOn(hours: OpeningHours, day: DateTime): [DateTime, DateTime][] {
-  if (closureOn(hours, day)) return []
+  if (closureOn(hours, day) || (hours.weeks && !isInWeeks(hours.weeks, day))) return []
   return (hours.weekly[String(day.weekday)] ?? []).map(([from, until]) => [atTime(day, from), atTime(day, until)])
 }
 
 /** Why it is closed all of that day, where that is out of turn. */
-export function closureOn(hours: OpeningHours, day: DateTime) {
+export function closureOn(hours: Pick<OpeningHours, 'closures'>, day: DateTime) {
   const date = day.toISODate() ?? ''
   return hours.closures.find((closure) => date >= closure.from && date <= closure.to)
 }

@@ -1,5 +1,6 @@
 /** The courier's timetable: lines with their stops, and when copies are taken off the shelves. Times are local, "09:30". */
-import { DateTime } from 'luxon'
+import type { DateTime } from 'luxon'
+import { isInWeeks, type Weeks } from '../calendar/index.ts'
 
 export interface CourierStop {
   branch: string
@@ -20,7 +21,7 @@ export interface CourierLine {
   from?: string
   to?: string
   /** Every so many weeks, counted from a Monday. */
-  weeks?: { every: number; first: string }
+  weeks?: Weeks
   not?: readonly string[]
   /** Runs on these days whatever else is said. */
   also?: readonly string[]
@@ -59,10 +60,5 @@ export function runsOn({ days, from, to, weeks, not = [], also = [] }: CourierLi
   if (also.includes(date)) return true
   if (not.includes(date) || !days.includes(day.weekday)) return false
   if ((from !== undefined && date < from) || (to !== undefined && date > to)) return false
-  return weeks === undefined || weeksSince(weeks.first, day) % weeks.every === 0
-}
-
-function weeksSince(monday: string, day: DateTime): number {
-  const [first, date] = [DateTime.fromISO(monday, { zone: 'utc' }), DateTime.fromISO(day.toISODate() ?? '', { zone: 'utc' })]
-  return Math.floor(date.diff(first, 'days').days / 7)
+  return weeks === undefined || isInWeeks(weeks, day)
 }

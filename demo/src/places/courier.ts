@@ -1,5 +1,6 @@
 /** The courier of the demo: the town van, the trolley, the van to the dale, the ferry and the book boat meet at Northmole. */
 import type { CourierFile } from '@catalex/contract/files'
+import { HERON_WEEKS } from './library.ts'
 
 type Line = CourierFile['lines'][number]
 const WEEKDAYS = [1, 2, 3, 4, 5]
@@ -22,7 +23,7 @@ const LINES: Line[] = [
   line('store', 'Store van', WEEKDAYS, 15, 'northmole 08:10, store 08:50 13:30, northmole 14:10'),
   line('dale', 'Tarbeck and Wetherdale van', [1, 3, 5], 15, 'northmole 13:50, tarbeck 14:30 14:40, skerry 15:00 15:05, wetherdale 15:40 15:50, northmole 16:50'),
   line('ferry', 'Corrow ferry', [2, 4, 6], 30, 'northmole 08:20, corrow 09:40 16:30, northmole 17:50'),
-  line('heron', 'Bookboat Heron', [3], 30, 'northmole 08:30, heron 09:30 16:45, northmole 17:30', { weeks: { every: 2, first: '2026-01-05' } }),
+  line('heron', 'Bookboat Heron', [3], 30, 'northmole 08:30, heron 09:30 16:45, northmole 17:30', { weeks: HERON_WEEKS }),
 ] // prettier-ignore
 
 const runs = (...spans: readonly (readonly [days: readonly number[], ...times: string[]])[]): Record<string, string[]> =>

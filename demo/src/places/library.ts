@@ -15,6 +15,8 @@ type Span = [string, string]
 const days = (spans: Partial<Record<string, Span[]>>): Weekly =>
   Object.fromEntries(Object.entries(spans).flatMap(([list, hours]) => [...list].map((day) => [day, hours ?? []])))
 
+/** In which the book boat moors. */
+export const HERON_WEEKS = { every: 2, first: '2026-01-05' }
 const MIDWINTER = { from: '2026-12-24', to: '2026-12-27', reason: 'Midwinter closing days' }
 const NEW_YEAR = { from: '2027-01-01', to: '2027-01-01', reason: 'New Year' }
 
@@ -38,6 +40,7 @@ interface Draft {
   system: string
   name: string
   hours: Weekly
+  weeks?: Branch['weeks']
   floors: [code: string, name: string][]
   collections: Collection[]
   desk: string | null
@@ -60,6 +63,7 @@ const branch = (draft: Draft): Branch => ({
   system: draft.system,
   name: draft.name,
   hours: draft.hours,
+  ...(draft.weeks === undefined ? {} : { weeks: draft.weeks }),
   closures: [MIDWINTER, NEW_YEAR, ...(draft.closures ?? [])],
   contact: { address: draft.at[0], telephone: `01 555 ${draft.at[1]}`, mail: `${draft.code}@libraries.example` },
   floors: draft.floors.map(([code, name]) => ({ code, name })),
@@ -196,6 +200,7 @@ const PUBLIC: Branch[] = [
     desk: 'On deck, by the gangway',
     holdShelfDays: 14,
     hours: days({ 3: [['10:00', '16:30']] }),
+    weeks: HERON_WEEKS,
     floors: [
       ['deck', 'on deck'],
       ['hold', 'below, four steps down'],

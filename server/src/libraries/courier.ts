@@ -12,7 +12,7 @@ import {
   type Minute,
   type Standing,
 } from '@catalex/core/courier'
-import type { OpeningHours } from '@catalex/core/calendar'
+import { openingHours } from '@catalex/core/calendar'
 import { DateTime } from 'luxon'
 import { placeCode } from './places.ts'
 
@@ -88,13 +88,16 @@ export const standingAt = ({ branch, collection, collectionKind }: Shelves): Sta
 
 function placesOf({ branches }: LibraryFile): CourierPlaces {
   return {
-    hours: new Map(branches.map(({ code, hours, closures }): [string, OpeningHours] => [code, { weekly: hours, closures }])),
+    hours: new Map(branches.map((branch) => [branch.code, openingHours(branch)])),
     standings: branches.flatMap(({ code: branch, collections }) =>
       collections.map(({ code: collection, kind: collectionKind }) => standingAt({ branch, collection, collectionKind })),
     ),
     pickups: new Map(
-      branches.flatMap(({ code: branch, hours, closures, pickups }) =>
-        pickups.map((point): [string, Destination] => [point.code, { branch, hours: { weekly: point.hours ?? hours, closures } }]),
+      branches.flatMap((branch) =>
+        branch.pickups.map((point): [string, Destination] => [
+          point.code,
+          { branch: branch.code, hours: openingHours(branch, point.hours) },
+        ]),
       ),
     ),
   }

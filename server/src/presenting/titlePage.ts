@@ -1,6 +1,6 @@
 /** One title with everything a reader decides by. */
 import { MOST_VOLUMES, type Copies, type CopiesQuery, type CopyLine, type Description, type RouteLine, type TitlePage, type Volumes } from '@catalex/contract/title' // prettier-ignore
-import type { OpeningHours } from '@catalex/core/calendar'
+import { openingHours, type OpeningHours } from '@catalex/core/calendar'
 import type { BibRecord } from '@catalex/core/catalogue'
 import { isInNow } from '@catalex/core/copies'
 import { courseId } from '@catalex/core/courses'
@@ -205,7 +205,7 @@ const routeLine = (route: Route, copies: readonly CopyNow[]): RouteLine => ({
 })
 
 const hoursOf = (libraries: Libraries): Map<string, OpeningHours> =>
-  new Map(libraries.library.branches.map(({ code, hours, closures }) => [code, { weekly: hours, closures }]))
+  new Map(libraries.library.branches.map((branch) => [branch.code, openingHours(branch)]))
 
 function descriptionOf(record: BibRecord): Description {
   const { carrier: _, controlNumber: __, nonFiling: ___, fiction: ____, ...description } = record

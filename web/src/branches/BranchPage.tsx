@@ -1,6 +1,6 @@
 /** One branch: where it is, when it is open in the next two weeks, what is collected where, what stands on which floor. */
 import type { Branch } from '@catalex/contract/libraries'
-import { closureOn, spansOn } from '@catalex/core/calendar'
+import { openingHours, closureOn, spansOn } from '@catalex/core/calendar'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import Table from '@mui/material/Table'
@@ -168,8 +168,8 @@ function TwoWeeks({ branch }: { branch: Branch }) {
         <TableBody>
           {days.map((day) => {
             const date = day.toISODate() ?? ''
-            const spans = spansOn({ weekly: branch.hours, closures: branch.closures }, day)
-            const closure = closureOn({ weekly: branch.hours, closures: branch.closures }, day)
+            const spans = spansOn(openingHours(branch), day)
+            const closure = closureOn(branch, day)
             const time = (at: DateTime) => timeInWords(at.toISO() ?? '', all.timeZone)
             return (
               <TableRow key={date} data-closed={spans.length === 0}>

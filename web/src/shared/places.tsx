@@ -1,6 +1,6 @@
 /** The libraries: loaded once, looked up by code everywhere. */
 import type { Branch, PickupPoint, Places } from '@catalex/contract/libraries'
-import type { OpeningHours } from '@catalex/core/calendar'
+import { openingHours, type OpeningHours } from '@catalex/core/calendar'
 import { queryOptions, useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { call } from './api.ts'
@@ -14,7 +14,7 @@ export interface Pickup extends PickupPoint {
 }
 
 /** When a pickup point is open: at hours of its own or those of its branch, and never while that is closed. */
-export const hoursOf = ({ hours, at }: Pickup): OpeningHours => ({ weekly: hours ?? at.hours, closures: at.closures })
+export const hoursOf = ({ hours, at }: Pickup): OpeningHours => openingHours(at, hours)
 
 export interface PlaceBook {
   all: Places

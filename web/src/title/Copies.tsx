@@ -1,6 +1,6 @@
 /** Every copy on one line, own place first: where, call number, status, for how long. */
 import type { CopyLine, TitlePage } from '@catalex/contract/title'
-import { openState } from '@catalex/core/calendar'
+import { openingHours, openState } from '@catalex/core/calendar'
 import type { Family } from '@catalex/core/catalogue'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
@@ -191,7 +191,7 @@ function PlaceHead({ branch }: { branch: string }) {
   const found = find(branch)
   if (!found) return null
   const at = DateTime.fromMillis(now(), { zone: all.timeZone })
-  const state = openState({ weekly: found.hours, closures: found.closures }, at)
+  const state = openState(openingHours(found), at)
   return (
     <h3>
       <Link to={links.branch(found.code)}>{found.name}</Link> <span className={styles.soft}>{placeName(found.system)}</span>

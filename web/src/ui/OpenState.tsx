@@ -1,6 +1,6 @@
 /** Whether a branch is open: until when, or when it opens next. */
 import type { Branch } from '@catalex/contract/libraries'
-import { openState } from '@catalex/core/calendar'
+import { openingHours, openState } from '@catalex/core/calendar'
 import { isReachable } from '@catalex/core/copies'
 import { DateTime } from 'luxon'
 import { useTranslation } from 'react-i18next'
@@ -16,7 +16,7 @@ export function OpenState({ branch }: { branch: Branch }) {
   const { t } = useTranslation()
   const { all } = usePlaces()
   if (!letsReadersIn(branch)) return <span className={styles.closed}>{t('branches.noReaders')}</span>
-  const state = openState({ weekly: branch.hours, closures: branch.closures }, DateTime.fromMillis(now(), { zone: all.timeZone }))
+  const state = openState(openingHours(branch), DateTime.fromMillis(now(), { zone: all.timeZone }))
   if (state.open)
     return <span className={styles.open}>{t('branches.openUntil', { time: timeInWords(state.until.toISO() ?? '', all.timeZone) })}</span>
   return (

@@ -1,7 +1,6 @@
 /** Files that need not be there: what they name of the library. Records are looked up when they are loaded. */
 import type { CourierFile, CoursesFile, DisplaysFile, LibraryFile, ListsFile } from '@catalex/contract/files'
 import { cardNumber } from '@catalex/core/card'
-import { DateTime } from 'luxon'
 import { plansFaults } from './plans.ts'
 import type { ReadWorld, WorldFault } from '../files.ts'
 import { codeOf, faultsOf, type FileFaults, type Place } from './faults.ts'
@@ -52,12 +51,10 @@ function checkRuns({ add, known }: FileFaults, file: string, runs: Runs, places:
   }
 }
 
-const MONDAY = 1
-
-function checkLine({ add, inOrder }: FileFaults, place: Place, line: CourierFile['lines'][number]): void {
+function checkLine({ add, inOrder, monday }: FileFaults, place: Place, line: CourierFile['lines'][number]): void {
   const { weeks, not = [], also = [], stops, from, to } = line
   inOrder(place, from, to)
-  if (weeks && DateTime.fromISO(weeks.first, { zone: 'utc' }).weekday !== MONDAY) add([...place, 'weeks', 'first'], weeks.first, 'a Monday')
+  monday([...place, 'weeks'], weeks)
   for (const day of also.filter((one) => not.includes(one))) add([...place, 'also'], day, 'a day that does not stand in "not" as well')
   let last = -1
   stops.forEach(({ arrive, depart }, k) => {

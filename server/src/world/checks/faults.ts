@@ -1,4 +1,5 @@
 /** Faults of one file, each by its place, with what would be right. */
+import { DateTime } from 'luxon'
 import { shown, type WorldFault } from '../files.ts'
 
 export type Place = readonly (string | number)[]
@@ -12,8 +13,11 @@ export interface FileFaults {
   once(place: Place, codes: readonly string[], what?: string): void
   /** That one day does not come before the other; either may be left out. */
   inOrder(place: Place, from: string | undefined, to: string | undefined): void
+  /** That weeks are counted from a Monday; they may be left out. */
+  monday(place: Place, weeks: { first: string } | undefined): void
 }
 
+const MONDAY = 1
 /** Names that a fault lists. */
 const MOST_NAMES = 20
 
@@ -36,6 +40,9 @@ export function faultsOf(file: string): FileFaults {
     },
     inOrder: (place, from, to) => {
       if (from !== undefined && to !== undefined && from > to) add(place, [from, to], 'a first day before the last')
+    },
+    monday: (place, weeks) => {
+      if (weeks && DateTime.fromISO(weeks.first, { zone: 'utc' }).weekday !== MONDAY) add([...place, 'first'], weeks.first, 'a Monday')
     },
   }
 }

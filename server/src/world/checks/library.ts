@@ -20,6 +20,7 @@ export function libraryFaults({ timeZone, systems, branches }: LibraryFile): Wor
       known(['branches', i, 'collections', k, 'floor'], floor, branch.floors.map(codeOf), 'a floor of this branch')
     })
     checkHours(faults, ['branches', i, 'hours'], branch.hours)
+    faults.monday(['branches', i, 'weeks'], branch.weeks)
     branch.closures.forEach(({ from, to }, k) => {
       faults.inOrder(['branches', i, 'closures', k], from, to)
     })
