@@ -6,7 +6,7 @@ import {
   loadMarc,
   loadWholeCatalogue,
   markForm,
-  noteArrivals,
+  noteAdditions,
   readInThread,
   restateRecords,
   type Applied,
@@ -157,7 +157,7 @@ const MOST_IN_DELTA = 20_000
 
 /** What a change of the catalogue means for readers: what is new to them, and what of theirs is lost. */
 async function follow(write: Write, libraries: Libraries, { added, changed, withdrawn }: Applied, at: Moment): Promise<LostHold[]> {
-  await noteArrivals(write, added, at.now)
+  await noteAdditions(write, added, at.now)
   return followCatalogue(write, libraries, [...added, ...changed, ...withdrawn], at)
 }
 

@@ -173,9 +173,9 @@ const SEARCHES = [
 ]
 
 /** When records came into the catalogue, for kept searches, which were seen on a day before and are at a moment now. */
-const ARRIVALS = [
-  `CREATE TABLE arrivals (recordId INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, at TEXT NOT NULL)`,
-  `CREATE INDEX arrivalsByTime ON arrivals(at, recordId)`,
+const ADDITIONS = [
+  `CREATE TABLE additions (recordId INTEGER PRIMARY KEY REFERENCES records(id) ON DELETE CASCADE, at TEXT NOT NULL)`,
+  `CREATE INDEX additionsByTime ON additions(at, recordId)`,
   `UPDATE keptSearches SET seen = seen || 'T00:00:00.000Z' WHERE length(seen) = 10`,
 ]
 
@@ -197,7 +197,7 @@ const STEPS: Record<string, string[]> = {
   '015-lists': LISTS,
   '016-acquired': ACQUIRED,
   '017-searches': SEARCHES,
-  '018-arrivals': ARRIVALS,
+  '018-additions': ADDITIONS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -2,7 +2,7 @@
 import type { DisplaysFile } from '@catalex/contract/files'
 import { readCql, type QueryNode } from '@catalex/core/query'
 import { DateTime } from 'luxon'
-import { arrivedAfter, newRecords, recordIdsOf } from '../catalogue/index.ts'
+import { addedAfter, newRecords, recordIdsOf } from '../catalogue/index.ts'
 import type { Queryable } from '../database/index.ts'
 import { withRecords } from './query/readQuery.ts'
 
@@ -23,7 +23,7 @@ export const standingOn = (displays: readonly Display[], today: string): Display
 /** @returns records in the order in which they are shown where there is one; nothing at all for a display that there is not, or not any more */
 export async function displayNode(source: Queryable, displays: readonly Display[], code: string, today: string): Promise<QueryNode> {
   const since = SINCE.exec(code)?.[1]
-  if (since !== undefined) return { kind: 'records', recordIds: await arrivedAfter(source, since, MOST_NEW) }
+  if (since !== undefined) return { kind: 'records', recordIds: await addedAfter(source, since, MOST_NEW) }
   const display = standingOn(displays, today).find((one) => one.code === code)
   if (!display && code === NEW) {
     const first = DateTime.fromISO(today, { zone: 'utc' }).minus({ days: NEW_DAYS }).toISODate() ?? today

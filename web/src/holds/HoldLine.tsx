@@ -44,9 +44,13 @@ export function HoldLine({ which, row, each, outcome, chosen, onChoose }: Props)
       />
       <div>
         <b>
-          <MuiLink component={Link} to={links.title(which.controlNumber)} color="inherit">
+          {onChoose ? (
+            <MuiLink component={Link} to={links.title(which.controlNumber)} color="inherit">
+              <Words>{title}</Words>
+            </MuiLink>
+          ) : (
             <Words>{title}</Words>
-          </MuiLink>
+          )}
         </b>
         <span className={styles.soft}>
           {' '}

@@ -49,7 +49,7 @@ export function Narrowing({ question, answer, onChange }: Props) {
     <FacetTree {...common} facet={facet} nodes={values} counts={answer.facets[facet]} total={answer.without[facet] ?? 0} />
   )
   // What is read online alone stands at no place.
-  const has = (facet: 'place' | (typeof SHORT_FACETS)[number]) =>
+  const has = (facet: 'place' | 'format' | (typeof SHORT_FACETS)[number]) =>
     Object.keys(answer.facets[facet]).length > 0 || isNarrowed(question, facet)
   if (answer.count === 0 && countNarrowings(question) === 0) return null
   return (
@@ -59,9 +59,11 @@ export function Narrowing({ question, answer, onChange }: Props) {
           {tree('place', nodes.place)}
         </Section>
       )}
-      <Section name="format" open>
-        {tree('format', nodes.format)}
-      </Section>
+      {has('format') && (
+        <Section name="format" open>
+          {tree('format', nodes.format)}
+        </Section>
+      )}
       {answer.inHand !== null && (
         <Section name="by" open>
           <InHand {...common} answer={answer} inHand={answer.inHand} />
