@@ -16,7 +16,9 @@ export default function BranchPlan({ branch }: { branch: Branch }) {
   const entrance = plan?.floors.find((one) => one.entrance !== undefined)
   return (
     <section aria-label={t('plan.plan')}>
-      <Typography variant="h2">{t('plan.plan')}</Typography>
+      <Typography variant="h2" sx={{ mt: 6 }}>
+        {t('plan.plan')}
+      </Typography>
       {error && <Trouble error={error} onRetry={() => void refetch()} />}
       {!plan && !error && <Skeleton variant="rectangular" height={240} />}
       {plan && <PlanView plan={plan} branch={branch} lit={[]} legs={[]} floor={floor ?? entrance?.floor ?? ''} onFloor={setFloor} />}

@@ -3,7 +3,7 @@ import type { Branch } from '@catalex/contract/libraries'
 import type { BranchPlan } from '@catalex/contract/plans'
 import type { Bay, Spot } from '@catalex/core/plan'
 import { useTranslation } from 'react-i18next'
-import { shortSign, signOf, type Floor } from './signs.ts'
+import { shortSign, signOf, signSize, type Floor } from './signs.ts'
 import styles from './plan.module.css'
 
 export interface Lit {
@@ -32,9 +32,11 @@ export function FloorDrawing({ plan, branch, floor, name, lit, lines }: Props) {
     }),
   )
   const door = spot(floor.entrance)
+  const size = signSize(floor)
   return (
     <svg
       className={styles.drawing}
+      style={{ fontSize: size }}
       viewBox={`${String(-MARGIN)} ${String(-MARGIN)} ${String(floor.width + 2 * MARGIN)} ${String(floor.depth + 2 * MARGIN)}`}
       role="img"
       aria-label={t('plan.of', { floor: name })}
@@ -44,7 +46,7 @@ export function FloorDrawing({ plan, branch, floor, name, lit, lines }: Props) {
         <BayDrawing
           key={bay.id}
           bay={bay}
-          sign={shortSign(signOf(t, bay, branch, plan), bay.width)}
+          sign={shortSign(signOf(t, bay, branch, plan), bay.width, size)}
           lit={lit.some((one) => one.bay === bay.id)}
         />
       ))}

@@ -22,12 +22,19 @@ export function signOf(t: TFunction, bay: Bay, { collections }: Branch, plan: Br
 /** A floor as it is called, without what the library says of the way there. */
 export const shortName = (name: string): string => name.split(/[,;(]/)[0]?.trim() ?? name
 
-/** As much of a sign as has room over its bay. */
-export function shortSign(sign: string, width: number): string {
-  const most = Math.max(FEWEST, Math.floor(width / LETTER))
+/** How large signs are drawn on a floor, metres: as everywhere, or as its narrowest bay allows. */
+export const signSize = ({ bays }: Pick<Floor, 'bays'>): number =>
+  Math.min(USUAL_SIZE, ...bays.map(({ width }) => width / (USUAL_LETTERS * LETTER)))
+
+/** As much of a sign as has room over its bay. @param size of its letters */
+export function shortSign(sign: string, width: number, size: number): string {
+  const most = Math.max(FEWEST, Math.floor(width / (size * LETTER)))
   return sign.length > most ? `${sign.slice(0, most - 1)}…` : sign
 }
 
-/** Metres that a letter of a sign takes as it is drawn, and letters that are always shown. */
-const LETTER = 0.39
+const USUAL_SIZE = 0.62
+/** Letters for which there is room over any bay. */
+const USUAL_LETTERS = 11
+/** How wide a letter is, by its size; and letters that are always shown. */
+const LETTER = 0.63
 const FEWEST = 5
