@@ -7,7 +7,7 @@ import { searchQuerySchema, type SearchAnswer, type SearchQuery } from '@catalex
 import { makeWorld } from '@catalex/demo/world'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { loadMarc } from '../src/catalogue/index.ts'
-import { indexing, usableSnapshot } from '../src/cli/indexing.ts'
+import { indexing, usableSnapshot } from '../src/cli/commands/indexing.ts'
 import { Database } from '../src/database/index.ts'
 import { SearchService, snapshotFile } from '../src/search/index.ts'
 import { fail, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import type { KeptSearches } from '@catalex/contract/searches'
 import type { Problem } from '@catalex/contract/problem'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { load } from '../src/cli/load.ts'
+import { load } from '../src/cli/commands/load.ts'
 import { virtualClock } from '../src/standins/index.ts'
 import { DAY, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 

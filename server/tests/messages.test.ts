@@ -1,7 +1,7 @@
 /** Messages to the staff over HTTP: taken, kept for the staff alone, bounded. */
 import type { SendMessage } from '@catalex/contract/messages'
 import { afterAll, beforeAll, expect, it, vi } from 'vitest'
-import { outbox } from '../src/cli/outbox.ts'
+import { outbox } from '../src/cli/commands/outbox.ts'
 import { keptMessages, keepMessage } from '../src/standins/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 

@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { PoliciesFile } from '@catalex/contract/files'
 import { afterAll, afterEach, beforeAll, expect, it, vi } from 'vitest'
-import { rules } from '../src/cli/rules.ts'
+import { rules } from '../src/cli/commands/rules.ts'
 import { startCatalogue, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue

@@ -5,8 +5,8 @@ import { join } from 'node:path'
 import type { LibraryFile, PoliciesFile } from '@catalex/contract/files'
 import { makeWorld, writeWorld } from '@catalex/demo/world'
 import { afterAll, beforeAll, expect, it, vi } from 'vitest'
-import { checkWorld } from '../src/cli/checkWorld.ts'
-import { load } from '../src/cli/load.ts'
+import { checkWorld } from '../src/cli/commands/checkWorld.ts'
+import { load } from '../src/cli/commands/load.ts'
 import { faultsIn, readWorld } from '../src/world/index.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'catalex-world-'))

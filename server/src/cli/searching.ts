@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url'
 import type { Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { EnginePool, SearchService, snapshotFile, snapshotVersion, type Snapshot } from '../search/index.ts'
-import { usableSnapshot } from './indexing.ts'
+import { usableSnapshot } from './commands/indexing.ts'
 
 export interface Searching {
   database: Reading

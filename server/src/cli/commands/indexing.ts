@@ -1,11 +1,11 @@
 /** `catalex index`: builds the index file anew, or with --check compares what it says with the database. */
 import { existsSync } from 'node:fs'
 import { differencesIn, pack } from '@catalex/core/search'
-import { Libraries } from '../libraries/index.ts'
-import { sizeOf } from '../catalogue/index.ts'
-import { Database, forgetChanges, migrate, type Reading } from '../database/index.ts'
-import { buildIndex, canFollow, everyDocument, placeNodes, readSnapshot, SearchService, snapshotFile, stampOf, writeSnapshot, type Snapshot } from '../search/index.ts' // prettier-ignore
-import { withBar } from './progress.ts'
+import { Libraries } from '../../libraries/index.ts'
+import { sizeOf } from '../../catalogue/index.ts'
+import { Database, forgetChanges, migrate, type Reading } from '../../database/index.ts'
+import { buildIndex, canFollow, everyDocument, placeNodes, readSnapshot, SearchService, snapshotFile, stampOf, writeSnapshot, type Snapshot } from '../../search/index.ts' // prettier-ignore
+import { withBar } from '../progress.ts'
 
 export async function indexing(options: { data: string; check?: boolean; clock?: string }): Promise<void> {
   if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)

@@ -10,18 +10,18 @@ import {
   readInThread,
   restateRecords,
   type Applied,
-} from '../catalogue/index.ts'
-import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold, type Moment } from '../circulation/index.ts'
-import { claim, Database, migrate, withoutTriggers, type Write } from '../database/index.ts'
-import { loadLists } from '../lists/index.ts'
-import { Libraries, storeDocuments } from '../libraries/index.ts'
-import { readersByCard, storeReaders, withPinHashes, type ReaderToStore } from '../readers/index.ts'
-import { snapshotFile } from '../search/index.ts'
-import { machineClock, type Clock } from '../standins/index.ts'
+} from '../../catalogue/index.ts'
+import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold, type Moment } from '../../circulation/index.ts'
+import { claim, Database, migrate, withoutTriggers, type Write } from '../../database/index.ts'
+import { loadLists } from '../../lists/index.ts'
+import { Libraries, storeDocuments } from '../../libraries/index.ts'
+import { readersByCard, storeReaders, withPinHashes, type ReaderToStore } from '../../readers/index.ts'
+import { snapshotFile } from '../../search/index.ts'
+import { machineClock, type Clock } from '../../standins/index.ts'
 import { makeSnapshot } from './indexing.ts'
-import { withBar } from './progress.ts'
-import { exitCodeOf, NOTHING_WRONG, sayForm, sayLost, sayMissing, sayReport, sayRows, type Outcome } from './reporting.ts'
-import { readStatusList, readWorldFiles, type WorldFiles } from '../world/index.ts'
+import { withBar } from '../progress.ts'
+import { exitCodeOf, NOTHING_WRONG, sayForm, sayLost, sayMissing, sayReport, sayRows, type Outcome } from '../reporting.ts'
+import { readStatusList, readWorldFiles, type WorldFiles } from '../../world/index.ts'
 
 interface Options {
   world?: string

@@ -4,12 +4,12 @@ import type { PoliciesFile } from '@catalex/contract/files'
 import { verdictFits, holdRuleFor } from '@catalex/core/holds'
 import { loanRuleFor } from '@catalex/core/loans'
 import { checkRules, conditionsHold, CONDITIONS, type RuleConditions, type RuleFindings, type Situation } from '@catalex/core/policies'
-import { copiesOf, momentOf } from '../circulation/index.ts'
-import { Database } from '../database/index.ts'
-import { Libraries } from '../libraries/index.ts'
-import { borrowerOf, readersByCard } from '../readers/index.ts'
-import { machineClock } from '../standins/index.ts'
-import { readWorldFiles } from '../world/index.ts'
+import { copiesOf, momentOf } from '../../circulation/index.ts'
+import { Database } from '../../database/index.ts'
+import { Libraries } from '../../libraries/index.ts'
+import { borrowerOf, readersByCard } from '../../readers/index.ts'
+import { machineClock } from '../../standins/index.ts'
+import { readWorldFiles } from '../../world/index.ts'
 
 interface Options {
   data: string

@@ -1,9 +1,9 @@
 /** `catalex backup` and `catalex restore`: the database as one file, taken while it is in use, and put in its place again. */
 import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, realpathSync, renameSync, rmSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
-import { claim, Database, fileFaults, migrate, ReadingPool } from '../database/index.ts'
-import { endEverySession } from '../readers/index.ts'
-import { snapshotFile } from '../search/index.ts'
+import { claim, Database, fileFaults, migrate, ReadingPool } from '../../database/index.ts'
+import { endEverySession } from '../../readers/index.ts'
+import { snapshotFile } from '../../search/index.ts'
 
 interface Options {
   data: string

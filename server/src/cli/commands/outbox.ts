@@ -1,7 +1,7 @@
 /** `catalex outbox`: what readers wrote to the staff, newest first. */
 import { existsSync } from 'node:fs'
-import { Database } from '../database/index.ts'
-import { isMail, keptMessages, type KeptMessage, type Mail } from '../standins/index.ts'
+import { Database } from '../../database/index.ts'
+import { isMail, keptMessages, type KeptMessage, type Mail } from '../../standins/index.ts'
 
 export async function outbox(options: { data: string; most: string }): Promise<void> {
   if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)

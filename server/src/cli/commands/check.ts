@@ -1,10 +1,10 @@
 /** `catalex check`: whether the file is whole, holds can be true, and the index says what the database says. */
 import { existsSync } from 'node:fs'
-import { unsoundHolds } from '../circulation/index.ts'
-import { fileFaults, ReadingPool, storageFault } from '../database/index.ts'
-import { snapshotFile } from '../search/index.ts'
+import { unsoundHolds } from '../../circulation/index.ts'
+import { fileFaults, ReadingPool, storageFault } from '../../database/index.ts'
+import { snapshotFile } from '../../search/index.ts'
 import { indexing } from './indexing.ts'
-import { errorInWords, unsoundInWords } from './sentences.ts'
+import { errorInWords, unsoundInWords } from '../sentences.ts'
 
 const SHOWN = 20
 

@@ -2,10 +2,10 @@
 import { existsSync } from 'node:fs'
 import type { CourierFinding, Delivery } from '@catalex/core/courier'
 import { DateTime } from 'luxon'
-import { Database } from '../database/index.ts'
-import { Libraries } from '../libraries/index.ts'
-import { machineClock } from '../standins/index.ts'
-import { readWorldFiles } from '../world/index.ts'
+import { Database } from '../../database/index.ts'
+import { Libraries } from '../../libraries/index.ts'
+import { machineClock } from '../../standins/index.ts'
+import { readWorldFiles } from '../../world/index.ts'
 
 interface Options {
   data: string

@@ -6,7 +6,7 @@ import { existsSync, mkdirSync, readdirSync, renameSync, statSync } from 'node:f
 import { join } from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { load, LoadUnderWay } from './load.ts'
-import { errorInWords } from './sentences.ts'
+import { errorInWords } from '../sentences.ts'
 
 export interface WatchOptions {
   data: string

@@ -2,10 +2,10 @@
 import { createWriteStream, existsSync, renameSync, rmSync } from 'node:fs'
 import { once } from 'node:events'
 import { MARCXML_NAMESPACE, writeIso2709, writeMarcXml, type MarcRecord } from '@catalex/core/catalogue'
-import { exportedAuthorities, exportedRecords } from '../catalogue/index.ts'
-import { Database } from '../database/index.ts'
-import { Libraries } from '../libraries/index.ts'
-import { SearchService } from '../search/index.ts'
+import { exportedAuthorities, exportedRecords } from '../../catalogue/index.ts'
+import { Database } from '../../database/index.ts'
+import { Libraries } from '../../libraries/index.ts'
+import { SearchService } from '../../search/index.ts'
 import { usableSnapshot } from './indexing.ts'
 
 interface Options {

@@ -1,8 +1,8 @@
 /** `catalex works`: which joins of records into works a cataloguer should look at. */
 import { existsSync, writeFileSync } from 'node:fs'
 import { DoubtFinder } from '@catalex/core/catalogue'
-import { everyRecord } from '../catalogue/index.ts'
-import { Database } from '../database/index.ts'
+import { everyRecord } from '../../catalogue/index.ts'
+import { Database } from '../../database/index.ts'
 
 const SHOWN = 20
 

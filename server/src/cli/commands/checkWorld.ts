@@ -1,10 +1,10 @@
 /** `catalex check-world`: every fault in the files of a library's world, and what its records would come to, without loading. */
 import { controlField, isAuthority, isDeleted, BadRecord } from '@catalex/core/catalogue'
-import { prepare, recordsIn } from '../catalogue/index.ts'
-import { Libraries } from '../libraries/index.ts'
-import { faultLine, faultsIn, readWorld } from '../world/index.ts'
-import { sayForm } from './reporting.ts'
-import { faultInWords } from './sentences.ts'
+import { prepare, recordsIn } from '../../catalogue/index.ts'
+import { Libraries } from '../../libraries/index.ts'
+import { faultLine, faultsIn, readWorld } from '../../world/index.ts'
+import { sayForm } from '../reporting.ts'
+import { faultInWords } from '../sentences.ts'
 
 /** @returns exit code: 0 where all fits, 1 with faults */
 export async function checkWorld(folder: string): Promise<number> {
