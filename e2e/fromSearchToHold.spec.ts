@@ -51,6 +51,8 @@ test('by mouse: the third volume in large print from Ferrygate, held for the Isl
   await page.getByRole('button', { name: 'Cancel it' }).click()
   await expect(holdOf(page)).toBeHidden()
   await page.getByRole('banner').getByRole('button', { name: 'Sign out' }).click()
+  // Signing out loads the start page anew: what it leaves behind is asked there.
+  await page.waitForURL((address) => address.pathname === '/')
   await expect(page.getByRole('banner').getByRole('button', { name: 'Sign in' })).toBeVisible()
   expect(await page.evaluate(() => Object.keys(sessionStorage).filter((key) => key.startsWith('catalex')))).toEqual([])
 })

@@ -1,7 +1,8 @@
 import { screen, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { open } from '../../tests/open.tsx'
-import { branch, branchPlan, copy, PLACES, titlePage, TWO_FLOORS } from '../../tests/samples.ts'
+import { branchPlan, TWO_FLOORS } from '../../tests/planSamples.ts'
+import { branch, copy, PLACES, titlePage } from '../../tests/samples.ts'
 
 const PLANNED = { ...PLACES, plans: ['quay'], branches: [branch('quay', 'Quayside', TWO_FLOORS), ...PLACES.branches.slice(1)] }
 const at = (barcode: string, bay: string, text: string) => {

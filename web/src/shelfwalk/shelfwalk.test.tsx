@@ -2,7 +2,8 @@ import type { ShelfWalk } from '@catalex/contract/shelfwalk'
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test, vi } from 'vitest'
 import { open } from '../../tests/open.tsx'
-import { branch, branchPlan, PLACES, shelfWalk, stop, TWO_FLOORS } from '../../tests/samples.ts'
+import { branchPlan, shelfWalk, stop, TWO_FLOORS } from '../../tests/planSamples.ts'
+import { branch, PLACES } from '../../tests/samples.ts'
 
 const PLANNED = { ...PLACES, plans: ['quay'], branches: [branch('quay', 'Quayside', TWO_FLOORS), ...PLACES.branches.slice(1)] }
 const WALK = '/walk?titles=t-b1&titles=t-b2&titles=far&titles=stored&at=quay'
