@@ -181,10 +181,10 @@ describe('holds', () => {
           .set({ month: 12, day: Number(day) })
           .setZone('Europe/Stockholm'),
       )
-    await catalogue.commands.resumeHolds(at('19'))
+    await catalogue.commands.followDays(at('19'))
     const states = async () => (await asa.get<Card>('/api/card')).body.holds.map(({ state }) => state)
     expect((await states())[0]).toBe('paused')
-    await catalogue.commands.resumeHolds(at('20'))
+    await catalogue.commands.followDays(at('20'))
     expect((await states())[0]).toBe('waiting')
     expect((await mirjam.get<Card>('/api/card')).body.holds).toMatchObject([{ queue: { place: 2 } }])
   })

@@ -105,13 +105,13 @@ describe('in hand', () => {
       fc.asyncProperty(fc.constantFrom(...records), fc.nat(1000), async (record, nth) => {
         const all = await optionsFor(`records=${record}`)
         const option = all[nth % all.length]
-        const wish: PlaceHold = { records: [record], barcode: null, pickup: option?.pickup ?? '' }
+        const wish: PlaceHold = { records: [record], barcode: null, pickup: option?.pickup ?? '', cost: option?.cost ?? 0 }
         const { status, body } = await ines.ask<Hold & Problem>('POST', '/api/holds', wish)
         if (option?.refusal) {
           expect([status, body.refusal]).toEqual([409, option.refusal])
           return
         }
-        if (body.refusal?.code === 'already-held') return
+        if (body.refusal?.code.startsWith('already-')) return
         placed += 1
         expect([status, body.from, body.cost, body.queue && body.queue.place - 1]).toEqual([
           201,

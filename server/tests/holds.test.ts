@@ -18,7 +18,7 @@ const page = async (title: string, carrier: string, pickup = 'corrow') => {
   return (await visitor().get<TitlePage>(`/api/titles/${controlNumber}?at=${pickup}`)).body
 }
 const place = (who: Visitor, wish: { records: string[]; barcode?: string | null; pickup: string }, key?: string) =>
-  who.ask<Hold & Problem>('POST', '/api/holds', { barcode: null, ...wish }, key === undefined ? {} : { 'idempotency-key': key })
+  who.ask<Hold & Problem>('POST', '/api/holds', { barcode: null, cost: 1000, ...wish }, key === undefined ? {} : { 'idempotency-key': key })
 const cancel = (who: Visitor, id: string) => who.ask<Hold & Problem>('DELETE', `/api/holds/${id}`)
 
 beforeAll(async () => {

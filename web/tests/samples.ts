@@ -190,12 +190,14 @@ export const answer = (rows: ResultRow[], more: Partial<SearchAnswer> = {}): Sea
   ...more,
 })
 
-export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ pickup: at, from: at, cost: 0, queue: null, delivery: null, brings: [], refusal: null, ...more }) // prettier-ignore
+export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ pickup: at, from: at, cost: 0, queue: null, delivery: null, brings: [], suppliers: [], refusal: null, ...more }) // prettier-ignore
 
 export const options = (pickups: PickupOption[], more: Partial<HoldOptions> = {}): HoldOptions => ({
   refusal: null,
   used: 2,
   limit: 15,
+  already: null,
+  told: [],
   pickups,
   ...more,
 })
@@ -214,6 +216,9 @@ export const hold = (id: string, more: Partial<Hold> = {}): Hold => ({
   queue: null,
   collectBy: null,
   pausedUntil: null,
+  notBefore: null,
+  notAfter: null,
+  notify: null,
   cost: 0,
   events: [{ at: '2026-11-25T11:20:00.000Z', state: 'being fetched' }],
   ...more,

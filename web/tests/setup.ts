@@ -3,7 +3,8 @@ import '@testing-library/jest-dom/vitest'
 import { cleanup, configure } from '@testing-library/react'
 import { afterEach, vi } from 'vitest'
 
-configure({ asyncUtilTimeout: 5000, getElementError: (message) => new Error(message?.split('\n\n')[0] ?? 'not found') })
+// As long as a loaded machine may need.
+configure({ asyncUtilTimeout: 20_000, getElementError: (message) => new Error(message?.split('\n\n')[0] ?? 'not found') })
 
 class Never {
   observe(): void {}

@@ -1,8 +1,8 @@
 /** The reader's own page, and signing in to it. */
-import { CHANNELS, VISITS } from '@catalex/core/card'
+import { VISITS } from '@catalex/core/card'
 import { CARRIER_CODES } from '@catalex/core/catalogue'
 import { DUE } from '@catalex/core/loans'
-import { holdSchema } from '../holds/index.ts'
+import { holdSchema, toldSchema } from '../holds/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
@@ -41,7 +41,7 @@ export const cardSchema = shape({
   holdsLimit: count,
   loans: list(loanSchema),
   told: {
-    ...orNull(shape({ channel: oneOf(CHANNELS), to: nullable('string') })),
+    ...orNull(toldSchema),
     description: 'How this reader is told, and where: as much of it as its owner needs to know it.',
   },
   guardian: { ...nullable('string'), description: 'Whoever answers for a reader who is not of age.' },

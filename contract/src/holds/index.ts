@@ -1,10 +1,11 @@
 /** Holds: what is possible, placing one, and how it stands. */
+import { CHANNELS } from '@catalex/core/card'
 import { CARRIER_CODES } from '@catalex/core/catalogue'
 import { HOLD_STATES } from '@catalex/core/holds'
 import { deliverySchema } from '../courier/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { count, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
+import { count, date, flag, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
 /** A hold on more editions than this is a slip. */
 const MOST_RECORDS = 50
@@ -26,20 +27,39 @@ const pickupOptionSchema = shape({
   queue: orNull(queueSchema),
   delivery: { ...orNull(deliverySchema), description: 'How and when it comes; null for a place in the queue, or where nobody knows.' },
   brings: { ...list(text), description: 'Pieces of the set that it brings together; none for what is one piece.' },
+  suppliers: {
+    ...list(shape({ branch: text, cost: count, inHand: orNull(moment) })),
+    description: 'Branches that could send it now, the best first; of many the first alone.',
+  },
   refusal: orNull(refusalSchema),
 })
+
+/** How somebody is told, and where: as much of it as its owner needs to know it. */
+export const toldSchema = shape({ channel: oneOf(CHANNELS), to: nullable('string') })
 
 export const holdOptionsSchema = shape({
   refusal: { ...orNull(refusalSchema), description: 'What stops this reader wherever they collect.' },
   used: { ...count, description: 'Holds this reader has.' },
   limit: nullable('integer'),
+  already: { ...orNull(refusalSchema), description: 'This reader has it, or a hold on it: a second one has to be meant.' },
+  told: { ...list(toldSchema), description: 'Ways in which this reader can be told, the usual one first.' },
   pickups: list(pickupOptionSchema),
 })
 
-export const placeHoldSchema = shape({
+export const placeHoldSchema = looseShape(['records', 'barcode', 'pickup'], {
   records,
   barcode: { ...nullable('string'), maxLength: 100 },
   pickup: { type: 'string', maxLength: 100 },
+  from: { type: 'string', maxLength: 100, description: 'Branch that is to send it; where it is left out, that from which it comes first.' },
+  notBefore: {
+    ...date,
+    description: 'Kept ready from this day on, on which the pickup location is open; not fetched sooner than it needs.',
+  },
+  notAfter: { ...date, description: 'Ended after this day, where it is not ready by then.' },
+  notify: { ...oneOf(CHANNELS), description: 'How the reader is told of this hold; as usual where it is left out.' },
+  note: { type: 'string', maxLength: 300, description: 'For staff.' },
+  cost: { ...count, description: 'What was agreed to, in hundredths; nothing where it is left out. A hold that costs more is refused.' },
+  again: { ...flag, description: 'Whether a second hold on the work, or one on what the reader has, is meant.' },
 })
 
 export const holdSchema = shape({
@@ -56,6 +76,9 @@ export const holdSchema = shape({
   queue: orNull(shape({ place: count, copies: count })),
   collectBy: nullable('string'),
   pausedUntil: { ...nullable('string'), description: 'Day on which a paused hold goes on.' },
+  notBefore: { ...orNull(date), description: 'Day on which its reader comes for it.' },
+  notAfter: { ...orNull(date), description: 'Last day on which it is wanted.' },
+  notify: { ...orNull(oneOf(CHANNELS)), description: 'How its reader is told, where that is not as usual.' },
   cost: count,
   events: list(shape({ at: moment, state: oneOf(HOLD_STATES) })),
 })

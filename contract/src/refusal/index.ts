@@ -1,7 +1,7 @@
 /** Why something is refused: a code with its facts, or a rule of the library in its own words. */
 import { HOLD_STATES } from '@catalex/core/holds'
 import type { FromSchema } from '../schema/index.ts'
-import { count, date, nullable, oneOf, shape, text } from '../schema/shapes.ts'
+import { count, date, list, nullable, oneOf, shape, text } from '../schema/shapes.ts'
 
 const coded = <const Code extends string>(code: Code) => ({ const: code }) as const
 
@@ -12,6 +12,7 @@ export const refusalSchema = {
     shape({ code: coded('owes-too-much'), owed: count, limit: count }),
     shape({ code: coded('too-many-holds'), held: count, limit: count }),
     shape({ code: coded('already-held') }),
+    shape({ code: coded('already-borrowed'), due: text }),
     shape({ code: coded('volume-needed') }),
     shape({ code: coded('pickup-not-served') }),
     shape({ code: coded('no-copy'), why: oneOf(['lost', 'none'] as const) }),
@@ -23,6 +24,13 @@ export const refusalSchema = {
     shape({ code: coded('different-works') }),
     shape({ code: coded('no-such-hold') }),
     shape({ code: coded('too-late'), state: oneOf(HOLD_STATES) }),
+    shape({ code: coded('days-out-of-order') }),
+    shape({ code: coded('too-far-ahead'), date }),
+    shape({ code: coded('closed-day'), date, nearest: list(date) }),
+    shape({ code: coded('comes-later'), date }),
+    shape({ code: coded('not-from-there') }),
+    shape({ code: coded('cost-changed'), cost: count }),
+    shape({ code: coded('not-told-there') }),
   ],
 } as const
 

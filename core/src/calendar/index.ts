@@ -61,3 +61,12 @@ function atTime(day: DateTime, time: string): DateTime {
   const [hour, minute] = time.split(':').map(Number)
   return day.startOf('day').set({ hour, minute })
 }
+
+/** The open days nearest to a closed one: the last before it, no sooner than `from`, and the first after it. */
+export function nearestOpenDays(hours: OpeningHours, day: DateTime, from: DateTime): DateTime[] {
+  const isOpen = (other: DateTime) => spansOn(hours, other).length > 0
+  const away = Array.from({ length: LOOK_AHEAD_DAYS }, (_, i) => i + 1)
+  const before = away.map((days) => day.minus({ days })).find((other) => other < from.startOf('day') || isOpen(other))
+  const after = away.map((days) => day.plus({ days })).find(isOpen)
+  return [before && before >= from.startOf('day') ? before : undefined, after].filter((other) => other !== undefined)
+}

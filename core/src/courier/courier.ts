@@ -32,11 +32,14 @@ export interface Delivery {
 
 /** Further than this nobody promises anything. */
 const DAYS_AHEAD = 42
+/** Spans of weeks that are kept worked out: of plans further ahead, one after the other. */
+const MOST_SPANS = 8
 /** Days and starts for which the work is kept: more come by only in a test of many times. */
 const MOST_KEPT = 400
 
 export class Courier {
-  private weeks: Weeks | null = null
+  /** By the Monday on which they begin. */
+  private readonly spans = new Map<number, Weeks>()
 
   /** @param hours of the staff of each branch */
   constructor(
@@ -73,9 +76,14 @@ export class Courier {
   }
 
   private weeksFrom(now: DateTime): Weeks {
-    const first = now.startOf('day')
-    if (this.weeks?.first.toMillis() !== first.toMillis()) this.weeks = new Weeks(this.timetable, first)
-    return this.weeks
+    const monday = now.startOf('week')
+    const known = this.spans.get(monday.toMillis())
+    if (known) return known
+    const [oldest] = this.spans.keys()
+    if (oldest !== undefined && this.spans.size >= MOST_SPANS) this.spans.delete(oldest)
+    const weeks = new Weeks(this.timetable, monday)
+    this.spans.set(monday.toMillis(), weeks)
+    return weeks
   }
 
   /** Closed stacks have runs of their own; a branch of which nothing is said is gone through when it opens. */
@@ -108,13 +116,10 @@ class Weeks {
   private readonly spans = new Map<OpeningHours, Span[]>()
   private readonly runs = new Map<Runs, Map<string, Minute[]>>()
 
-  constructor(
-    timetable: Timetable,
-    readonly first: DateTime,
-  ) {
-    this.days = Array.from({ length: DAYS_AHEAD }, (_, day) => first.plus({ days: day }))
+  constructor(timetable: Timetable, first: DateTime) {
+    this.days = Array.from({ length: DAYS_AHEAD + 7 }, (_, day) => first.plus({ days: day }))
     // A run of yesterday may still be under way, but nothing can be loaded before now.
-    this.network = networkOver(timetable.lines, first.minus({ days: 1 }), DAYS_AHEAD + 1)
+    this.network = networkOver(timetable.lines, first.minus({ days: 1 }), DAYS_AHEAD + 8)
   }
 
   /** The first minute from which the place is open for so many minutes. */

@@ -1,6 +1,7 @@
 /** Holds: who may place one, which copy serves it, and how it lives. */
 export { accountRefusal, type AccountStatus } from './account.ts'
 export { faultsOf, type HistoryFault, type StoredHold } from './history.ts'
+export { daysRefusal, fetchDay, FURTHEST_DAY } from './days.ts'
 export { defaultPickup, usualPickup } from './pickup.ts'
 export { nextInQueue, type WaitingHold } from './queue.ts'
 export { isRefusal, type Refusal } from './refusals.ts'

@@ -10,6 +10,7 @@ export const REFUSAL_CODES = [
   'owes-too-much',
   'too-many-holds',
   'already-held',
+  'already-borrowed',
   'volume-needed',
   'pickup-not-served',
   'no-copy',
@@ -21,6 +22,13 @@ export const REFUSAL_CODES = [
   'different-works',
   'no-such-hold',
   'too-late',
+  'days-out-of-order',
+  'too-far-ahead',
+  'closed-day',
+  'comes-later',
+  'not-from-there',
+  'cost-changed',
+  'not-told-there',
 ] as const
 
 export type Refusal =
@@ -29,7 +37,10 @@ export type Refusal =
   /** Amounts in hundredths of the currency. */
   | { code: 'owes-too-much'; owed: number; limit: number }
   | { code: 'too-many-holds'; held: number; limit: number }
+  /** A second hold on a work has to be meant. */
   | { code: 'already-held' }
+  /** The reader has it out; the date is that on which it is due. */
+  | { code: 'already-borrowed'; due: string }
   /** A journal is held by volume, never as a whole. */
   | { code: 'volume-needed' }
   | { code: 'pickup-not-served' }
@@ -46,5 +57,19 @@ export type Refusal =
   | { code: 'different-works' }
   | { code: 'no-such-hold' }
   | { code: 'too-late'; state: HoldState }
+  /** A day that has passed, or a last day before the first. */
+  | { code: 'days-out-of-order' }
+  /** The last day that can be named. */
+  | { code: 'too-far-ahead'; date: string }
+  /** The pickup location is closed on the day, and open on those nearest to it. */
+  | { code: 'closed-day'; date: string; nearest: string[] }
+  /** It can't be in hand before this day, which is after the last on which it is wanted. */
+  | { code: 'comes-later'; date: string }
+  /** No copy can be sent from the branch that was chosen. */
+  | { code: 'not-from-there' }
+  /** It costs more than was agreed to. */
+  | { code: 'cost-changed'; cost: number }
+  /** The card has no address of that kind. */
+  | { code: 'not-told-there' }
 
 export const isRefusal = (answer: object): answer is Refusal => 'code' in answer && REFUSAL_CODES.some((code) => code === answer.code)

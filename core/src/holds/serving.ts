@@ -15,6 +15,15 @@ export interface HoldQuestion {
   selfServe: ReadonlySet<string>
   /** How a copy would come to the pickup location; left out, or null, where nobody knows. */
   delivery?: (copy: Copy) => Delivery | null
+  /** The branch that the reader wants it from; left out, or null, for the one from which it comes first. */
+  from?: string | null
+}
+
+/** A branch that could send, with what its best copy costs and how it comes. */
+export interface Supplier {
+  branch: string
+  cost: number
+  delivery: Delivery | null
 }
 
 export interface Serving {
@@ -28,6 +37,8 @@ export interface Serving {
   brings: readonly Copy[]
   /** Copies that may fill it. */
   eligible: Copy[]
+  /** Branches with a copy in now that may be set aside, the best first. */
+  suppliers: Supplier[]
 }
 
 export function servingOf(question: HoldQuestion): Serving | Refusal {
@@ -36,17 +47,28 @@ export function servingOf(question: HoldQuestion): Serving | Refusal {
   const verdicts = there.map((whole) => ({ whole, verdict: verdictFor(question, whole.one) }))
   const eligible = verdicts.flatMap(({ whole, verdict }) => (verdict.allowed ? [{ ...whole, cost: verdict.cost }] : []))
   if (eligible.length === 0) return firstSpoken(verdicts.map(({ verdict }) => verdict))
-  const [best] = eligible
+  const free = eligible
     .filter(({ one }) => isInNow(one))
     .map((candidate): Candidate => ({ ...candidate, delivery: lastDelivery(question, candidate.pieces) }))
     .sort((a, b) => preference(question, a, b) || compareBarcodes(a.one, b.one))
+  const { from = null } = question
+  const best = from === null ? free.at(0) : free.find(({ one }) => one.branch === from)
+  if (from !== null && !best) return { code: 'not-from-there' }
   return {
     copy: best?.one ?? null,
     cost: best?.cost ?? Math.min(...eligible.map(({ cost }) => cost)),
     delivery: best?.delivery ?? null,
     brings: (best ?? eligible[0])?.pieces ?? [],
     eligible: eligible.map(({ one }) => one),
+    suppliers: firstOfEachBranch(free),
   }
+}
+
+function firstOfEachBranch(free: readonly Candidate[]): Supplier[] {
+  const branches = new Map<string, Supplier>()
+  for (const { one, cost, delivery } of free)
+    if (!branches.has(one.branch)) branches.set(one.branch, { branch: one.branch, cost, delivery })
+  return [...branches.values()]
 }
 
 export function verdictFor({ rules, borrower, pickup, selfServe }: HoldQuestion, copy: Copy): Verdict {

@@ -2,6 +2,7 @@
 export { cancelHold } from './commands/cancelHold.ts'
 export { followCatalogue, type LostHold } from './commands/followCatalogue.ts'
 export { purge } from './commands/purge.ts'
+export { lapseHolds } from './commands/lapseHolds.ts'
 export { resumeHolds } from './commands/resumeHolds.ts'
 export { placeHold } from './commands/placeHold.ts'
 export { loadHolds } from './loading/holds.ts'
@@ -13,4 +14,5 @@ export { copiesForIndex, copiesOf, type CopyNow, type IndexedCopy } from './quer
 export { deliveryLine, momentAt } from './queries/delivery.ts'
 export { holdOptions } from './queries/options.ts'
 export { unsoundHolds, type UnsoundHold } from './queries/soundness.ts'
+export { toldBy } from './queries/told.ts'
 export { countWaiting } from './queries/queue.ts'

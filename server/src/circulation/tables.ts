@@ -1,4 +1,5 @@
 /** What circulation keeps: loans, holds with their targets and events, and the keys of requests that were answered. */
+import { CHANNELS, type Channel } from '@catalex/core/card'
 import { ACTORS, HOLD_STATES, type Actor, type HoldState } from '@catalex/core/holds'
 import { DUE } from '@catalex/core/loans'
 import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model, type NonAttribute } from 'sequelize' // prettier-ignore
@@ -46,6 +47,15 @@ export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreati
   collectBy: CreationOptional<string | null>
   /** ISO date of the day on which a paused hold goes on; null where nobody has said. */
   pausedUntil: CreationOptional<string | null>
+  /** The branch from which its reader wants it. */
+  wantedFrom: CreationOptional<string | null>
+  /** ISO dates of the first day, on which its reader comes for it, and the last on which it is wanted. */
+  notBefore: CreationOptional<string | null>
+  notAfter: CreationOptional<string | null>
+  /** How its reader is told, where that is not as usual. */
+  notify: CreationOptional<Channel | null>
+  /** For staff. */
+  note: CreationOptional<string | null>
   category: string
   homeSystem: string | null
   /** As it was when the hold was placed, should the record go. */
@@ -68,6 +78,11 @@ export const HOLDS = table<HoldModel>(
     cost: { type: DataTypes.INTEGER, allowNull: false, validate: { min: 0 } },
     collectBy: { type: DataTypes.TEXT, validate: ISO_DATE },
     pausedUntil: { type: DataTypes.TEXT, validate: ISO_DATE },
+    wantedFrom: { type: DataTypes.TEXT },
+    notBefore: { type: DataTypes.TEXT, validate: ISO_DATE },
+    notAfter: { type: DataTypes.TEXT, validate: ISO_DATE },
+    notify: { type: DataTypes.TEXT, validate: { isIn: [[...CHANNELS]] } },
+    note: { type: DataTypes.TEXT },
     category: { type: DataTypes.TEXT, allowNull: false },
     homeSystem: { type: DataTypes.TEXT },
     title: { type: DataTypes.TEXT, allowNull: false },

@@ -179,6 +179,12 @@ const ADDITIONS = [
   `UPDATE keptSearches SET seen = seen || 'T00:00:00.000Z' WHERE length(seen) = 10`,
 ]
 
+/** What a reader may wish of a hold beside the pickup location. */
+const WISHES = [
+  ...['wantedFrom', 'notBefore', 'notAfter', 'notify', 'note'].map((column) => `ALTER TABLE holds ADD COLUMN ${column} TEXT`),
+  `CREATE INDEX holdsWantedUntil ON holds(notAfter) WHERE notAfter IS NOT NULL AND state IN ('waiting', 'paused', 'being fetched', 'in transit')`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -198,6 +204,7 @@ const STEPS: Record<string, string[]> = {
   '016-acquired': ACQUIRED,
   '017-searches': SEARCHES,
   '018-additions': ADDITIONS,
+  '019-wishes': WISHES,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -16,6 +16,7 @@ import {
 import type { Branch, Collection, PickupPoint } from '@catalex/contract/libraries'
 import { plansFileSchema, type BranchPlan, type PlansFile } from '@catalex/contract/plans'
 import { checked } from '@catalex/contract/schema'
+import { openingHours, type OpeningHours } from '@catalex/core/calendar'
 import type { RecordedStatus } from '@catalex/core/catalogue'
 import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
 import type { CourierFinding } from '@catalex/core/courier'
@@ -267,6 +268,15 @@ export class Libraries {
   /** Where it is, whoever may collect there. */
   pickupPlace(code: string): PickupPlace | undefined {
     return this.pickups.find(({ place }) => place.code === code)?.place
+  }
+
+  /** When readers can collect there; undefined for no pickup point. */
+  hoursAt(pickup: string): OpeningHours | undefined {
+    for (const branch of this.library.branches) {
+      const point = branch.pickups.find(({ code }) => code === pickup)
+      if (point) return openingHours(branch, point.hours)
+    }
+    return undefined
   }
 
   /** The branch of a pickup point; of a branch that has none by its code, itself. */

@@ -1,11 +1,11 @@
 /** What stands on a reader's card: holds and where they are, loans, and what stops the card. */
 import type { Card, Loan } from '@catalex/contract/card'
 import type { Hold } from '@catalex/contract/holds'
+import type { Channel } from '@catalex/core/card'
 import type { Carrier } from '@catalex/core/catalogue'
 import { accountRefusal, isActive, type HoldState } from '@catalex/core/holds'
-import { masked } from '@catalex/core/card'
 import { isOverdue } from '@catalex/core/loans'
-import { accountOf, type Moment } from '../circulation/index.ts'
+import { accountOf, toldBy, type Moment } from '../circulation/index.ts'
 import type { Queryable, Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { countSessions, type Reader } from '../readers/index.ts'
@@ -18,6 +18,9 @@ interface HoldRow {
   cost: number
   collectBy: string | null
   pausedUntil: string | null
+  notBefore: string | null
+  notAfter: string | null
+  notify: Channel | null
   title: string
   controlNumber: string | null
   carrier: Carrier | null
@@ -34,7 +37,7 @@ interface HoldRow {
  * catalogue has no more is known by the title it had.
  */
 const HOLDS = `
-  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, h.pausedUntil, coalesce(r.title, h.title) AS title,
+  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, h.pausedUntil, h.notBefore, h.notAfter, h.notify, coalesce(r.title, h.title) AS title,
     CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier,
     (SELECT count(*) FROM holdTargets WHERE holdId = h.id) AS editions,
     coalesce(c.enumeration, w.enumeration) AS enumeration, c.branch AS fromBranch,
@@ -93,18 +96,11 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     holdsLimit: account.holdsLimit,
     holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
     loans: loans.map((loan) => ({ ...loan, overdue: isOverdue(loan.due, at.minute) })),
-    told: toldAt(reader),
+    told: reader.notify && toldBy(reader, reader.notify),
     guardian: reader.guardian,
     sessions,
     warnings: stopped ? [stopped] : [],
   }
-}
-
-/** How the reader is told, at an address that only its owner can read; a letter goes to the address on file. */
-function toldAt({ notify, mail, telephone }: Reader): Card['told'] {
-  if (notify === null) return null
-  const to = notify === 'mail' ? mail : notify === 'letter' ? null : telephone
-  return { channel: notify, to: to === null ? null : masked(to) }
 }
 
 /** Holds that ended longer ago than this are not shown: no history is kept unless the reader asks for it. */

@@ -4,7 +4,7 @@
  */
 import type { Hold, PlaceHold } from '@catalex/contract/holds'
 import type { Refusal } from '@catalex/core/holds'
-import { cancelHold, placeHold, purge, resumeHolds, type Moment } from '../circulation/index.ts'
+import { cancelHold, lapseHolds, placeHold, purge, resumeHolds, type Moment } from '../circulation/index.ts'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
@@ -44,7 +44,12 @@ export function commandsOn(database: Database, libraries: Libraries) {
       ofReader(readerId, (write, reader) => cancelHold(write, libraries, reader, reference, at)),
     changeSatchel: (readerId: number, changes: ChangeSatchel, at: Moment): Promise<ChangedSatchel> =>
       database.write((write) => changeSatchel(write, readerId, changes, at.now)),
-    resumeHolds: (at: Moment) => database.write((write) => resumeHolds(write, libraries, at)),
+    /** What the days of holds bring: some end, others go on. */
+    followDays: (at: Moment) =>
+      database.write(async (write) => {
+        await lapseHolds(write, libraries, at)
+        await resumeHolds(write, libraries, at)
+      }),
     makeList: (readerId: number, list: MakeList, at: Moment): Promise<ListView | null> =>
       database.write((write) => makeList(write, readerId, list, at.now)),
     changeList: (readerId: number, code: string, changes: ChangeList, at: Moment): Promise<ListView | null> =>

@@ -18,6 +18,7 @@ import { useScope } from '../shared/scope.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { useBackCloses } from '../shared/useBackCloses.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
+import { Agreeing } from './Agreeing.tsx'
 import { HoldLine, type Outcome } from './HoldLine.tsx'
 import { useAfterHolds, usePlaceHold } from './queries.ts'
 import { useOptionsOfEach, type Each } from './useOptionsOfEach.ts'
@@ -48,6 +49,8 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
   useBackCloses(close)
   const { mutateAsync } = usePlaceHold({ one: false })
   const after = useAfterHolds()
+  /** The cost that was agreed to. */
+  const [agreed, setAgreed] = useState(0)
   const options = useOptionsOfEach(which, pickup)
   const left = which.filter((one) => outcomes.get(entryKey(one))?.placed !== true)
   const isChosen = (one: Which) => options.of(one).kind === 'option' && !leftOut.has(entryKey(one))
@@ -61,7 +64,10 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
     setPlacing(true)
     // One after the other, so that a limit that is reached meets the last of them.
     for (const one of these) {
-      const outcome = await mutateAsync({ records: [one.controlNumber], barcode: one.barcode, pickup }).then(
+      const each = options.of(one)
+      const cost = each.kind === 'option' ? each.option.cost : 0
+      const wish = { records: [one.controlNumber], barcode: one.barcode, pickup, ...(cost === 0 ? {} : { cost }) }
+      const outcome = await mutateAsync(wish).then(
         (): Outcome => ({ placed: true }),
         (error: unknown): Outcome => ({ placed: false, why: problemInWords(t, error, all) }),
       )
@@ -130,7 +136,10 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
         </ol>
       </div>
       <div className={styles.readBack}>
-        <p role="status">{said()}</p>
+        <div>
+          <p role="status">{said()}</p>
+          {!done && <Agreeing cost={tooMany > 0 ? 0 : cost} agreed={agreed} onAgree={setAgreed} />}
+        </div>
         {done && (
           <Button component={Link} to={links.card} variant="outlined">
             {t('hold.toCard')}
@@ -144,7 +153,7 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
           <Button
             variant="contained"
             size="large"
-            disabled={placing || waiting || possible.length === 0 || tooMany > 0}
+            disabled={placing || waiting || possible.length === 0 || tooMany > 0 || agreed < cost}
             onClick={() => void (reader ? place(possible) : signInAndPlace())}
           >
             {reader

@@ -36,10 +36,13 @@ function useStops(hold: Hold): Stop[] {
   const { t } = useTranslation()
   const { branchName, pickup, pickupName, all } = usePlaces()
   const requested = t('card.stops.requested', { date: dayInWords(hold.requested, all.timeZone) })
-  const last = t('card.stops.ready', { branch: pickupName(hold.pickup) })
+  const at = pickupName(hold.pickup)
+  const last = hold.notBefore
+    ? t('wishes.stops.readyFor', { branch: at, date: dayInWords(hold.notBefore, all.timeZone) })
+    : t('card.stops.ready', { branch: at })
   if (isInQueue(hold)) {
     const paused = hold.pausedUntil
-      ? t('card.stops.pausedUntil', { date: dayInWords(hold.pausedUntil, all.timeZone) })
+      ? t(hold.notBefore ? 'wishes.stops.fetchedOn' : 'card.stops.pausedUntil', { date: dayInWords(hold.pausedUntil, all.timeZone) })
       : t('card.stops.paused')
     const you =
       hold.state === 'paused'
@@ -53,8 +56,8 @@ function useStops(hold: Hold): Stop[] {
       { text: last, state: 'ahead' },
     ]
   }
-  const at = ORDER.indexOf(hold.state)
-  const state = (step: number): Stop['state'] => (at > step ? 'past' : at === step ? 'now' : 'ahead')
+  const stands = ORDER.indexOf(hold.state)
+  const state = (step: number): Stop['state'] => (stands > step ? 'past' : stands === step ? 'now' : 'ahead')
   const branch = pickup(hold.pickup)?.at.code ?? hold.pickup
   const sent = hold.from !== null && hold.from !== branch
   return [

@@ -5,7 +5,7 @@ import Checkbox from '@mui/material/Checkbox'
 import { useTranslation } from 'react-i18next'
 import { languageInWords } from '../shared/formats.ts'
 import { FormatMark } from '../ui/FormatMark.tsx'
-import type { Volume } from './readBack.ts'
+import type { Volume } from './wish.ts'
 import styles from './holds.module.css'
 
 interface Props {

@@ -30,10 +30,12 @@ test('the hold is read back, placed with a key, and its journey can be undone', 
   expect(said).toHaveTextContent(
     'Book, 2011 is sent from Quayside to Beacon Hill and waits for you at the Desk of Beacon Hill. It costs 1.50.',
   )
+  expect(await button('Place the hold')).toBeDisabled()
+  await user.click(within(dialog).getByRole('checkbox', { name: 'I agree to pay 1.50.' }))
   await user.click(await button('Place the hold'))
   expect(await screen.findByRole('heading', { name: 'Hold placed' })).toBeVisible()
   const [asked] = server.asked('placeHold')
-  expect(asked?.body).toEqual({ records: ['p1'], barcode: null, pickup: 'hill' })
+  expect(asked?.body).toEqual({ records: ['p1'], barcode: null, pickup: 'hill', cost: 150 })
   expect(asked?.headers.get('Idempotency-Key')).toMatch(/^[0-9a-f-]{36}$/)
   expect(asked?.headers.get('X-CSRF-Token')).toBe('token')
   expect(within(await screen.findByRole('list', { name: 'Its journey' })).getAllByRole('listitem').map((stop) => stop.textContent)).toEqual([
@@ -159,4 +161,56 @@ test('of many pickup locations the own and the straight ones come first; the res
   expect(radios).toHaveLength(8)
   expect(radios[7]).toHaveAttribute('value', 'refused')
   expect(radios[5]).toHaveFocus()
+})
+
+test('another branch can send it: its day and its price are read back, and what was agreed to for less is agreed to anew', async () => {
+  const suppliers = [
+    { branch: 'quay', cost: 50, inHand: '2026-11-27T10:20:00.000Z' },
+    { branch: 'wold', cost: 80, inHand: '2026-12-01T10:20:00.000Z' },
+  ]
+  const sent = pickup('quay', { cost: 50, suppliers })
+  const { server, user, dialog } = await openDialog({ holdOptions: options([sent]), placeHold: hold('h1') })
+  await user.click(await within(dialog).findByRole('checkbox', { name: 'I agree to pay 0.50.' }))
+  expect(await button('Place the hold')).toBeEnabled()
+  await user.click(within(dialog).getByRole('combobox', { name: 'Sent from' }))
+  await user.click(await screen.findByRole('option', { name: 'Wold Library · Tue 1 Dec 10:20 · 0.80' }))
+  expect(within(dialog).getByRole('status')).toHaveTextContent('is sent from Wold Library to Quayside and waits for you at the Desk of Quayside. It costs 0.80. You can expect it Tue 1 Dec 10:20.') // prettier-ignore
+  expect(await button('Place the hold')).toBeDisabled()
+  await user.click(within(dialog).getByRole('checkbox', { name: 'I agree to pay 0.80.' }))
+  await user.click(await button('Place the hold'))
+  await screen.findByRole('heading', { name: 'Hold placed' })
+  expect(server.asked('placeHold')[0]?.body).toEqual({ records: ['p1'], barcode: null, pickup: 'quay', from: 'wold', cost: 80 })
+})
+
+test('what one has already is told before, and a second hold has to be meant', async () => {
+  const already = { code: 'already-borrowed', due: '2026-12-04' } as const
+  const { server, user, dialog } = await openDialog({ holdOptions: options([HERE], { already }), placeHold: hold('h1') })
+  expect(await within(dialog).findByText('You have this out on your card, due Fri 4 Dec.')).toBeVisible()
+  expect(await button('Place the hold')).toBeDisabled()
+  await user.click(within(dialog).getByRole('checkbox', { name: 'Place a hold all the same' }))
+  await user.click(await button('Place the hold'))
+  await screen.findByRole('heading', { name: 'Hold placed' })
+  expect(server.asked('placeHold')[0]?.body).toMatchObject({ again: true })
+})
+
+test('how one is told and a note go along; what is as usual is not said', async () => {
+  const told = [
+    { channel: 'mail', to: 'i•••@pellan.example' },
+    { channel: 'text', to: '••••0121' },
+  ] as const
+  const { server, user, dialog } = await openDialog({ holdOptions: options([HERE], { told: [...told] }), placeHold: hold('h1') })
+  await user.click(await within(dialog).findByRole('button', { name: /^Choose days/ }))
+  // The fields are loaded when they are asked for.
+  expect(await within(dialog).findByRole('radio', { name: /^by mail to/ }, { timeout: 30_000 })).toBeChecked()
+  await user.click(within(dialog).getByRole('radio', { name: 'by text message to ••••0121' }))
+  await user.type(within(dialog).getByRole('textbox', { name: 'Note for staff' }), ' My sister comes for it. ')
+  await user.click(await button('Place the hold'))
+  await screen.findByRole('heading', { name: 'Hold placed' })
+  expect(server.asked('placeHold')[0]?.body).toEqual({
+    records: ['p1'],
+    barcode: null,
+    pickup: 'quay',
+    notify: 'text',
+    note: 'My sister comes for it.',
+  })
 })

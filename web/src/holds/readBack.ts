@@ -1,24 +1,16 @@
 /** The hold in one sentence, read back before it is placed. */
-import type { PickupOption } from '@catalex/contract/holds'
-import type { CopyLine, TitlePage } from '@catalex/contract/title'
+import type { TitlePage } from '@catalex/contract/title'
 import type { TFunction } from 'i18next'
-import { allOfInWords, amountInWords, momentInWords } from '../shared/formats.ts'
+import { allOfInWords, amountInWords, dayInWords, momentInWords } from '../shared/formats.ts'
 import type { PlaceBook } from '../shared/places.tsx'
-
-/** One volume, of what is held by the volume. */
-export type Volume = Pick<CopyLine, 'barcode' | 'enumeration'>
-
-export interface Wish {
-  records: readonly string[]
-  /** Null for any copy. */
-  volume: Volume | null
-}
+import { dayInHand, type Details, type Served, type Wish } from './wish.ts'
 
 export function readBack(
   t: TFunction<'app'>,
   page: TitlePage,
   wish: Wish,
-  option: PickupOption,
+  option: Served,
+  { notBefore, notAfter }: Pick<Details, 'notBefore' | 'notAfter'>,
   { pickup, branchName, all }: Pick<PlaceBook, 'pickup' | 'branchName' | 'all'>,
 ): string {
   const place = pickup(option.pickup)
@@ -33,9 +25,13 @@ export function readBack(
   const said = option.queue
     ? t('hold.readQueue', { ...names, nth: t('app.nth', { count: option.queue.before + 1, ordinal: true }) })
     : t(option.from === place?.at.code ? 'hold.readKept' : 'hold.readSent', names)
+  const comes = dayInHand(option, all.timeZone)
+  const held = notBefore !== null && (comes ?? '') < notBefore
   return [
     said,
-    option.delivery && t('hold.inHand', { time: momentInWords(option.delivery.inHand, all.timeZone) }),
+    held && t('wishes.readOn', { date: dayInWords(notBefore, all.timeZone) }),
+    !held && option.inHand && t('hold.inHand', { time: momentInWords(option.inHand, all.timeZone) }),
+    notAfter && t('wishes.readUntil', { date: dayInWords(notAfter, all.timeZone) }),
     option.brings.length > 0 && t('hold.brings', { pieces: allOfInWords(option.brings) }),
   ]
     .filter(Boolean)

@@ -27,7 +27,7 @@ export function useOptionsOfEach(which: readonly Which[], pickup: string): Optio
     if (answer?.error) return { kind: 'failed', error: answer.error }
     if (!answer?.data) return { kind: 'waiting' }
     const option = answer.data.pickups.find((one) => one.pickup === pickup)
-    const refusal = answer.data.refusal ?? (option ? option.refusal : { code: 'pickup-not-served' as const })
+    const refusal = answer.data.refusal ?? answer.data.already ?? (option ? option.refusal : { code: 'pickup-not-served' as const })
     if (refusal) return { kind: 'refused', refusal }
     return option ? { kind: 'option', option } : { kind: 'waiting' }
   }

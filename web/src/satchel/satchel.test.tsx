@@ -128,6 +128,7 @@ test('holds on all: what each costs or what stops it is said before, and what ca
   await where('Quayside')
   expect(within(dialog).getByText('2 holds, one for each title, to be collected at Quayside. Together they cost 1.50.')).toBeVisible()
   expect(lines()).toEqual([expect.stringMatching(/salt ledger.*Beacon Hill.*1\.20/), expect.stringMatching(/Anchors.*0\.30/)])
+  await user.click(within(dialog).getByRole('checkbox', { name: 'I agree to pay 1.50.' }))
   await user.click(within(dialog).getByRole('button', { name: 'Place 2 holds' }))
   expect(await within(dialog).findByText('1 of 2 holds placed, to be collected at Quayside.')).toBeVisible()
   expect(within(dialog).getByText('Hold placed')).toBeVisible()

@@ -92,7 +92,7 @@ test('keys move through the list, hold what is in focus, and the way back finds 
   const { user, server } = open('/search?q=x', {
     search: found,
     title: ({ path }) => titlePage({ controlNumber: path.split('/').at(-1) ?? '' }),
-    holdOptions: { refusal: null, used: 0, limit: null, pickups: [] },
+    holdOptions: { refusal: null, used: 0, limit: null, already: null, told: [], pickups: [] },
   })
   await heading('3 titles')
   expect(titles()).toEqual(['The salt ledger', 'Low water', 'Nine knots'])

@@ -6,7 +6,7 @@ import type { TFunction } from 'i18next'
 import { ApiProblem, NoConnection } from './api.ts'
 import { AnotherReader } from './session/leaving.ts'
 import { cardLooks } from './cards.ts'
-import { amountInWords, dayInWords } from './formats.ts'
+import { amountInWords, dayInWords, dueInWords } from './formats.ts'
 
 type Translate = TFunction<'app'>
 
@@ -38,6 +38,14 @@ export function refusalInWords(t: Translate, refusal: Refusal, zone: string): st
       return [refusal.reason, refusal.remedy].filter(Boolean).join(' ')
     case 'too-late':
       return t('refusals.too-late', { state: t(`card.state.${refusal.state}`) })
+    case 'already-borrowed':
+      return t('refusals.already-borrowed', { due: dueInWords(refusal.due, zone) })
+    case 'closed-day':
+    case 'too-far-ahead':
+    case 'comes-later':
+      return t(`refusals.${refusal.code}`, { date: dayInWords(refusal.date, zone) })
+    case 'cost-changed':
+      return t('refusals.cost-changed', { cost: amountInWords(refusal.cost) })
     case 'card-blocked':
     case 'too-many-holds':
       return t(`refusals.${refusal.code}`, { ...refusal })

@@ -120,7 +120,10 @@ test('routes: each way with its place, time and cost; the first that can be aske
       route('in the queue', { barcode: null, queue: { before: 2, copies: 3 } }),
     ],
   })
-  const { user, server } = open('/titles/p1', { title: page, holdOptions: { refusal: null, used: 0, limit: 15, pickups: [] } })
+  const { user, server } = open('/titles/p1', {
+    title: page,
+    holdOptions: { refusal: null, used: 0, limit: 15, already: null, told: [], pickups: [] },
+  })
   await heading()
   const panel = screen.getByRole('complementary', { name: 'Ways to get The salt ledger' })
   expect(within(panel).getByRole('heading', { name: 'Routes to you at Beacon Hill' })).toBeVisible()

@@ -61,7 +61,10 @@ function servingNow(libraries: Libraries, hold: HoldModel, copies: Parameters<ty
   const wanted = hold.wantedBarcode === null ? [...copies] : copies.filter((copy) => copy.barcode === hold.wantedBarcode)
   const question = holdQuestion(libraries, hold, hold.pickup, wanted, now)
   // A pickup location that has closed is no reason to end a hold: its desk will say where to collect.
-  if (isRefusal(question)) return wanted.length > 0 ? { copy: null, cost: hold.cost, delivery: null, brings: [], eligible: wanted } : null
-  const serving = servingOf(question)
-  return isRefusal(serving) ? null : serving
+  if (isRefusal(question))
+    return wanted.length > 0 ? { copy: null, cost: hold.cost, delivery: null, brings: [], eligible: wanted, suppliers: [] } : null
+  const serving = servingOf({ ...question, from: hold.wantedFrom })
+  // The branch that its reader chose may have none left: another will do.
+  const served = isRefusal(serving) && serving.code === 'not-from-there' ? servingOf(question) : serving
+  return isRefusal(served) ? null : served
 }

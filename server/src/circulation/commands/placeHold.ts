@@ -2,16 +2,13 @@
 import { randomUUID } from 'node:crypto'
 import type { PlaceHold } from '@catalex/contract/holds'
 import { workKey } from '@catalex/core/catalogue'
-import { accountRefusal, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
+import { isRefusal, type Refusal } from '@catalex/core/holds'
 import { recordsByControlNumber } from '../../catalogue/index.ts'
-import type { Queryable, Write } from '../../database/index.ts'
+import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
-import { accountOf } from '../queries/account.ts'
-import { copiesOf } from '../queries/copies.ts'
-import { holdQuestion } from '../queries/question.ts'
-import { ACTIVE_HOLD } from '../tables.ts'
+import { decide, type Decided } from './decide.ts'
 import { recordEvent, transition, type Standing } from './transition.ts'
 
 export interface HoldRequest {
@@ -27,9 +24,9 @@ export async function placeHold(write: Write, libraries: Libraries, request: Hol
   if (earlier !== null) return earlier
   const title = await titleWished(write, request.wish)
   if (typeof title !== 'string') return title
-  const serving = await servingFor(write, libraries, request, at)
-  if (isRefusal(serving)) return serving
-  const holdId = await createHold(write, libraries, request, { serving, title }, at)
+  const decided = await decide(write, libraries, request, at)
+  if (isRefusal(decided)) return decided
+  const holdId = await createHold(write, libraries, request, { ...decided, title }, at)
   await keepKey(write, request, holdId, at)
   return holdId
 }
@@ -63,38 +60,20 @@ async function keepKey(write: Write, { reader, wish, key }: HoldRequest, holdId:
   })
 }
 
-async function servingFor(write: Write, libraries: Libraries, { reader, wish }: HoldRequest, at: Moment): Promise<Serving | Refusal> {
-  const stopped = accountRefusal(await accountOf(write, libraries, reader), at.today)
-  if (stopped) return stopped
-  if (await isHeld(write, reader, wish)) return { code: 'already-held' }
-  const wanted = wantedCopies(await copiesOf(write, libraries, { controlNumbers: wish.records }, at.today), wish.barcode)
-  if (!Array.isArray(wanted)) return wanted
-  const question = holdQuestion(libraries, borrowerOf(libraries, reader), wish.pickup, wanted, at.now)
-  return isRefusal(question) ? question : servingOf(question)
-}
-
-/** A second hold on the same edition, or the same volume, is a slip of the hand. */
-async function isHeld(source: Queryable, reader: Reader, { records, barcode }: PlaceHold): Promise<boolean> {
-  const rows = await source.read(
-    `SELECT 1 FROM holds JOIN holdTargets ON holdId = id WHERE readerId = $readerId AND ${ACTIVE_HOLD}
-       AND controlNumber IN (SELECT value FROM json_each($records)) AND wantedBarcode IS $barcode LIMIT 1`,
-    { readerId: reader.id, records: JSON.stringify(records), barcode },
-  )
-  return rows.length > 0
-}
-
 async function createHold(
   write: Write,
   libraries: Libraries,
   { reader, wish }: HoldRequest,
-  { serving, title }: { serving: Serving; title: string },
+  { serving, fetched, title }: Decided & { title: string },
   at: Moment,
 ): Promise<number> {
   // prettier-ignore
   const { category, homeSystem } = borrowerOf(libraries, reader)
   const [hold] = await write.read<Standing>(
-    `INSERT INTO holds (reference, readerId, pickup, state, requested, wantedBarcode, cost, category, homeSystem, title)
-     VALUES ($reference, $readerId, $pickup, 'waiting', $requested, $wantedBarcode, $cost, $category, $homeSystem, $title)
+    `INSERT INTO holds (reference, readerId, pickup, state, requested, wantedBarcode, cost, category, homeSystem, title,
+       wantedFrom, notBefore, notAfter, notify, note, pausedUntil)
+     VALUES ($reference, $readerId, $pickup, 'waiting', $requested, $wantedBarcode, $cost, $category, $homeSystem, $title,
+       $wantedFrom, $notBefore, $notAfter, $notify, $note, $pausedUntil)
      RETURNING id, state, barcode`,
     {
       reference: randomUUID(),
@@ -106,6 +85,12 @@ async function createHold(
       category,
       homeSystem,
       title,
+      wantedFrom: wish.from ?? null,
+      notBefore: wish.notBefore ?? null,
+      notAfter: wish.notAfter ?? null,
+      notify: wish.notify ?? null,
+      note: wish.note ?? null,
+      pausedUntil: fetched,
     },
   )
   if (!hold) throw new Error('A hold that was stored did not come back.')
@@ -114,6 +99,8 @@ async function createHold(
     records: JSON.stringify(wish.records),
   })
   await recordEvent(write, hold.id, 'waiting', 'reader', at, null)
-  if (serving.copy) await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
+  // Held back, it keeps its place in the queue and nobody's copy.
+  if (fetched !== null) await transition(write, hold, 'paused', 'reader', at)
+  else if (serving.copy) await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
   return hold.id
 }

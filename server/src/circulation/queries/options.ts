@@ -6,10 +6,15 @@ import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { accountOf } from './account.ts'
+import { alreadyOf } from './already.ts'
 import { copiesOf } from './copies.ts'
-import { deliveryLine } from './delivery.ts'
+import { deliveryLine, momentAt } from './delivery.ts'
 import { holdQuestion } from './question.ts'
 import { countWaiting } from './queue.ts'
+import { channelsOf, toldBy } from './told.ts'
+
+/** Branches that are told as suppliers at each pickup location. */
+const MOST_SUPPLIERS = 12
 
 /** @param reader null for a guest, to whom the rules of the guest category are shown */
 export async function holdOptions(
@@ -20,8 +25,9 @@ export async function holdOptions(
   at: Moment,
 ): Promise<HoldOptions> {
   const borrower = borrowerOf(libraries, reader)
-  const [account, before, copies] = await Promise.all([
+  const [account, already, before, copies] = await Promise.all([
     reader && accountOf(database, libraries, reader),
+    reader && alreadyOf(database, reader, wish),
     countWaiting(database, wish.records),
     copiesOf(database, libraries, { controlNumbers: wish.records }, at.today),
   ])
@@ -35,13 +41,15 @@ export async function holdOptions(
     refusal: account && accountRefusal(account, at.today),
     used: account?.activeHolds ?? 0,
     limit: account?.holdsLimit ?? null,
+    already,
+    told: reader ? channelsOf(reader).map((channel) => toldBy(reader, channel)) : [],
     pickups: libraries.pickupsFor(borrower.category).map(({ code }) => optionFrom(code, servingAt(code), before)),
   }
 }
 
 function optionFrom(pickup: string, serving: Serving | Refusal, before: number): PickupOption {
-  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, delivery: null, brings: [], refusal: serving }
-  const { copy, cost, delivery, brings, eligible } = serving
+  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, delivery: null, brings: [], suppliers: [], refusal: serving }
+  const { copy, cost, delivery, brings, eligible, suppliers } = serving
   return {
     pickup,
     from: copy?.branch ?? null,
@@ -49,6 +57,11 @@ function optionFrom(pickup: string, serving: Serving | Refusal, before: number):
     queue: copy ? null : { before, copies: eligible.length },
     delivery: delivery && deliveryLine(delivery),
     brings: brings.length > 1 ? brings.map(({ enumeration, barcode }) => enumeration ?? barcode) : [],
+    suppliers: suppliers.slice(0, MOST_SUPPLIERS).map((supplier) => ({
+      branch: supplier.branch,
+      cost: supplier.cost,
+      inHand: supplier.delivery && momentAt(supplier.delivery.inHand),
+    })),
     refusal: null,
   }
 }

@@ -155,7 +155,7 @@ function keepUp({ search, thread: { commands }, sessions, clock, machine, log }:
     }),
     every(60_000, () => sessions.flush()),
     every(3_600_000, purge),
-    every(600_000, () => commands.resumeHolds(momentOf(clock.now()))),
+    every(600_000, () => commands.followDays(momentOf(clock.now()))),
   ]
   return () => {
     timers.forEach(clearInterval)

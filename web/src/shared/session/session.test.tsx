@@ -107,6 +107,7 @@ describe('a session that ended in the middle', () => {
     await user.type(within(dialog).getByLabelText('PIN'), '4832{Enter}')
     expect(await screen.findByText(/It costs 2.50/)).toBeVisible()
     expect(server.asked('placeHold')).toHaveLength(0)
+    await user.click(screen.getByRole('checkbox', { name: 'I agree to pay 2.50.' }))
     await user.click(await screen.findByRole('button', { name: 'Place the hold' }))
     expect(await screen.findByRole('heading', { name: 'Hold placed' })).toBeVisible()
   })

@@ -1,10 +1,12 @@
 /** English: what pages and dialogs say that are loaded when they are wanted, and what is said when something goes wrong. */
 import { gathered } from './gathered.ts'
+import { getting } from './getting.ts'
 import { shelf } from './shelf.ts'
 import { statements } from './statements.ts'
 
 export const later = {
   ...gathered,
+  ...getting,
   ...shelf,
   ...statements,
   app: {

@@ -412,6 +412,16 @@ export const first: InOtherWords<typeof english> = {
     'too-many-holds':
       'Sie haben {{held}} von {{limit}} Vormerkungen. Heben Sie eine auf oder holen Sie eine ab, dann können Sie diese machen.',
     'already-held': 'Das haben Sie schon vorgemerkt. Ihr Konto zeigt, wie es steht.',
+    'already-borrowed': 'Das haben Sie schon ausgeliehen, bis {{due}}.',
+    'days-out-of-order': 'Die Tage sind vertauscht oder vorbei. Wählen Sie einen ersten Tag ab heute und einen letzten danach.',
+    'too-far-ahead': 'Vormerkungen lassen sich bis {{date}} planen. Wählen Sie einen Tag davor.',
+    'closed-day': 'Der Abholort ist am {{date}} geschlossen. Wählen Sie einen Tag, an dem er offen ist.',
+    'comes-later':
+      'Vor dem {{date}} kann es nicht da sein. Wählen Sie einen späteren letzten Tag, einen anderen Abholort oder eine andere Bibliothek, die es schickt.',
+    'not-from-there': 'Von dort kann gerade kein Exemplar kommen. Wählen Sie eine andere Bibliothek.',
+    'cost-changed': 'Es kostet jetzt {{cost}}. Stimmen Sie dem zu, dann können Sie vormerken.',
+    'not-told-there':
+      'Ihr Ausweis hat keine Adresse für solche Nachrichten. Wählen Sie einen anderen Weg, oder lassen Sie sie an einer Theke eintragen.',
     'volume-needed': 'Eine Zeitschrift wird bandweise vorgemerkt. Wählen Sie den Band, den Sie möchten.',
     'pickup-not-served': 'An diesem Ort kann nichts für Sie zurückgelegt werden. Wählen Sie einen anderen Abholort.',
     'no-copy': {

@@ -2,11 +2,13 @@
 import type { later as english } from '../english/later.ts'
 import type { InOtherWords } from '../inOtherWords.ts'
 import { gathered } from './gathered.ts'
+import { getting } from './getting.ts'
 import { shelf } from './shelf.ts'
 import { statements } from './statements.ts'
 
 export const later: InOtherWords<typeof english> = {
   ...gathered,
+  ...getting,
   ...shelf,
   ...statements,
   app: {

@@ -1,0 +1,125 @@
+/** What is held, where it is collected, and what else is wished; read back beside the one button. */
+import type { Hold, HoldOptions } from '@catalex/contract/holds'
+import type { TitlePage } from '@catalex/contract/title'
+import Alert from '@mui/material/Alert'
+import Button from '@mui/material/Button'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { usePlaces } from '../shared/places.tsx'
+import { problemInWords, refusalInWords } from '../shared/problems.ts'
+import { useScope } from '../shared/scope.tsx'
+import { useSession } from '../shared/session/session.tsx'
+import { HelpAtHand } from '../ui/HelpAtHand.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
+import { Agreeing } from './Agreeing.tsx'
+import { MoreWishes } from './MoreWishes.tsx'
+import { holdOptionsQuery, usePlaceHold } from './queries.ts'
+import { readBack } from './readBack.ts'
+import { Supplier } from './Supplier.tsx'
+import { WhichEdition } from './WhichEdition.tsx'
+import { Where } from './Where.tsx'
+import { bodyOf, daysTrouble, NO_DETAILS, servedBy, type Details, type Served, type Volume, type Wish } from './wish.ts'
+import styles from './holds.module.css'
+
+interface Props {
+  page: TitlePage
+  editions: readonly string[]
+  volume: Volume | null
+  onPlaced(hold: Hold): void
+}
+
+export function HoldForm({ page, editions, volume, onPlaced }: Props) {
+  const { t } = useTranslation()
+  const { scope } = useScope()
+  const { reader, askToSignIn } = useSession()
+  const places = usePlaces()
+  const { timeZone } = places.all
+  const [records, setRecords] = useState<string[]>([...editions])
+  const [pickup, setPickup] = useState(page.pickup ?? scope.at)
+  const [details, setDetails] = useState(NO_DETAILS)
+  /** The cost that was agreed to, in hundredths: another one is agreed to anew. */
+  const [agreed, setAgreed] = useState(0)
+  const [again, setAgain] = useState(false)
+  const wish: Wish = { records, volume }
+  const options = useQuery(holdOptionsQuery(records, volume?.barcode ?? null))
+  const place = usePlaceHold()
+
+  // What stood there for another wish says nothing about this one.
+  const current = options.isPlaceholderData ? undefined : options.data
+  const chosen = optionAt(current, pickup)
+  const served = chosen && servedBy(chosen, details.from)
+  const refusal =
+    current && (current.refusal ?? chosen?.refusal ?? (served ? daysTrouble(details, places.pickup(pickup), served, timeZone) : null))
+  const already = current?.already ?? null
+  const open = served !== undefined && !refusal && records.length > 0
+  const isAgreed = open && agreed >= served.cost && (already === null || again)
+  const said = (): string => {
+    if (records.length === 0) return t('hold.noneTicked')
+    if (!current) return options.isError ? '' : t('hold.updating')
+    if (refusal) return refusalInWords(t, refusal, timeZone)
+    if (current.pickups.length === 0) return t('hold.noPickups')
+    return served ? readBack(t, page, wish, served, details, places) : t('hold.noPickup', { place: places.pickupName(pickup) })
+  }
+  const submit = (agreement: Pick<Served, 'cost'> & Pick<HoldOptions, 'already'>) => {
+    place.mutate(bodyOf(wish, pickup, details, agreement), { onSuccess: onPlaced })
+  }
+  /** What was agreed to as a guest is carried out where it is the same with this card; else it is read back once more. */
+  const signInAndSubmit = async () => {
+    if (!(await askToSignIn())) return
+    const { data: own } = await options.refetch()
+    const option = optionAt(own, pickup)
+    if (!own || own.refusal || own.already || !option || option.refusal || !served) return
+    const same = servedBy(option, details.from)
+    if (same.cost === served.cost && (same.queue === null) === (served.queue === null)) submit({ cost: same.cost, already: null })
+  }
+  const change =
+    <T,>(set: (value: T) => void) =>
+    (value: T) => {
+      place.reset()
+      set(value)
+    }
+  /** Who can send it is another question at another place, or of another edition. */
+  const changeWhat =
+    <T,>(set: (value: T) => void) =>
+    (value: T) => {
+      setDetails((before) => ({ ...before, from: null }))
+      change(set)(value)
+    }
+  const changeDetails = change((more: Partial<Details>) => {
+    setDetails((before) => ({ ...before, ...more }))
+  })
+  return (
+    <>
+      <div className={styles.body}>
+        <WhichEdition page={page} ticked={records} volume={volume} onChange={changeWhat(setRecords)} />
+        <Where options={options.data} stale={options.isPlaceholderData} pickup={pickup} onChange={changeWhat(setPickup)} />
+        {chosen && <Supplier option={chosen} from={details.from} onChange={changeDetails} />}
+        <MoreWishes details={details} point={places.pickup(pickup)} told={current?.told ?? []} onChange={changeDetails} />
+        {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
+        {place.error && <Alert severity="error">{problemInWords(t, place.error, places.all)}</Alert>}
+        {refusal && <HelpAtHand words={t('routes.askDesk')} />}
+      </div>
+      <div className={styles.readBack}>
+        <div>
+          <p role="status">{said()}</p>
+          {open && <Agreeing cost={served.cost} agreed={agreed} onAgree={setAgreed} already={already} again={again} onAgain={setAgain} />}
+        </div>
+        <Button
+          variant="contained"
+          size="large"
+          disabled={!isAgreed || place.isPending}
+          onClick={() => {
+            if (!served) return
+            if (reader) submit({ cost: served.cost, already })
+            else void signInAndSubmit()
+          }}
+        >
+          {place.isPending ? t('hold.placing') : reader ? t('hold.place') : t('hold.signInFirst')}
+        </Button>
+      </div>
+    </>
+  )
+}
+
+const optionAt = (options: HoldOptions | undefined, pickup: string) => options?.pickups.find((option) => option.pickup === pickup)

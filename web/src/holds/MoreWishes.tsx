@@ -1,0 +1,29 @@
+/** Days, messages and a note: asked for by few, so they wait behind one press. */
+import Button from '@mui/material/Button'
+import Skeleton from '@mui/material/Skeleton'
+import { lazy, Suspense, useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import type { WishesProps } from './wish.ts'
+
+const WishFields = lazy(() => import('./WishFields.tsx'))
+
+export function MoreWishes(props: WishesProps) {
+  const { t } = useTranslation()
+  const [open, setOpen] = useState(false)
+  return open ? (
+    <Suspense fallback={<Skeleton variant="rectangular" height={120} />}>
+      <WishFields {...props} />
+    </Suspense>
+  ) : (
+    <Button
+      size="small"
+      aria-expanded={false}
+      sx={{ mt: 1 }}
+      onClick={() => {
+        setOpen(true)
+      }}
+    >
+      {t('wishes.more')}
+    </Button>
+  )
+}
