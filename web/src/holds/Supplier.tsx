@@ -15,7 +15,7 @@ interface Props {
 
 export function Supplier({ option, from, onChange }: Props) {
   const { t } = useTranslation()
-  const { branchName, all } = usePlaces()
+  const { branchName, pickup, all } = usePlaces()
   const [first] = option.suppliers
   if (!first || option.suppliers.length < 2) return null
   const inWords = ({ branch, cost, inHand }: typeof first) =>
@@ -45,7 +45,9 @@ export function Supplier({ option, from, onChange }: Props) {
           </MenuItem>
         ))}
       </Select>
-      {chosen === first.branch && first.inHand !== null && <span className={styles.soft}> {t('wishes.comesFirst')}</span>}
+      {chosen === first.branch && (
+        <span className={styles.reason}>{t(chosen === pickup(option.pickup)?.at.code ? 'wishes.standsThere' : 'wishes.comesFirst')}</span>
+      )}
     </div>
   )
 }

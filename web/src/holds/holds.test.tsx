@@ -172,7 +172,7 @@ test('another branch can send it: its day and its price are read back, and what 
   const { server, user, dialog } = await openDialog({ holdOptions: options([sent]), placeHold: hold('h1') })
   await user.click(await within(dialog).findByRole('checkbox', { name: 'I agree to pay 0.50.' }))
   expect(await button('Place the hold')).toBeEnabled()
-  await user.click(within(dialog).getByRole('combobox', { name: 'Sent from' }))
+  await user.click(within(dialog).getByRole('combobox', { name: 'Comes from' }))
   await user.click(await screen.findByRole('option', { name: 'Wold Library · Tue 1 Dec 10:20 · 0.80' }))
   expect(within(dialog).getByRole('status')).toHaveTextContent('is sent from Wold Library to Quayside and waits for you at the Desk of Quayside. It costs 0.80. You can expect it Tue 1 Dec 10:20.') // prettier-ignore
   expect(await button('Place the hold')).toBeDisabled()

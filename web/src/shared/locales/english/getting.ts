@@ -1,8 +1,9 @@
 /** What a reader may wish of a hold, and how long the wait is: loaded after the first screen. */
 export const getting = {
   wishes: {
-    from: 'Sent from',
-    comesFirst: 'it comes first from here',
+    from: 'Comes from',
+    comesFirst: 'from here it is there first',
+    standsThere: 'the copy that is there already',
     unknownDay: 'nobody knows when',
     more: 'Choose days, how you are told, or leave a note',
     days: 'On which days',

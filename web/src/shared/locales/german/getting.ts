@@ -4,7 +4,8 @@ import type { InOtherWords } from '../inOtherWords.ts'
 export const getting: InOtherWords<typeof english> = {
   wishes: {
     from: 'Kommt aus',
-    comesFirst: 'von hier kommt es zuerst',
+    comesFirst: 'von hier ist es zuerst da',
+    standsThere: 'das Exemplar, das schon dort ist',
     unknownDay: 'niemand weiß, wann',
     more: 'Tage wählen, Benachrichtigung ändern oder etwas anmerken',
     days: 'An welchen Tagen',
