@@ -70,6 +70,9 @@ const ACCESS: Record<EndpointName, Access> = {
   sampleCards: { signedOut: 200, own: 200 },
   card: { signedOut: 401, own: 200 },
   holdOptions: { query: '?records=x', signedOut: 200, own: 200 },
+  // The hold is being fetched: only one that waits has an answer.
+  holdWaiting: { signedOut: 401, own: 409, others: 409, forged: 409 },
+  waiting: { query: '?records=x&pickup=ferrygate', signedOut: 200, own: 200 },
   placeHold: {
     body: ({ title }) => ({ records: [title], barcode: null, pickup: 'ferrygate' }),
     signedOut: 401,

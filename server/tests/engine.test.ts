@@ -97,6 +97,14 @@ beforeAll(async () => {
     holdOptions: [
       { reader: null, wish: { records: [record!.controlNumber] }, at: { now: `${DAY}T11:20:00.000Z`, today: DAY, minute: `${DAY}T11:20` } },
     ],
+    waiting: [
+      {
+        readerId: null,
+        borrower: { category: 'adult', homeSystem: null },
+        wish: { records: [record!.controlNumber], pickup: 'ferrygate' },
+        at: { now: `${DAY}T11:20:00.000Z`, today: DAY, minute: `${DAY}T11:20` },
+      },
+    ],
     count: [{ question: question('the OR tide') }],
     values: [{ question: question('the'), facet: 'person', find: 'a', most: 3 }],
     browse: [
@@ -126,6 +134,7 @@ const NAMES: JobName[] = [
   'works',
   'citations',
   'holdOptions',
+  'waiting',
   'count',
   'values',
   'browse',

@@ -11,6 +11,7 @@ import { changeListSchema, findTitlesSchema, foundTitlesSchema, listSchema, list
 import { neighboursQuerySchema, neighboursSchema } from '../neighbours/index.ts'
 import { planSchema } from '../plans/index.ts'
 import { changedSatchelSchema, changeSatchelSchema, rowsQuerySchema, rowsSchema, satchelSchema } from '../satchel/index.ts'
+import { waitingQuerySchema, waitingSchema } from '../waiting/index.ts'
 import type { FromSchema, JSONSchema } from '../schema/index.ts'
 import {
   browseAnswerSchema,
@@ -94,6 +95,8 @@ export const ENDPOINTS = {
   sampleCards: { summary: 'Cards to try the demo with', answer: sampleCardsSchema, status: 200 },
   card: { summary: 'The reader’s holds, loans and limits', answer: cardSchema, status: 200 },
   holdOptions: { summary: 'Each pickup location for a wish: from where, at what cost, or why not', query: holdOptionsQuerySchema, answer: holdOptionsSchema, status: 200 },
+  waiting: { summary: 'When a hold in the queue is likely to have its copy', query: waitingQuerySchema, answer: waitingSchema, status: 200 },
+  holdWaiting: { summary: 'When a hold that waits is likely to have its copy', answer: waitingSchema, status: 200 },
   placeHold: { summary: 'Place a hold; an Idempotency-Key makes a repeat harmless', body: placeHoldSchema, answer: holdSchema, status: 201 },
   sendMessage: { summary: 'Write to the staff of a branch', body: sendMessageSchema, answer: sentMessageSchema, status: 201 },
   cancelHold: { summary: 'Cancel a hold', answer: holdSchema, status: 200 },

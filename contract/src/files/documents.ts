@@ -1,4 +1,5 @@
-/** Files of a library that need not be there: courier lines, course reserves, displays, plans of floors, and lists that readers share. */
+/** Files of a library that need not be there: courier lines, course reserves, displays, plans of floors, lists that readers share, and how late things come back. */
+import { FAMILY_CODES } from '@catalex/core/catalogue'
 import { plansFileSchema, type PlansFile } from '../plans/index.ts'
 import { weeksSchema } from '../libraries/index.ts'
 import type { FromSchema } from '../schema/index.ts'
@@ -87,10 +88,41 @@ export const listsFileSchema = list(
   }),
 )
 
+const tally = {
+  ...list({
+    type: 'array',
+    items: [{ type: 'integer', minimum: -400, maximum: 400 }, count],
+    minItems: 2,
+    additionalItems: false,
+  } as const),
+  minItems: 1,
+  maxItems: 400,
+  description: 'Days, and how often it was so many: [[-1, 40], [0, 52], [3, 8]].',
+} as const
+
+export const returnsFileSchema = shape({
+  late: {
+    ...list(
+      looseShape(['days'], {
+        families: { ...list(oneOf(FAMILY_CODES)), description: 'All where they are left out.' },
+        days: {
+          ...tally,
+          description: 'Days between the due date and the return, negative for days before it, and how often it was so many.',
+        },
+      }),
+    ),
+    minItems: 1,
+    description: 'The first that has the family counts; the last is for all.',
+  },
+  collected: { ...tally, description: 'Days between "ready" and the visit of the reader, and how often it was so many.' },
+  lapsed: { type: 'integer', minimum: 0, maximum: 100, description: 'Of a hundred holds that became ready, those that nobody collected.' },
+})
+
 export type CourierFile = FromSchema<typeof courierFileSchema>
 export type CoursesFile = FromSchema<typeof coursesFileSchema>
 export type DisplaysFile = FromSchema<typeof displaysFileSchema>
 export type ListsFile = FromSchema<typeof listsFileSchema>
+export type ReturnsFile = FromSchema<typeof returnsFileSchema>
 
 /** Of those that are there. */
 export interface Documents {
@@ -99,6 +131,7 @@ export interface Documents {
   displays?: DisplaysFile
   lists?: ListsFile
   plans?: PlansFile
+  returns?: ReturnsFile
 }
 
 export const DOCUMENT_SCHEMAS = {
@@ -107,6 +140,7 @@ export const DOCUMENT_SCHEMAS = {
   displays: displaysFileSchema,
   lists: listsFileSchema,
   plans: plansFileSchema,
+  returns: returnsFileSchema,
 } as const
 export type DocumentName = keyof typeof DOCUMENT_SCHEMAS
 export const DOCUMENT_NAMES = Object.keys(DOCUMENT_SCHEMAS) as DocumentName[]

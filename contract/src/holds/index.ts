@@ -11,10 +11,12 @@ import { count, date, flag, list, looseShape, moment, nullable, oneOf, orNull, s
 const MOST_RECORDS = 50
 const records = { ...list({ type: 'string', maxLength: 100 }), minItems: 1, maxItems: MOST_RECORDS, uniqueItems: true } as const
 const barcode = { type: 'string', maxLength: 100 } as const
+export const wishedRecords = { ...records, description: 'Control numbers of editions any of which will do.' } as const
+export const wishedBarcode = { ...barcode, description: 'This very copy or volume.' } as const
 
 export const holdOptionsQuerySchema = looseShape(['records'], {
-  records: { ...records, description: 'Control numbers of editions any of which will do.' },
-  barcode: { ...barcode, description: 'This very copy or volume.' },
+  records: wishedRecords,
+  barcode: wishedBarcode,
 })
 
 /** Readers waiting before this one, and copies that may serve. */

@@ -45,6 +45,8 @@ export const PATHS = {
   sampleCards: { method: 'get', path: '/api/demo/cards' },
   card: { method: 'get', path: '/api/card' },
   holdOptions: { method: 'get', path: '/api/hold-options' },
+  waiting: { method: 'get', path: '/api/waiting' },
+  holdWaiting: { method: 'get', path: '/api/holds/:id/waiting' },
   placeHold: { method: 'post', path: '/api/holds' },
   sendMessage: { method: 'post', path: '/api/messages' },
   cancelHold: { method: 'delete', path: '/api/holds/:id' },

@@ -32,13 +32,15 @@ export interface Delivery {
 
 /** Further than this nobody promises anything. */
 const DAYS_AHEAD = 42
-/** Spans of weeks that are kept worked out: of plans further ahead, one after the other. */
+/** Days on which a span that is worked out serves as the first. */
+const SPAN_DAYS = 28
+/** Spans that are kept: of waits and plans half a year ahead, one after the other. */
 const MOST_SPANS = 8
 /** Days and starts for which the work is kept: more come by only in a test of many times. */
 const MOST_KEPT = 400
 
 export class Courier {
-  /** By the Monday on which they begin. */
+  /** By their number, counted from 1970. */
   private readonly spans = new Map<number, Weeks>()
 
   /** @param hours of the staff of each branch */
@@ -76,13 +78,15 @@ export class Courier {
   }
 
   private weeksFrom(now: DateTime): Weeks {
-    const monday = now.startOf('week')
-    const known = this.spans.get(monday.toMillis())
+    const day = now.startOf('day')
+    const date = Date.UTC(day.year, day.month - 1, day.day) / 86_400_000
+    const span = Math.floor(date / SPAN_DAYS)
+    const known = this.spans.get(span)
     if (known) return known
     const [oldest] = this.spans.keys()
     if (oldest !== undefined && this.spans.size >= MOST_SPANS) this.spans.delete(oldest)
-    const weeks = new Weeks(this.timetable, monday)
-    this.spans.set(monday.toMillis(), weeks)
+    const weeks = new Weeks(this.timetable, day.minus({ days: date - span * SPAN_DAYS }))
+    this.spans.set(span, weeks)
     return weeks
   }
 
@@ -117,9 +121,9 @@ class Weeks {
   private readonly runs = new Map<Runs, Map<string, Minute[]>>()
 
   constructor(timetable: Timetable, first: DateTime) {
-    this.days = Array.from({ length: DAYS_AHEAD + 7 }, (_, day) => first.plus({ days: day }))
+    this.days = Array.from({ length: DAYS_AHEAD + SPAN_DAYS }, (_, day) => first.plus({ days: day }))
     // A run of yesterday may still be under way, but nothing can be loaded before now.
-    this.network = networkOver(timetable.lines, first.minus({ days: 1 }), DAYS_AHEAD + 8)
+    this.network = networkOver(timetable.lines, first.minus({ days: 1 }), DAYS_AHEAD + SPAN_DAYS + 1)
   }
 
   /** The first minute from which the place is open for so many minutes. */

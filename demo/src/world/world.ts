@@ -8,6 +8,7 @@ import type {
   LoanRow,
   PoliciesFile,
   ReaderRow,
+  ReturnsFile,
 } from '@catalex/contract/files'
 import type { PlansFile } from '@catalex/contract/plans'
 import type { MarcRecord } from '@catalex/core/catalogue'
@@ -19,6 +20,7 @@ import { displaysOf } from '../places/displays.ts'
 import { LIBRARY, libraryOfSize } from '../places/library.ts'
 import { courierOf } from '../places/courier.ts'
 import { plansOf } from '../places/plans.ts'
+import { RETURNS } from '../people/returns.ts'
 import { POLICIES } from '../places/policies.ts'
 import type { Draft } from '../titles/draft.ts'
 import { generateTitles } from '../titles/generate.ts'
@@ -46,6 +48,7 @@ export interface World {
   displays(): DisplaysFile
   plans: PlansFile
   courier: CourierFile
+  returns: ReturnsFile
 }
 
 /** Holds of the demo's readers, by the title and the form they are for. */
@@ -169,6 +172,7 @@ export function makeWorld(options: WorldOptions): World {
     courses: () => coursesOf(reserved, dateAfter),
     displays: () => displaysOf((title, carrier) => copiesOf.get(`${title}|${carrier}`)?.controlNumber, dateAfter),
     plans: plansOf(library.branches),
+    returns: RETURNS,
     courier: courierOf(library.branches.slice(LIBRARY.branches.length).map(({ code }) => code)),
   }
 }

@@ -27,6 +27,7 @@ export async function writeWorld(world: World, folder: string, progress: (titles
   writeFileSync(join(building, 'courses.json'), JSON.stringify(world.courses(), null, 2))
   writeFileSync(join(building, 'displays.json'), JSON.stringify(world.displays(), null, 2))
   writeFileSync(join(building, 'courier.json'), JSON.stringify(world.courier, null, 2))
+  writeFileSync(join(building, 'returns.json'), JSON.stringify(world.returns, null, 2))
   writeFileSync(join(building, 'plans.json'), JSON.stringify(world.plans))
   rmSync(folder, { recursive: true, force: true })
   renameSync(building, folder)

@@ -14,5 +14,6 @@ export { copiesForIndex, copiesOf, type CopyNow, type IndexedCopy } from './quer
 export { deliveryLine, momentAt } from './queries/delivery.ts'
 export { holdOptions } from './queries/options.ts'
 export { unsoundHolds, type UnsoundHold } from './queries/soundness.ts'
+export { waitingFor, type WaitingAsked } from './queries/waiting.ts'
 export { toldBy } from './queries/told.ts'
 export { countWaiting } from './queries/queue.ts'

@@ -2,14 +2,16 @@
 import type { Hold } from '@catalex/contract/holds'
 import { isRefusal, type Refusal } from '@catalex/core/holds'
 import type { Request } from 'express'
-import { momentOf } from '../circulation/index.ts'
+import { momentOf, type WaitingAsked } from '../circulation/index.ts'
+import { borrowerOf } from '../readers/index.ts'
+import type { Asking } from '../search/index.ts'
 import { Turns } from '../turns.ts'
 import type { Bind } from './bind.ts'
 import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
 import { readerIdOf, readerOf } from './sessions.ts'
 
-export function bindHolds(bind: Bind, { database, search, clock, commands }: Context): void {
+export function bindHolds(bind: Bind, { database, libraries, search, clock, commands }: Context): void {
   /** Readers take turns, so that nobody's many changes are before another's one. */
   const turns = new Turns('changes', { atOnce: 16, ofOne: 20, ofAll: 1000 })
   const inTurn = async (request: Request, command: (readerId: number) => Promise<Hold | Refusal>): Promise<Hold | Refusal> => {
@@ -22,6 +24,16 @@ export function bindHolds(bind: Bind, { database, search, clock, commands }: Con
   bind('holdOptions', async ({ request, query, asking }) =>
     search.ask('holdOptions', { reader: await readerOf(database, request), wish: query, at: momentOf(clock.now()) }, asking),
   )
+  const waiting = async (request: Request, wish: WaitingAsked['wish'], asking: Asking) => {
+    const reader = await readerOf(database, request)
+    const asked = { readerId: reader?.id ?? null, borrower: borrowerOf(libraries, reader), wish, at: momentOf(clock.now()) }
+    return search.ask('waiting', asked, asking)
+  }
+  bind('waiting', ({ request, query, asking }) => waiting(request, query, asking))
+  bind('holdWaiting', ({ request, path, asking }) => {
+    readerIdOf(request)
+    return waiting(request, { hold: path.id }, asking)
+  })
   bind('placeHold', ({ request, body: wish }) => {
     const key = keyOf(request)
     return inTurn(request, (readerId) => commands.placeHold(readerId, wish, key, momentOf(clock.now())))

@@ -19,10 +19,16 @@ import { placeCode } from './places.ts'
 export type Shelves = Pick<Copy, 'branch' | 'collection' | 'collectionKind'>
 export type DeliveryOf = (copy: Shelves) => Delivery | null
 
+/** Minutes to the next of which a return is counted. */
+const PART_OF_DAY = 240
+const MOST_RETURNED = 20_000
+
 export class Deliveries {
   private readonly places: CourierPlaces
   private readonly courier: Courier
   private readonly zone: string
+  /** In hand by branch, pickup point and time of what is handed in. */
+  private readonly returned = new Map<string, Minute | null>()
   private known = { minute: '', arrivals: new Map<string, Float64Array>() }
 
   constructor(
@@ -68,6 +74,21 @@ export class Deliveries {
     const inHandOf = (one: Shelves | null) => one && destination && this.courier.inHand(standingAt(one), destination, at)
     const found = Float64Array.from(shelves, (one) => inHandOf(one) ?? Infinity)
     this.known.arrivals.set(pickup, found)
+    return found
+  }
+
+  /** Of what is handed in at a branch then, and taken from its desk like any other copy. @returns null where nobody knows */
+  arrival(branch: string, pickup: string, at: Minute): Minute | null {
+    const destination = this.places.pickups.get(pickup)
+    // Of hours inside a part of a day nothing leaves: it is known once for each.
+    const time = Math.ceil(at / PART_OF_DAY) * PART_OF_DAY
+    const key = `${branch} ${pickup} ${String(time)}`
+    const known = this.returned.get(key)
+    if (known !== undefined || !destination) return known ?? null
+    if (this.returned.size >= MOST_RETURNED) this.returned.clear()
+    const from = { branch, collection: '', closed: false }
+    const found = this.courier.delivery(from, destination, DateTime.fromMillis(time * 60_000, { zone: this.zone }))?.inHand ?? null
+    this.returned.set(key, found)
     return found
   }
 

@@ -6,12 +6,14 @@ import {
   inFormOfNow,
   libraryFileSchema,
   policiesFileSchema,
+  returnsFileSchema,
   type CourierFile,
   type CoursesFile,
   type DisplaysFile,
   type Documents,
   type LibraryFile,
   type PoliciesFile,
+  type ReturnsFile,
 } from '@catalex/contract/files'
 import type { Branch, Collection, PickupPoint } from '@catalex/contract/libraries'
 import { plansFileSchema, type BranchPlan, type PlansFile } from '@catalex/contract/plans'
@@ -19,10 +21,11 @@ import { checked } from '@catalex/contract/schema'
 import { openingHours, type OpeningHours } from '@catalex/core/calendar'
 import type { RecordedStatus } from '@catalex/core/catalogue'
 import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
-import type { CourierFinding } from '@catalex/core/courier'
+import type { CourierFinding, Minute } from '@catalex/core/courier'
 import { defaultPickup, usualPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
+import { NO_HISTORY, type ReturnHistory } from '@catalex/core/waiting'
 import { facetTree, type FacetTree, type InHand } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
 import { Deliveries, type DeliveryOf, type Shelves } from './courier.ts'
@@ -39,7 +42,7 @@ export interface Told {
   library: LibraryFile
   policies: PoliciesFile
   /** Of those that need not be there, what is used here. */
-  documents?: Pick<Documents, 'courier' | 'courses' | 'displays' | 'plans'>
+  documents?: Pick<Documents, 'courier' | 'courses' | 'displays' | 'plans' | 'returns'>
 }
 
 export class Libraries {
@@ -127,6 +130,16 @@ export class Libraries {
    */
   deliveriesTo(pickup: string, now: string): DeliveryOf {
     return this.deliveries?.to(pickup, now) ?? (() => null)
+  }
+
+  /** How late things come back, as far as the library has told it. */
+  get returns(): ReturnHistory {
+    return this.told.documents?.returns ?? NO_HISTORY
+  }
+
+  /** When a copy that is at a branch then is in hand at a pickup point. */
+  arrivalAt(branch: string, pickup: string, at: Minute): Minute | null {
+    return this.deliveries?.arrival(branch, pickup, at) ?? null
   }
 
   /** What the timetable leaves out; null where there is none. @param now ISO time */
@@ -279,6 +292,11 @@ export class Libraries {
     return undefined
   }
 
+  /** Open days for which a pickup point keeps what is ready. */
+  shelfDays(pickup: string): number {
+    return this.pickups.find(({ place }) => place.code === pickup)?.point.holdShelfDays ?? 0
+  }
+
   /** The branch of a pickup point; of a branch that has none by its code, itself. */
   branchAt(pickup: string | null): string | null {
     return pickup === null ? null : (this.pickupPlace(pickup)?.branch ?? pickup)
@@ -293,7 +311,7 @@ export class Libraries {
 
 async function read(source: Queryable): Promise<Told> {
   const rows = await source.read<{ name: string; value: string }>(
-    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courier', 'courses', 'displays', 'plans')",
+    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courier', 'courses', 'displays', 'plans', 'returns')",
   )
   const value = (name: string): unknown => JSON.parse(rows.find((row) => row.name === name)?.value ?? 'null')
   return {
@@ -304,6 +322,7 @@ async function read(source: Queryable): Promise<Told> {
       courses: checked<CoursesFile>(coursesFileSchema, value('courses') ?? []),
       displays: checked<DisplaysFile>(displaysFileSchema, value('displays') ?? []),
       plans: checked<PlansFile>(plansFileSchema, value('plans') ?? []),
+      ...(value('returns') === null ? {} : { returns: checked<ReturnsFile>(returnsFileSchema, value('returns')) }),
     },
   }
 }

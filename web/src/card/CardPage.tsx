@@ -18,6 +18,7 @@ import { cardQuery } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
 import { useSession } from '../shared/session/session.tsx'
+import { Wait } from '../waiting/Wait.tsx'
 import { Page } from '../ui/Page.tsx'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
@@ -109,6 +110,7 @@ function CardView({ card }: { card: Card }) {
             {coming.map((hold) => (
               <HoldItem key={hold.id} hold={hold} cancellable>
                 <Journey hold={hold} />
+                {hold.state === 'waiting' && <Wait wish={{ hold: hold.id }} />}
               </HoldItem>
             ))}
           </Section>

@@ -12,6 +12,7 @@ import { useScope } from '../shared/scope.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { Wait } from '../waiting/Wait.tsx'
 import { Agreeing } from './Agreeing.tsx'
 import { MoreWishes } from './MoreWishes.tsx'
 import { holdOptionsQuery, usePlaceHold } from './queries.ts'
@@ -95,6 +96,7 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
         <WhichEdition page={page} ticked={records} volume={volume} onChange={changeWhat(setRecords)} />
         <Where options={options.data} stale={options.isPlaceholderData} pickup={pickup} onChange={changeWhat(setPickup)} />
         {chosen && <Supplier option={chosen} from={details.from} onChange={changeDetails} />}
+        {served?.queue && <Wait wish={{ records, barcode: volume?.barcode ?? null, pickup }} />}
         <MoreWishes details={details} point={places.pickup(pickup)} told={current?.told ?? []} onChange={changeDetails} />
         {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
         {place.error && <Alert severity="error">{problemInWords(t, place.error, places.all)}</Alert>}

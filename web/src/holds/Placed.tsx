@@ -5,6 +5,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { useLinks } from '../shared/links.ts'
 import { Trouble } from '../ui/Trouble.tsx'
+import { Wait } from '../waiting/Wait.tsx'
 import { formInWords } from './formInWords.ts'
 import { Journey } from './Journey.tsx'
 import { useCancelHold } from './queries.ts'
@@ -35,6 +36,7 @@ export function Placed({ hold, onClose }: { hold: Hold; onClose(): void }) {
         <b>{hold.title}</b> <span className={styles.soft}>{formInWords(t, hold)}</span>
       </p>
       <Journey hold={hold} />
+      {hold.state === 'waiting' && <Wait wish={{ hold: hold.id }} />}
       {cancel.error && <Trouble error={cancel.error} />}
       <div className={styles.actions}>
         <Button

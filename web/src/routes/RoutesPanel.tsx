@@ -19,6 +19,7 @@ import { OnlineLink } from '../ui/OnlineLink.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { LikelyDay, Wait } from '../waiting/Wait.tsx'
 import { RouteGlyph } from './RouteGlyph.tsx'
 import { OtherEdition, RouteText } from './RouteText.tsx'
 import { Words } from '../ui/Words.tsx'
@@ -57,6 +58,11 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
   const pickup = data.pickup ?? scope.at
   const place = pickupName(pickup)
   const first = data.routes.findIndex((route) => route.kind !== 'walk in' && route.notPossible === null)
+  const wishOf = (route: RouteLine) => ({
+    records: route.edition === null ? [controlNumber, ...alsoGood] : [route.edition],
+    barcode: volume?.barcode ?? null,
+    pickup,
+  })
   const Heading = headed ? 'h3' : 'h2'
   const isJournal = data.editions.some((edition) => edition.controlNumber === data.controlNumber && edition.serial)
   return (
@@ -82,17 +88,18 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
             <div>
               <div className={styles.routeHead}>
                 <b>{route.hereOnly ? t('routes.readThere') : t(`routes.kinds.${route.kind}`)}</b>
-                <span>{whenOf(route, all.timeZone, t)}</span>
+                <span>{route.queue ? <LikelyDay wish={wishOf(route)} /> : whenOf(route, all.timeZone, t)}</span>
               </div>
               {route.edition !== null && route.edition !== data.controlNumber && <OtherEdition page={data} edition={route.edition} />}
               <RouteText route={route} pickup={pickup} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
+              {route.queue && <Wait wish={wishOf(route)} />}
               {i === first && (!isJournal || volume !== null) && (
                 <Button
                   variant="contained"
                   fullWidth
                   disabled={isPlaceholderData}
                   onClick={() => {
-                    onHold(route.edition === null ? [controlNumber, ...alsoGood] : [route.edition])
+                    onHold(wishOf(route).records)
                   }}
                 >
                   {holdInWords(t, volume, place)}
@@ -136,7 +143,7 @@ function whenOf(route: RouteLine, zone: string, t: Translate): string {
   if (route.open?.now) return t('routes.now')
   if (route.open) return route.open.opens ? t('routes.from', { time: momentInWords(route.open.opens, zone) }) : t('routes.staysShut')
   if (route.delivery) return t('routes.from', { time: momentInWords(route.delivery.inHand, zone) })
-  return route.queue ? t('routes.waiting') : t('routes.sure')
+  return t('routes.sure')
 }
 
 function OtherForms({ page }: { page: TitlePage }) {

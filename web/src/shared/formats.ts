@@ -71,6 +71,9 @@ export function momentInWords(iso: string, zone: string): string {
   return `${day} ${timeInWords(iso, zone)}`
 }
 
+/** "35%". @param share from 0 to 1 */
+export const shareInWords = (share: number): string => formatter(Intl.NumberFormat, { style: 'percent' as const }).format(share)
+
 /** A Monday, from which weekdays are counted to name them. */
 const MONDAY = Date.UTC(2024, 0, 1)
 const dayName = (weekday: number): string =>

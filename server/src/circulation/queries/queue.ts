@@ -42,3 +42,42 @@ export async function countWaiting(source: Queryable, controlNumbers: readonly s
   )
   return row?.count ?? 0
 }
+
+export interface QueuedHold {
+  reference: string
+  readerId: number | null
+  state: 'waiting' | 'paused'
+  pausedUntil: string | null
+  pickup: string
+  category: string
+  homeSystem: string | null
+  wantedBarcode: string | null
+  records: string[]
+}
+
+/** More are not looked at: who is behind so many is told as much as who is behind that many. */
+const MOST_QUEUED = 400
+
+const QUEUED = `SELECT reference, readerId, state, pausedUntil, pickup, category, homeSystem, wantedBarcode,
+    (SELECT json_group_array(controlNumber) FROM holdTargets WHERE holdId = id) AS records
+  FROM holds WHERE state IN ('waiting', 'paused')`
+
+type QueuedRow = Omit<QueuedHold, 'records'> & { records: string }
+// Made by json_group_array, above.
+const queuedFrom = (row: QueuedRow): QueuedHold => ({ ...row, records: JSON.parse(row.records) as string[] })
+
+/** Holds that wait for any of these records, those passed over too, first come first. */
+export async function holdsInQueue(source: Queryable, controlNumbers: readonly string[]): Promise<QueuedHold[]> {
+  const rows = await source.read<QueuedRow>(
+    `${QUEUED} AND id IN (SELECT holdId FROM holdTargets WHERE controlNumber IN (SELECT value FROM json_each($numbers)))
+     ORDER BY requested, id LIMIT $most`,
+    { numbers: JSON.stringify(controlNumbers), most: MOST_QUEUED },
+  )
+  return rows.map(queuedFrom)
+}
+
+/** A hold of this reader that waits; nobody's where there is no reader. */
+export async function queuedHold(source: Queryable, reference: string, readerId: number | null): Promise<QueuedHold | undefined> {
+  const rows = await source.read<QueuedRow>(`${QUEUED} AND reference = $reference AND readerId = $readerId`, { reference, readerId })
+  return rows.map(queuedFrom).at(0)
+}

@@ -29,6 +29,8 @@ const EFFORTS: Efforts = {
   series: title,
   related: () => 2 * TITLE,
   holdOptions: ({ wish }) => wish.records.length * TITLE,
+  // A queue is played through many times.
+  waiting: () => 4 * TITLE,
   rows: ({ controlNumbers }) => controlNumbers.length * ROW,
   walk: ({ titles }) => titles.length * ROW,
   citations: ({ controlNumbers }) => controlNumbers.length * CITATION,

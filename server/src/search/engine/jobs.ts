@@ -9,6 +9,8 @@ import type { RelatedTitles } from '@catalex/contract/related'
 import type { TitleSeries } from '@catalex/contract/series'
 import type { Copies, TitlePage, Volumes } from '@catalex/contract/title'
 import type { CitationStyle } from '@catalex/core/citing'
+import type { Waiting } from '@catalex/contract/waiting'
+import type { Refusal } from '@catalex/core/holds'
 import { narrowedByReading, parseQuery, type FieldName, type HeadingKind, type ListedFacet, type NamedPlace } from '@catalex/core/query'
 import {
   browseHeadings,
@@ -45,7 +47,7 @@ import {
 import { matchesOf } from '../matching.ts'
 import { recordIdOf, recordsByControlNumber } from '../../catalogue/index.ts'
 import { citationsOf } from '../../citing/index.ts'
-import { holdOptions, type Moment } from '../../circulation/index.ts'
+import { holdOptions, waitingFor, type Moment, type WaitingAsked } from '../../circulation/index.ts'
 import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
@@ -108,6 +110,7 @@ export interface Jobs {
   works: { request: { question: SearchQuestion }; answer: number[] }
   citations: { request: { controlNumbers: readonly string[]; style: CitationStyle }; answer: Citations }
   holdOptions: { request: { reader: Reader | null; wish: HoldOptionsQuery; at: Moment }; answer: HoldOptions }
+  waiting: { request: WaitingAsked; answer: Waiting | Refusal }
   count: { request: { question: SearchQuestion }; answer: number }
   values: {
     request: { question: SearchQuestion; facet: ListedFacet; find: string; most: number }
@@ -207,6 +210,7 @@ const WORK: Work = {
   },
   holdOptions: ({ database, libraries }, { reader, wish: { records, barcode = null }, at }) =>
     holdOptions(database, libraries, reader, { records, barcode }, at),
+  waiting: ({ database, libraries }, asked) => waitingFor(database, libraries, asked),
   count: ({ segments }, { question }, wanted) => countOf(segments, question, wanted),
   values: ({ segments }, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),
   browse: ({ segments }, { kind, choice, ...browsing }) => browseHeadings(segments, kind, browsing, choice),

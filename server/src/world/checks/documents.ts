@@ -1,12 +1,12 @@
 /** Files that need not be there: what they name of the library. Records are looked up when they are loaded. */
-import type { CourierFile, CoursesFile, DisplaysFile, LibraryFile, ListsFile } from '@catalex/contract/files'
+import type { CourierFile, CoursesFile, DisplaysFile, LibraryFile, ListsFile, ReturnsFile } from '@catalex/contract/files'
 import { cardNumber } from '@catalex/core/card'
 import { plansFaults } from './plans.ts'
 import type { ReadWorld, WorldFault } from '../files.ts'
 import { codeOf, faultsOf, type FileFaults, type Place } from './faults.ts'
 
 export function documentFaults({ documents, readers }: ReadWorld, library: LibraryFile): WorldFault[] {
-  const { courier, courses, displays, lists, plans } = documents
+  const { courier, courses, displays, lists, plans, returns } = documents
   const cards = new Set(readers.rows.map(({ card }) => cardNumber(card, library.cards)))
   return [
     ...(courier ? courierFaults(courier, library) : []),
@@ -14,6 +14,7 @@ export function documentFaults({ documents, readers }: ReadWorld, library: Libra
     ...(displays ? displayFaults(displays, library) : []),
     ...(lists ? listFaults(lists, library, cards) : []),
     ...(plans ? plansFaults(plans, library) : []),
+    ...(returns ? returnsFaults(returns) : []),
   ]
 }
 
@@ -36,6 +37,19 @@ function courierFaults({ sorting, picks, stackRuns = {}, lines }: CourierFile, {
     })
     checkLine(faults, ['lines', i], line)
   })
+  return found
+}
+
+/** Every thing needs a line, and every line something that it counts. */
+function returnsFaults({ late, collected }: ReturnsFile): WorldFault[] {
+  const { found, add } = faultsOf('returns.json')
+  const isEmpty = (days: ReturnsFile['collected']) => days.every(([, count]) => count === 0)
+  late.forEach(({ days }, i) => {
+    if (isEmpty(days)) add(['late', i, 'days'], days, 'at least one that is counted')
+  })
+  if (late.at(-1)?.families !== undefined) add(['late', late.length - 1, 'families'], late.at(-1)?.families, 'a last line without families')
+  if (isEmpty(collected)) add(['collected'], collected, 'at least one that is counted')
+  if (collected.some(([days]) => days < 0)) add(['collected'], collected, 'days from 0 on')
   return found
 }
 

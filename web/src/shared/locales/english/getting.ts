@@ -32,4 +32,14 @@ export const getting = {
     },
     until: 'wanted until {{date}}',
   },
+  waiting: {
+    about: 'about {{date}}',
+    likely: 'Likely about {{date}}.',
+    between: 'Eight of ten such holds are ready between {{from}} and {{until}}; due dates are promises, not facts.',
+    fromOn: 'It comes {{from}} at the soonest, and perhaps not in half a year.',
+    show: 'Chance by week',
+    hide: 'Hide the chances',
+    plot: 'Chance to have it by each week; said in words below.',
+    by: 'By {{date}}: {{share}}.',
+  },
 } as const

@@ -34,4 +34,15 @@ export const getting: InOtherWords<typeof english> = {
     },
     until: 'gebraucht bis {{date}}',
   },
+  waiting: {
+    about: 'etwa {{date}}',
+    likely: 'Wahrscheinlich etwa {{date}}.',
+    between:
+      'Acht von zehn solchen Vormerkungen liegen zwischen {{from}} und {{until}} bereit; Rückgabetermine sind Versprechen, keine Tatsachen.',
+    fromOn: 'Es kommt frühestens {{from}}, vielleicht auch in einem halben Jahr nicht.',
+    show: 'Chance nach Wochen',
+    hide: 'Chancen ausblenden',
+    plot: 'Chance, es bis zu jeder Woche zu haben; darunter in Worten.',
+    by: 'Bis {{date}}: {{share}}.',
+  },
 }

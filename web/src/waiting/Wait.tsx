@@ -1,0 +1,60 @@
+/** How long the wait is likely to be: a day, a span, and on demand the chance by each week. Silent where nobody can say. */
+import Button from '@mui/material/Button'
+import Skeleton from '@mui/material/Skeleton'
+import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense, useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { dayInWords } from '../shared/formats.ts'
+import { usePlaces } from '../shared/places.tsx'
+import { waitingQuery, type WaitingWish } from './queries.ts'
+import styles from './waiting.module.css'
+
+const WaitPlot = lazy(() => import('./WaitPlot.tsx'))
+
+interface Props {
+  wish: WaitingWish | { hold: string }
+}
+
+/** "about Mon 14 Dec", "waiting" where nobody can say. */
+export function LikelyDay({ wish }: Props) {
+  const { t } = useTranslation()
+  const { timeZone } = usePlaces().all
+  const { data } = useQuery(waitingQuery(wish))
+  return data?.likely ? t('waiting.about', { date: dayInWords(data.likely, timeZone) }) : t('routes.waiting')
+}
+
+export function Wait({ wish }: Props) {
+  const { t } = useTranslation()
+  const { timeZone } = usePlaces().all
+  const [open, setOpen] = useState(false)
+  const { data, isPending } = useQuery(waitingQuery(wish))
+  if (isPending) return <Skeleton width="70%" />
+  if (!data || data.from === null) return null
+  const date = (day: string) => dayInWords(day, timeZone)
+  return (
+    <div className={styles.wait}>
+      <p>
+        {data.likely && t('waiting.likely', { date: date(data.likely) })}{' '}
+        {data.until === null
+          ? t('waiting.fromOn', { from: date(data.from) })
+          : t('waiting.between', { from: date(data.from), until: date(data.until) })}
+      </p>
+      <Button
+        size="small"
+        className={styles.how}
+        data-screen
+        aria-expanded={open}
+        onClick={() => {
+          setOpen(!open)
+        }}
+      >
+        {t(open ? 'waiting.hide' : 'waiting.show')}
+      </Button>
+      {open && (
+        <Suspense fallback={<Skeleton variant="rectangular" height={120} />}>
+          <WaitPlot byWeek={data.byWeek} />
+        </Suspense>
+      )}
+    </div>
+  )
+}
