@@ -1,6 +1,6 @@
 /** How a copy comes to a pickup location, step by step. */
 import type { FromSchema } from '../schema/index.ts'
-import { list, moment, shape, text } from '../schema/shapes.ts'
+import { list, moment, orNull, shape, text } from '../schema/shapes.ts'
 
 export const deliverySchema = shape({
   picked: { ...moment, description: 'When it is taken off its shelf.' },
@@ -13,8 +13,8 @@ export const deliverySchema = shape({
       arrive: moment,
     }),
   ),
-  checkedIn: { ...moment, description: 'When it stands on the hold shelf.' },
-  inHand: { ...moment, description: 'When it can first be collected.' },
+  inHand: { ...moment, description: 'When it is ready, at the soonest.' },
+  latest: { ...orNull(moment), description: 'When it is ready where it misses each run once; null where there is no second.' },
 })
 
 export type Delivery = FromSchema<typeof deliverySchema>

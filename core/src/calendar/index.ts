@@ -1,5 +1,8 @@
 /** Opening hours: by weekday in the consortium's time zone, with closures by date. */
-import { DateTime } from 'luxon'
+import type { DateTime } from 'luxon'
+import { dayOf, localTime, minuteAt, type Day, type Minute } from './day.ts'
+
+export { dayOf, daysFrom, localTime, minuteAt, minuteOf, type Day, type Minute } from './day.ts'
 
 export interface OpeningHours {
   /** Weekday (1 = Monday to 7 = Sunday) to the spans it is open, "HH:mm" to "HH:mm" in local time, in order. */
@@ -15,11 +18,9 @@ export interface Weeks {
   first: string
 }
 
-/** Whether a day lies in a week that counts, before the first as after it. */
-export function isInWeeks({ every, first }: Weeks, day: DateTime): boolean {
-  const [monday, date] = [DateTime.fromISO(first, { zone: 'utc' }), DateTime.fromISO(day.toISODate() ?? '', { zone: 'utc' })]
-  return Math.floor(date.diff(monday, 'days').days / 7) % every === 0
-}
+/** Whether a day, by its number, lies in a week that counts, before the first as after it. */
+export const isInWeeks = ({ every, first }: Weeks, day: number): boolean =>
+  Math.floor((day - Date.parse(first) / 86_400_000) / 7) % every === 0
 
 /** What is said of a branch. */
 interface Place extends Pick<OpeningHours, 'closures' | 'weeks'> {
@@ -46,9 +47,16 @@ export function openState(hours: OpeningHours, at: DateTime): OpenState {
 }
 
 /** The spans of one day, none when it is closed. */
-export function spansOn(hours: OpeningHours, day: DateTime): [DateTime, DateTime][] {
-  if (closureOn(hours, day) || (hours.weeks && !isInWeeks(hours.weeks, day))) return []
-  return (hours.weekly[String(day.weekday)] ?? []).map(([from, until]) => [atTime(day, from), atTime(day, until)])
+export const spansOn = (hours: OpeningHours, day: DateTime): [DateTime, DateTime][] =>
+  hoursOn(hours, dayOf(day)).map(([from, until]) => [atTime(day, from), atTime(day, until)])
+
+/** The same in minutes, for whoever asks of many days. */
+export const minutesOpen = (hours: OpeningHours, day: Day): [from: Minute, until: Minute][] =>
+  hoursOn(hours, day).map(([from, until]) => [minuteAt(day, from), minuteAt(day, until)])
+
+function hoursOn({ weekly, weeks, closures }: OpeningHours, { date, number, weekday }: Day): OpeningHours['weekly'][string] {
+  const closed = closures.some((closure) => date >= closure.from && date <= closure.to)
+  return closed || (weeks && !isInWeeks(weeks, number)) ? [] : (weekly[String(weekday)] ?? [])
 }
 
 /** Why it is closed all of that day, where that is out of turn. */
@@ -57,9 +65,10 @@ export function closureOn(hours: Pick<OpeningHours, 'closures'>, day: DateTime) 
   return hours.closures.find((closure) => date >= closure.from && date <= closure.to)
 }
 
+/** @param time "09:30" */
 function atTime(day: DateTime, time: string): DateTime {
-  const [hour, minute] = time.split(':').map(Number)
-  return day.startOf('day').set({ hour, minute })
+  const [hour = 0, minute = 0] = time.split(':').map(Number)
+  return localTime(day, hour, minute)
 }
 
 /** The open days nearest to a closed one: the last before it, no sooner than `from`, and the first after it. */

@@ -1,16 +1,16 @@
 /** What a timetable leaves out: places that no line serves or that nothing reaches, and arrivals at closed doors. */
 import { DateTime } from 'luxon'
-import { spansOn, type OpeningHours } from '../calendar/index.ts'
+import { dayOf, daysFrom, minutesOpen, type OpeningHours } from '../calendar/index.ts'
 import { Courier, type Destination, type Standing } from './courier.ts'
 import { networkOver } from './network.ts'
-import { minuteOf, type Timetable } from './timetable.ts'
+import type { Timetable } from './timetable.ts'
 
 export type CourierFinding =
   /** A branch with shelves or a pickup point at which no line stops. */
   | { code: 'no-line'; branch: string }
-  /** From its shelves nothing gets to any other pickup point within six weeks. */
+  /** From its shelves nothing gets to any other pickup point within ninety days. */
   | { code: 'nothing-leaves'; branch: string; collection: string }
-  /** Nothing gets there within six weeks. */
+  /** Nothing gets there within ninety days. */
   | { code: 'nothing-arrives'; pickup: string }
   /** No run of the line comes while the branch is open long enough to check anything in. */
   | { code: 'closed-doors'; line: string; branch: string }
@@ -49,15 +49,15 @@ export function courierFindings(timetable: Timetable, places: CourierPlaces, now
 function closedDoors({ lines, checkInMinutes }: Timetable, { hours, pickups }: CourierPlaces, now: DateTime): CourierFinding[] {
   const collected = new Set([...pickups.values()].map(({ branch }) => branch))
   const met = new Map<string, boolean>()
-  for (const { line, to, arrive } of networkOver(lines, now.startOf('day'), DAYS).rides) {
+  for (const { line, to, arrive } of networkOver(lines, daysFrom(now, DAYS)).rides) {
     const key = JSON.stringify([line.code, to])
     const open = hours.get(to)
     if (!open || !collected.has(to) || met.get(key) === true) continue
     // What comes before the doors open is checked in when they do.
-    const spans = spansOn(open, DateTime.fromMillis(arrive * 60_000, { zone: now.zone }))
+    const spans = minutesOpen(open, dayOf(DateTime.fromMillis(arrive * 60_000, { zone: now.zone })))
     met.set(
       key,
-      spans.some(([, closes]) => arrive + checkInMinutes <= minuteOf(closes)),
+      spans.some(([, closes]) => arrive + checkInMinutes <= closes),
     )
   }
   return [...met].flatMap(([key, isMet]): CourierFinding[] => {

@@ -1,13 +1,12 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
-import type { OpeningHours } from '../calendar/index.ts'
+import { dayOf, daysFrom, minuteAt, minuteOf, type OpeningHours } from '../calendar/index.ts'
 import {
   Arrivals,
   Courier,
   courierFindings,
-  minuteAt,
-  minuteOf,
+  LateArrivals,
   networkOver,
   runsOn,
   type CourierLine,
@@ -108,20 +107,53 @@ describe('a copy is in hand, worked out by hand from the timetable', () => {
     ['closed stacks on a Saturday, though the open shelves have a run', 'store/stack', 'hill', '2026-11-28T09:00', 'Tue 1 Dec 13:55'],
     ['the boat that calls every second week', 'central', 'heron', '2026-11-23T09:00', 'Wed 2 Dec 10:15'],
     ['the same, on the very day', 'central', 'heron', '2026-11-17T09:00', 'Wed 18 Nov 10:15'],
-    ['from its own shelf', 'central', 'central', '2026-11-23T09:50', 'Mon 23 Nov 10:35'],
-    ['from its own shelf over a weekend', 'central', 'central', '2026-11-27T15:01', 'Mon 30 Nov 10:35'],
+    ['from its own shelf', 'central', 'central', '2026-11-23T09:50', 'Mon 23 Nov 10:20'],
+    ['from its own shelf over a weekend', 'central', 'central', '2026-11-27T15:01', 'Mon 30 Nov 10:20'],
     ['no line goes there', 'central', 'barn', '2026-11-23T09:50', 'never'],
     ['no line comes from there', 'barn', 'central', '2026-11-23T09:50', 'never'],
-    ['a branch without runs is gone through when it opens', 'barn', 'barn', '2026-11-23T09:01', 'Tue 24 Nov 09:35'],
+    ['a branch without runs is gone through when it opens', 'barn', 'barn', '2026-11-23T09:01', 'Tue 24 Nov 09:20'],
     ['midwinter closing', 'central', 'hill', '2026-12-23T16:00', 'Mon 4 Jan 13:55', { closed: { central: MIDWINTER, hill: MIDWINTER } }],
     ['it arrives too late to be checked in that day', 'central', 'hill', '2026-11-27T14:00', 'Mon 30 Nov 10:15', { lines: [LATE] }],
     ['and a holiday comes between', 'central', 'hill', '2026-11-27T14:00', 'Tue 1 Dec 10:15', { lines: [LATE], closed: { hill: ['2026-11-30', '2026-11-30'] } }], // prettier-ignore
-    ['the place where it is collected closes for a week', 'central', 'hill', '2026-11-23T10:01', 'Tue 1 Dec 10:15', { closed: { hill: ['2026-11-24', '2026-11-30'] } }], // prettier-ignore
+    ['the place where it is collected closes for a week, and the van passes it', 'central', 'hill', '2026-11-23T10:01', 'Tue 1 Dec 13:55', { closed: { hill: ['2026-11-24', '2026-11-30'] } }], // prettier-ignore
     ['a day on which the line does not run', 'central', 'hill', '2026-11-24T09:50', 'Tue 24 Nov 16:25', { lines: [line('noon', '2', 10, 'central - 12:00, hill 12:30 -', { not: ['2026-11-24'] }), line('four', '2', 10, 'central - 15:30, hill 16:10 -')], picks: { central: runsAt('2', '14:30') } }], // prettier-ignore
     ['a day on which it runs out of turn', 'central', 'heron', '2026-11-23T09:00', 'Wed 25 Nov 10:15', { lines: [line('extra', '', 10, 'central - 09:10, heron 09:50 -', { also: ['2026-11-25'] })] }], // prettier-ignore
     ['sorted at the last minute before the cut-off', 'hill', 'barn', '2026-11-23T08:30', 'Mon 23 Nov 16:15', { lines: [line('on', '1', 10, 'central - 15:00, barn 16:00 -')] }], // prettier-ignore
     ['sorted a minute after it', 'hill', 'barn', '2026-11-23T08:30', 'Mon 30 Nov 15:15', { lines: [line('on', '1', 10, 'central - 14:59, barn 15:00 -')] }], // prettier-ignore
-    ['lockers that are open at all hours wait for the staff of the branch', 'central', 'central', '2026-11-23T14:50', 'Mon 23 Nov 15:35', { open: hours(onDays('1234567', ['06:00', '23:00'])) }], // prettier-ignore
+    [
+      'a branch closed by the week is passed as well',
+      'central',
+      'hill',
+      '2026-11-27T15:30',
+      'Mon 30 Nov 13:55',
+      { lines: [line('saturday', '6', 10, 'central - 12:00, hill 12:30 -')], picks: { central: runsAt('6', '10:00') } },
+    ],
+    ['on a day on which it is closed nobody takes anything off its shelves', 'store', 'hill', '2026-11-28T09:00', 'Tue 1 Dec 13:55'],
+    [
+      'a sorting branch that is closed is passed as well',
+      'hill',
+      'island',
+      '2026-11-23T08:30',
+      'Thu 26 Nov 10:15',
+      { closed: { central: ['2026-11-23', '2026-11-23'] } },
+    ],
+    [
+      'checked in by the very end of opening',
+      'central',
+      'hill',
+      '2026-11-23T09:50',
+      'Mon 23 Nov 13:55',
+      { open: hours(onDays('1', ['13:00', '13:55'])) },
+    ],
+    [
+      'a minute less, and it waits for the next opening',
+      'central',
+      'hill',
+      '2026-11-23T09:50',
+      'Mon 30 Nov 13:15',
+      { open: hours(onDays('1', ['13:00', '13:54'])) },
+    ],
+    ['lockers that are open at all hours', 'central', 'central', '2026-11-23T14:50', 'Mon 23 Nov 15:20', { open: hours(onDays('1234567', ['06:00', '23:00'])) }], // prettier-ignore
     ['a place that opens later than its branch', 'central', 'central', '2026-11-23T14:50', 'Tue 24 Nov 09:00', { open: hours(onDays('2', ['09:00', '10:00'])) }], // prettier-ignore
     ['a line out of its season', 'central', 'barn', '2026-11-23T09:50', 'never', { lines: [line('summer', '1', 5, 'central - 15:00, barn 16:00 -', { from: '2026-06-01', to: '2026-08-31' })] }], // prettier-ignore
   ])('%s: %s to %s from %s on: %s', (_, from, to, now, expected, change) => {
@@ -135,7 +167,25 @@ describe('a copy is in hand, worked out by hand from the timetable', () => {
       ['van', 'hill', 'Mon 23 Nov 13:50', 'central', 'Mon 23 Nov 14:20'],
       ['ferry', 'central', 'Tue 24 Nov 08:20', 'island', 'Tue 24 Nov 09:30'],
     ])
-    expect(said(delivery?.checkedIn)).toBe('Tue 24 Nov 10:15')
+    expect(said(delivery?.inHand)).toBe('Tue 24 Nov 10:15')
+  })
+
+  // The second run through the shelves, and of the runs of each line that it could take the second.
+  it.each<[string, string, Place, string, string]>([
+    ['a van that was missed', 'central', 'hill', '2026-11-23T09:50', 'Wed 25 Nov 13:55'],
+    ['the shelves of Tuesday, and the van of Wednesday', 'hill', 'central', '2026-11-23T08:30', 'Wed 25 Nov 14:35'],
+    ['over the sorting room: a van missed, and a ferry', 'hill', 'island', '2026-11-23T08:30', 'Sat 28 Nov 10:15'],
+    ['the boat of the fortnight after', 'central', 'heron', '2026-11-23T09:00', 'Wed 16 Dec 10:15'],
+    ['its own shelf, in the afternoon', 'central', 'central', '2026-11-23T09:50', 'Mon 23 Nov 15:20'],
+    ['no line goes there', 'central', 'barn', '2026-11-23T09:50', 'never'],
+  ])('at the latest, %s', (_, from, to, now, expected) => {
+    const places = new Map<string, OpeningHours>(Object.entries(HOURS))
+    const latest = new Courier(TIMETABLE, places).latest(
+      { branch: from, collection: 'main', closed: false },
+      { branch: to, hours: HOURS[to] },
+      at(now),
+    )
+    expect(said(latest ?? undefined)).toBe(expected)
   })
 
   it.each([
@@ -143,7 +193,7 @@ describe('a copy is in hand, worked out by hand from the timetable', () => {
     ['the night that loses an hour', '2026-03-28', 330],
     ['the night that has one more', '2026-10-24', 450],
   ])('%s on the road', (_, day, minutes) => {
-    const [ride] = networkOver([line('night', '6', 5, 'central - 23:30, hill +1/06:00 -')], at(day), 1).rides
+    const [ride] = networkOver([line('night', '6', 5, 'central - 23:30, hill +1/06:00 -')], daysFrom(at(day), 1)).rides
     expect(ride!.arrive - ride!.depart).toBe(minutes)
     expect(said(ride!.arrive)).toMatch(/^Sun .* 06:00$/)
   })
@@ -151,7 +201,7 @@ describe('a copy is in hand, worked out by hand from the timetable', () => {
   it('every third week, counted from a Monday, before it too', () => {
     const third = line('third', '1', 5, 'a - 10:00, b 11:00 -', { weeks: { every: 3, first: '2026-11-02' } })
     const mondays = Array.from({ length: 12 }, (_, week) => at('2026-10-05').plus({ weeks: week }))
-    expect(mondays.filter((day) => runsOn(third, day)).map((day) => day.toISODate())).toEqual([
+    expect(mondays.filter((day) => runsOn(third, dayOf(day))).map((day) => day.toISODate())).toEqual([
       '2026-10-12',
       '2026-11-02',
       '2026-11-23',
@@ -194,7 +244,7 @@ const anyNet = fc.record({
   ready: fc.integer({ min: 0, max: 3 * 1440 }).map((minute) => minuteOf(FIRST) + minute),
 })
 type Net = { lines: CourierLine[]; sorting: string[]; sortMinutes: number; ready: number }
-const scan = ({ lines, ready, ...rest }: Net, from: string) => new Arrivals(networkOver(lines, FIRST, DAYS), rest, from, ready)
+const scan = ({ lines, ready, ...rest }: Net, from: string) => new Arrivals(networkOver(lines, daysFrom(FIRST, DAYS)), rest, from, ready)
 
 /** Every way there is: any run that can be caught, left at any of its later stops, and from a sorting branch on again. */
 function tryAll({ lines, sorting, sortMinutes, ready }: Net, from: string, to: string): number {
@@ -206,13 +256,36 @@ function tryAll({ lines, sorting, sortMinutes, ready }: Net, from: string, to: s
         if (!days.includes(date.weekday)) continue
         const board = stops.findIndex((stop) => stop.branch === branch)
         const depart = stops[board]?.depart ?? null
-        if (depart === null || minuteAt(date, depart) < loadable + cutOff) continue
+        if (depart === null || minuteAt(dayOf(date), depart) < loadable + cutOff) continue
         for (const stop of stops.slice(board + 1)) {
-          const arrive = minuteAt(date, stop.arrive!)
+          const arrive = minuteAt(dayOf(date), stop.arrive!)
           if (stop.branch === to) best = Math.min(best, arrive)
           else if (sorting.includes(stop.branch) && !been.includes(stop.branch) && arrive < best)
             ride(stop.branch, arrive + sortMinutes, [...been, stop.branch])
         }
+      }
+    }
+  }
+  ride(from, ready, [from])
+  return best
+}
+
+/** Every way there is, where of the runs of a line from one place to another that can be caught the second is taken. */
+function tryAllLate({ lines, sorting, sortMinutes, ready }: Net, from: string, to: string): number {
+  let best = Infinity
+  const ride = (branch: string, loadable: number, been: readonly string[]): void => {
+    for (const { days, cutOff, stops } of lines) {
+      const board = stops.findIndex((stop) => stop.branch === branch)
+      const depart = stops[board]?.depart ?? null
+      if (depart === null) continue
+      const caught = daysFrom(FIRST, DAYS).filter((day) => days.includes(day.weekday) && minuteAt(day, depart) >= loadable + cutOff)
+      const second = caught[1]
+      if (!second) continue
+      for (const stop of stops.slice(board + 1)) {
+        const arrive = minuteAt(second, stop.arrive!)
+        if (stop.branch === to) best = Math.min(best, arrive)
+        else if (sorting.includes(stop.branch) && !been.includes(stop.branch))
+          ride(stop.branch, arrive + sortMinutes, [...been, stop.branch])
       }
     }
   }
@@ -235,6 +308,19 @@ describe('the earliest arrival', () => {
             ;[branch, loadable] = [leg.to, leg.arrive + net.sortMinutes]
           }
           if (found.at(to) !== null) expect([branch, loadable - net.sortMinutes]).toEqual([to, found.at(to)])
+        }
+      }),
+      { numRuns: 400 },
+    )
+  })
+  it('at the latest is that of exhaustive search, too, and no earlier', () => {
+    fc.assert(
+      fc.property(anyNet, (net) => {
+        const late = new LateArrivals(networkOver(net.lines, daysFrom(FIRST, DAYS)), net, 'a', net.ready)
+        const found = scan(net, 'a')
+        for (const to of ['b', 'c', 'd']) {
+          expect(late.at(to) ?? Infinity, to).toBe(tryAllLate(net, 'a', to))
+          expect(late.at(to) ?? Infinity).toBeGreaterThanOrEqual(found.at(to) ?? Infinity)
         }
       }),
       { numRuns: 400 },

@@ -3,9 +3,9 @@
  * through the shelves, carried by the courier, checked in within hours, and collected when the place is open.
  */
 import type { DateTime } from 'luxon'
-import { closureOn, spansOn, type OpeningHours } from '../calendar/index.ts'
-import { Arrivals, networkOver, type Leg, type Network } from './network.ts'
-import { minuteAt, minuteOf, type Minute, type Runs, type Timetable } from './timetable.ts'
+import { daysFrom, minuteAt, minuteOf, minutesOpen, type Day, type Minute, type OpeningHours } from '../calendar/index.ts'
+import { Arrivals, LateArrivals, networkOver, type Leg, type Network } from './network.ts'
+import type { Runs, Timetable } from './timetable.ts'
 
 export interface Standing {
   branch: string
@@ -24,14 +24,12 @@ export interface Delivery {
   /** When the run through the shelves begins. */
   picked: Minute
   legs: Leg[]
-  /** When it stands on the hold shelf. */
-  checkedIn: Minute
-  /** When its reader can first collect it. */
+  /** When it is ready on the hold shelf of a pickup location that is open. */
   inHand: Minute
 }
 
 /** Further than this nobody promises anything. */
-const DAYS_AHEAD = 42
+const DAYS_AHEAD = 90
 /** Days on which a span that is worked out serves as the first. */
 const SPAN_DAYS = 28
 /** Spans that are kept: of waits and plans half a year ahead, one after the other. */
@@ -51,22 +49,35 @@ export class Courier {
 
   /**
    * @param now in the time zone of the timetable
-   * @returns null where the courier brings nothing within six weeks
+   * @returns null where the courier brings nothing within ninety days
    */
   delivery(from: Standing, to: Destination, now: DateTime): Delivery | null {
     const weeks = this.weeksFrom(now)
-    const { pickMinutes, checkInMinutes } = this.timetable
     const picked = this.pickAfter(weeks, from, minuteOf(now.startOf('minute')))
     if (picked === null) return null
-    const arrivals = from.branch === to.branch ? null : this.arrivalsFrom(weeks, from.branch, picked + pickMinutes)
-    const arrived = arrivals === null ? picked + pickMinutes : arrivals.at(to.branch)
+    const ready = picked + this.timetable.pickMinutes
+    const arrivals = from.branch === to.branch ? null : this.arrivalsFrom(weeks, from.branch, ready)
+    const inHand = this.inHandAt(weeks, from, to, arrivals === null ? ready : arrivals.at(to.branch))
+    return inHand === null ? null : { picked, legs: arrivals?.legsTo(to.branch) ?? [], inHand }
+  }
+
+  /** The same where each run is missed once, through the shelves and on the road; null where there is no second. */
+  latest(from: Standing, to: Destination, now: DateTime): Minute | null {
+    const weeks = this.weeksFrom(now)
+    const first = this.pickAfter(weeks, from, minuteOf(now.startOf('minute')))
+    const picked = first === null ? null : this.pickAfter(weeks, from, first + 1)
+    if (picked === null) return null
+    const ready = picked + this.timetable.pickMinutes
+    const arrived = from.branch === to.branch ? ready : new LateArrivals(weeks.network, this.timetable, from.branch, ready).at(to.branch)
+    return this.inHandAt(weeks, from, to, arrived)
+  }
+
+  /** What stood at the pickup location is ready with that; what comes from elsewhere is checked in while it is open. */
+  private inHandAt(weeks: Weeks, from: Standing, to: Destination, arrived: Minute | null): Minute | null {
     if (arrived === null) return null
-    // A pickup location without staff of its own is served whenever it is open.
-    const begun = weeks.within(this.hours.get(to.branch) ?? to.hours, arrived, checkInMinutes)
-    if (begun === null) return null
-    const checkedIn = begun + checkInMinutes
-    const inHand = weeks.within(to.hours, checkedIn, 0)
-    return inHand === null ? null : { picked, legs: arrivals?.legsTo(to.branch) ?? [], checkedIn, inHand }
+    const minutes = from.branch === to.branch ? 0 : this.timetable.checkInMinutes
+    const begun = weeks.within(to.hours, arrived, minutes)
+    return begun === null ? null : begun + minutes
   }
 
   /** When a copy in now would be in hand: brought, or fetched by the reader where it stands at the pickup location itself. */
@@ -85,7 +96,7 @@ export class Courier {
     if (known) return known
     const [oldest] = this.spans.keys()
     if (oldest !== undefined && this.spans.size >= MOST_SPANS) this.spans.delete(oldest)
-    const weeks = new Weeks(this.timetable, day.minus({ days: date - span * SPAN_DAYS }))
+    const weeks = new Weeks(this.timetable, this.hours, day.minus({ days: date - span * SPAN_DAYS }))
     this.spans.set(span, weeks)
     return weeks
   }
@@ -110,20 +121,24 @@ export class Courier {
   }
 }
 
+/** A place without any hours, such as a store or a sorting room, is never closed. */
+const hasDay = (hours: OpeningHours | undefined, day: Day): boolean =>
+  !hours || Object.values(hours.weekly).every((spans) => spans.length === 0) || minutesOpen(hours, day).length > 0
+
 type Span = readonly [from: Minute, until: Minute]
 
 /** What the coming weeks bring, worked out once. */
 class Weeks {
   readonly network: Network
   readonly arrivals = new Map<string, Arrivals>()
-  private readonly days: DateTime[]
+  private readonly days: Day[]
   private readonly spans = new Map<OpeningHours, Span[]>()
   private readonly runs = new Map<Runs, Map<string, Minute[]>>()
 
-  constructor(timetable: Timetable, first: DateTime) {
-    this.days = Array.from({ length: DAYS_AHEAD + SPAN_DAYS }, (_, day) => first.plus({ days: day }))
+  constructor(timetable: Timetable, hours: ReadonlyMap<string, OpeningHours>, first: DateTime) {
     // A run of yesterday may still be under way, but nothing can be loaded before now.
-    this.network = networkOver(timetable.lines, first.minus({ days: 1 }), DAYS_AHEAD + SPAN_DAYS + 1)
+    this.days = daysFrom(first.minus({ days: 1 }), DAYS_AHEAD + SPAN_DAYS + 1)
+    this.network = networkOver(timetable.lines, this.days, (branch, day) => hasDay(hours.get(branch), day))
   }
 
   /** The first minute from which the place is open for so many minutes. */
@@ -139,7 +154,7 @@ class Weeks {
     return this.spansOf(hours).find(([opens]) => opens >= from)?.[0] ?? null
   }
 
-  /** Nobody goes through the shelves on a day on which the branch is closed out of turn. */
+  /** Nobody goes through the shelves on a day on which the branch is closed, at whatever hour. */
   runAfter(runs: Runs, place: string, hours: OpeningHours | undefined, from: Minute): Minute | null {
     const known = this.runs.get(runs) ?? new Map<string, Minute[]>()
     this.runs.set(runs, known)
@@ -149,15 +164,13 @@ class Weeks {
   }
 
   private runsOver(byWeekday: Runs[string], hours: OpeningHours | undefined): Minute[] {
-    return this.days.flatMap((day) =>
-      hours && closureOn(hours, day) ? [] : (byWeekday[String(day.weekday)] ?? []).map((time) => minuteAt(day, time)),
-    )
+    return this.days.flatMap((day) => (hasDay(hours, day) ? (byWeekday[String(day.weekday)] ?? []).map((time) => minuteAt(day, time)) : []))
   }
 
   private spansOf(hours: OpeningHours): Span[] {
     const known = this.spans.get(hours)
     if (known) return known
-    const spans = this.days.flatMap((day) => spansOn(hours, day).map(([from, until]): Span => [minuteOf(from), minuteOf(until)]))
+    const spans = this.days.flatMap((day) => minutesOpen(hours, day))
     this.spans.set(hours, spans)
     return spans
   }

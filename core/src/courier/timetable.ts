@@ -1,6 +1,5 @@
 /** The courier's timetable: lines with their stops, and when copies are taken off the shelves. Times are local, "09:30". */
-import type { DateTime } from 'luxon'
-import { isInWeeks, type Weeks } from '../calendar/index.ts'
+import { isInWeeks, type Day, type Weeks } from '../calendar/index.ts'
 
 export interface CourierStop {
   branch: string
@@ -43,22 +42,9 @@ export interface Timetable {
   lines: readonly CourierLine[]
 }
 
-/** Minutes since 1970 began in UTC: what times are compared in. */
-export type Minute = number
-
-export const minuteOf = (at: DateTime): Minute => Math.floor(at.toMillis() / 60_000)
-
-/** @param time "09:30", or "+1 00:20" for the day after; a time that summer time leaves out is an hour later */
-export function minuteAt(day: DateTime, time: string): Minute {
-  const [clock = '', days = '0'] = time.replace('+', '').split(' ').reverse()
-  const [hour = 0, minute = 0] = clock.split(':').map(Number)
-  return minuteOf(day.startOf('day').plus({ days: Number(days) }).set({ hour, minute })) // prettier-ignore
-}
-
-export function runsOn({ days, from, to, weeks, not = [], also = [] }: CourierLine, day: DateTime): boolean {
-  const date = day.toISODate() ?? ''
+export function runsOn({ days, from, to, weeks, not = [], also = [] }: CourierLine, { date, weekday, number }: Day): boolean {
   if (also.includes(date)) return true
-  if (not.includes(date) || !days.includes(day.weekday)) return false
+  if (not.includes(date) || !days.includes(weekday)) return false
   if ((from !== undefined && date < from) || (to !== undefined && date > to)) return false
-  return weeks === undefined || isInWeeks(weeks, day)
+  return weeks === undefined || isInWeeks(weeks, number)
 }

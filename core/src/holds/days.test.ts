@@ -1,8 +1,7 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
-import type { OpeningHours } from '../calendar/index.ts'
-import { minuteOf } from '../courier/index.ts'
+import { minuteOf, type OpeningHours } from '../calendar/index.ts'
 import { daysRefusal, fetchDay } from './index.ts'
 
 const ZONE = 'Europe/Dublin'

@@ -1,7 +1,6 @@
 /** The days between which a hold is wanted: held back so that it is in hand on the first, ended after the last. */
 import type { DateTime } from 'luxon'
-import { nearestOpenDays, spansOn, type OpeningHours } from '../calendar/index.ts'
-import { minuteOf, type Minute } from '../courier/index.ts'
+import { minuteOf, nearestOpenDays, spansOn, type Minute, type OpeningHours } from '../calendar/index.ts'
 import type { Refusal } from './refusals.ts'
 
 export interface WantedDays {

@@ -79,7 +79,7 @@ describe('with a timetable', () => {
   const comes: Record<string, number> = { soon: 10, later: 20, disc: 30 }
   const delivery = ({ barcode }: Copy): Delivery | null => {
     const inHand = comes[barcode]
-    return inHand === undefined ? null : { picked: 0, legs: [], checkedIn: inHand, inHand }
+    return inHand === undefined ? null : { picked: 0, legs: [], inHand }
   }
   const barcodeFor = (copies: Copy[]) => {
     const serving = ask(copies, { delivery })

@@ -1,7 +1,7 @@
 /** How long a wait in the queue is likely to be: the queue played through many times, from a seed. */
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
-import type { Minute } from '../courier/index.ts'
+import type { Minute } from '../calendar/index.ts'
 import { playThrough, type WaitingQuestion } from './queue.ts'
 import type { Random } from './returns.ts'
 

@@ -3,7 +3,7 @@
  * come back again, until the hold in question has its own. Due dates are promises, not facts.
  */
 import type { Family } from '../catalogue/index.ts'
-import type { Minute } from '../courier/index.ts'
+import type { Minute } from '../calendar/index.ts'
 import { daysLate, drawn, type Random, type ReturnHistory } from './returns.ts'
 
 export interface WaitedFor {

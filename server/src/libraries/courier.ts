@@ -9,10 +9,9 @@ import {
   type CourierPlaces,
   type Delivery,
   type Destination,
-  type Minute,
   type Standing,
 } from '@catalex/core/courier'
-import { openingHours } from '@catalex/core/calendar'
+import { openingHours, type Minute } from '@catalex/core/calendar'
 import { DateTime } from 'luxon'
 import { placeCode } from './places.ts'
 
@@ -58,6 +57,14 @@ export class Deliveries {
       known.set(place, found)
       return found
     }
+  }
+
+  /** The latest of several that come together, each where it misses its runs once. @param now ISO time */
+  latest(pickup: string, now: string, copies: readonly Shelves[]): Minute | null {
+    const destination = this.places.pickups.get(pickup)
+    const at = this.timeOf(now)
+    const times = copies.map((copy) => destination && this.courier.latest(standingAt(copy), destination, at))
+    return times.reduce<Minute | null>((last, one, i) => (one == null || (i > 0 && last === null) ? null : Math.max(last ?? 0, one)), null)
   }
 
   /**

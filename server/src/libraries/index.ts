@@ -18,10 +18,10 @@ import {
 import type { Branch, Collection, PickupPoint } from '@catalex/contract/libraries'
 import { plansFileSchema, type BranchPlan, type PlansFile } from '@catalex/contract/plans'
 import { checked } from '@catalex/contract/schema'
-import { openingHours, type OpeningHours } from '@catalex/core/calendar'
+import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
 import type { RecordedStatus } from '@catalex/core/catalogue'
 import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
-import type { CourierFinding, Minute } from '@catalex/core/courier'
+import type { CourierFinding } from '@catalex/core/courier'
 import { defaultPickup, usualPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
@@ -135,6 +135,11 @@ export class Libraries {
   /** How late things come back, as far as the library has told it. */
   get returns(): ReturnHistory {
     return this.told.documents?.returns ?? NO_HISTORY
+  }
+
+  /** When copies that come together are ready where they miss their runs once; null where nobody knows. @param now ISO time */
+  latestAt(pickup: string, now: string, copies: readonly Shelves[]): Minute | null {
+    return this.deliveries?.latest(pickup, now, copies) ?? null
   }
 
   /** When a copy that is at a branch then is in hand at a pickup point. */

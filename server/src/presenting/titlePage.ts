@@ -1,8 +1,8 @@
 /** One title with everything a reader decides by. */
 import { MOST_VOLUMES, type Copies, type CopiesQuery, type CopyLine, type Description, type RouteLine, type TitlePage, type Volumes } from '@catalex/contract/title' // prettier-ignore
-import { openingHours, type OpeningHours } from '@catalex/core/calendar'
+import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
 import type { BibRecord } from '@catalex/core/catalogue'
-import { isInNow } from '@catalex/core/copies'
+import { isInNow, piecesOf } from '@catalex/core/copies'
 import { courseId } from '@catalex/core/courses'
 import { verdictFor, type PickupPlace } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
@@ -73,7 +73,9 @@ export async function titlePage(
       .map((record) => editionLine(record, byEdition.get(record.controlNumber) ?? [], question.scope)),
     places: [...byPlace].map(([branch, there]) => placeLine(branch, there)),
     copies: linesOf(libraries, asker, shown, goodCopies),
-    routes: routes.map((route) => routeLine(route, goodCopies)),
+    routes: routes.map((route) =>
+      routeLine(route, goodCopies, (copies) => (asker.pickup ? libraries.latestAt(asker.pickup.code, question.now, copies) : null)),
+    ),
     pickup: asker.pickup?.code ?? null,
     waiting,
     courses: libraries.courses
@@ -198,11 +200,14 @@ function routesTo(
   return [...walkInRoutes(walking), route]
 }
 
-const routeLine = (route: Route, copies: readonly CopyNow[]): RouteLine => ({
-  ...route,
-  delivery: route.delivery && deliveryLine(route.delivery),
-  edition: copies.find(({ barcode }) => barcode === route.barcode)?.controlNumber ?? null,
-})
+function routeLine(route: Route, copies: readonly CopyNow[], latestOf: (pieces: readonly CopyNow[]) => Minute | null): RouteLine {
+  const copy = copies.find(({ barcode }) => barcode === route.barcode)
+  return {
+    ...route,
+    delivery: route.delivery && deliveryLine(route.delivery, copy ? latestOf(piecesOf(copy, copies)) : null),
+    edition: copy?.controlNumber ?? null,
+  }
+}
 
 const hoursOf = (libraries: Libraries): Map<string, OpeningHours> =>
   new Map(libraries.library.branches.map((branch) => [branch.code, openingHours(branch)]))

@@ -20,15 +20,15 @@ export function DeliverySteps({ delivery, from, pickup }: Props) {
   const [open, setOpen] = useState(false)
   const id = useId()
   const at = (moment: string) => momentInWords(moment, all.timeZone)
-  const { picked, legs, checkedIn, inHand } = delivery
+  const { picked, legs, inHand, latest } = delivery
   const steps: [when: string, what: string][] = [
     [picked, t('routes.steps.picked', { branch: branchName(from) })],
     ...legs.flatMap(({ line, from: start, depart, to, arrive }): [string, string][] => [
       [depart, t('routes.steps.leaves', { line, branch: branchName(start) })],
       [arrive, t('routes.steps.arrives', { branch: branchName(to) })],
     ]),
-    [checkedIn, t('routes.steps.ready', { place: pickupName(pickup) })],
-    ...(inHand === checkedIn ? [] : [[inHand, t('routes.steps.opens', { place: pickupName(pickup) })] as [string, string]]),
+    [inHand, t('routes.steps.ready', { place: pickupName(pickup) })],
+    ...(latest === null ? [] : [[latest, t('routes.steps.latest')] as [string, string]]),
   ]
   return (
     <>

@@ -1,8 +1,10 @@
 /** A delivery as the API says it: moments in UTC, lines by their names. */
 import type { Delivery as Told } from '@catalex/contract/courier'
-import type { Delivery, Minute } from '@catalex/core/courier'
+import type { Minute } from '@catalex/core/calendar'
+import type { Delivery } from '@catalex/core/courier'
 
-export function deliveryLine({ picked, legs, checkedIn, inHand }: Delivery): Told {
+/** @param latest where it misses each run once */
+export function deliveryLine({ picked, legs, inHand }: Delivery, latest: Minute | null): Told {
   return {
     picked: momentAt(picked),
     legs: legs.map(({ line, from, depart, to, arrive }) => ({
@@ -12,8 +14,8 @@ export function deliveryLine({ picked, legs, checkedIn, inHand }: Delivery): Tol
       to,
       arrive: momentAt(arrive),
     })),
-    checkedIn: momentAt(checkedIn),
     inHand: momentAt(inHand),
+    latest: latest === null ? null : momentAt(latest),
   }
 }
 

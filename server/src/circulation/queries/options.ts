@@ -1,6 +1,7 @@
 /** What a hold would do at each pickup location, before anything is asked for. */
 import type { HoldOptions, PickupOption } from '@catalex/contract/holds'
 import { accountRefusal, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
+import type { Minute } from '@catalex/core/calendar'
 import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
@@ -43,11 +44,18 @@ export async function holdOptions(
     limit: account?.holdsLimit ?? null,
     already,
     told: reader ? channelsOf(reader).map((channel) => toldBy(reader, channel)) : [],
-    pickups: libraries.pickupsFor(borrower.category).map(({ code }) => optionFrom(code, servingAt(code), before)),
+    pickups: libraries
+      .pickupsFor(borrower.category)
+      .map(({ code }) => optionFrom(code, servingAt(code), before, (copies) => libraries.latestAt(code, at.now, copies))),
   }
 }
 
-function optionFrom(pickup: string, serving: Serving | Refusal, before: number): PickupOption {
+function optionFrom(
+  pickup: string,
+  serving: Serving | Refusal,
+  before: number,
+  latestOf: (copies: Serving['brings']) => Minute | null,
+): PickupOption {
   if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, delivery: null, brings: [], suppliers: [], refusal: serving }
   const { copy, cost, delivery, brings, eligible, suppliers } = serving
   return {
@@ -55,7 +63,7 @@ function optionFrom(pickup: string, serving: Serving | Refusal, before: number):
     from: copy?.branch ?? null,
     cost,
     queue: copy ? null : { before, copies: eligible.length },
-    delivery: delivery && deliveryLine(delivery),
+    delivery: delivery && deliveryLine(delivery, latestOf(brings)),
     brings: brings.length > 1 ? brings.map(({ enumeration, barcode }) => enumeration ?? barcode) : [],
     suppliers: suppliers.slice(0, MOST_SUPPLIERS).map((supplier) => ({
       branch: supplier.branch,

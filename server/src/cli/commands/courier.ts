@@ -47,9 +47,9 @@ function inWords(finding: CourierFinding): string {
     case 'no-line':
       return `No line stops at ${finding.branch}: nothing is sent there or from there. Add it to a line of courier.json.`
     case 'nothing-leaves':
-      return `Nothing gets from ${finding.branch}/${finding.collection} to another pickup location within six weeks: see its runs, and which lines it can catch.`
+      return `Nothing gets from ${finding.branch}/${finding.collection} to another pickup location within ninety days: see its runs, and which lines it can catch.`
     case 'nothing-arrives':
-      return `Nothing gets to ${finding.pickup} within six weeks: see which lines reach it from a sorting branch, and its hours.`
+      return `Nothing gets to ${finding.pickup} within ninety days: see which lines reach it from a sorting branch, and its hours.`
     case 'closed-doors':
       return `${finding.line} never comes to ${finding.branch} in time to be checked in that day: what it brings waits for another. Compare its times with the hours.`
   }
@@ -61,19 +61,18 @@ function sayDelivery(libraries: Libraries, [from = '', pickup = '']: readonly st
   if (!found) throw new Error(`"${branch}" is no branch. There are: ${libraries.branchesIn([]).join(', ')}.`)
   if (!libraries.pickupPlace(pickup)) throw new Error(`"${pickup}" is no pickup location: catalex courier ferrygate/fiction corrow`)
   const shelf = collection === '' ? found.collections.at(0) : libraries.collection(branch, collection)
-  const delivery = libraries.deliveriesTo(
-    pickup,
-    now.toISO() ?? '',
-  )({ branch, collection: shelf?.code ?? '', collectionKind: shelf?.kind ?? 'open shelf' })
+  const shelves = { branch, collection: shelf?.code ?? '', collectionKind: shelf?.kind ?? 'open shelf' } as const
+  const delivery = libraries.deliveriesTo(pickup, now.toISO() ?? '')(shelves)
   if (!delivery) {
-    console.log(`Nothing gets from ${from} to ${pickup} within six weeks.`)
+    console.log(`Nothing gets from ${from} to ${pickup} within ninety days.`)
     return 1
   }
-  for (const step of stepsOf(delivery, branch, pickup, now.zoneName ?? 'utc')) console.log(step)
+  const latest = libraries.latestAt(pickup, now.toISO() ?? '', [shelves])
+  for (const step of stepsOf(delivery, latest, branch, pickup, now.zoneName ?? 'utc')) console.log(step)
   return 0
 }
 
-function stepsOf({ picked, legs, checkedIn, inHand }: Delivery, branch: string, pickup: string, zone: string): string[] {
+function stepsOf({ picked, legs, inHand }: Delivery, latest: number | null, branch: string, pickup: string, zone: string): string[] {
   const at = (minute: number) => DateTime.fromMillis(minute * 60_000, { zone }).toFormat('ccc dd LLL HH:mm')
   return [
     `${at(picked)}  taken off the shelf at ${branch}`,
@@ -81,7 +80,7 @@ function stepsOf({ picked, legs, checkedIn, inHand }: Delivery, branch: string, 
       `${at(depart)}  ${line.name} leaves ${from}`,
       `${at(arrive)}  arrives at ${to}`,
     ]),
-    `${at(checkedIn)}  on the hold shelf of ${pickup}`,
-    `${at(inHand)}  in hand`,
+    `${at(inHand)}  ready at ${pickup}`,
+    latest === null ? 'Where it misses a run nobody knows of a second.' : `${at(latest)}  at the latest, where it misses each run once`,
   ]
 }

@@ -378,7 +378,7 @@ export const first = {
       leaves: '{{line}} leaves {{branch}}',
       arrives: 'arrives at {{branch}}',
       ready: 'ready for you at {{place}}',
-      opens: '{{place}} opens',
+      latest: 'at the latest, if it misses a run on its way',
     },
     brings: 'Another edition:',
     otherForms: 'Other editions and formats',

@@ -397,7 +397,7 @@ export const first: InOtherWords<typeof english> = {
       leaves: '{{line}} fährt ab: {{branch}}',
       arrives: 'kommt an: {{branch}}',
       ready: 'liegt bereit: {{place}}',
-      opens: '{{place}} öffnet',
+      latest: 'spätestens, wenn es unterwegs eine Fahrt verpasst',
     },
     brings: 'Andere Ausgabe:',
     otherForms: 'Andere Ausgaben und Formate',
