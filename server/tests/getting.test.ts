@@ -31,8 +31,8 @@ const local = (iso: string | undefined) =>
   iso === undefined ? 'never' : DateTime.fromISO(iso, { zone: 'Europe/Dublin' }).toFormat('ccc d LLL HH:mm')
 const optionsFor = async (wish: string) => (await ines.get<HoldOptions>(`/api/hold-options?${wish}`)).body.pickups
 
-/** Ends of days in winter time, when local time is UTC: of today, and of the seventh and fourteenth day after it. */
-const ENDS = { today: '2026-11-26', week: '2026-12-03', fortnight: '2026-12-10' }
+/** Ends of days in winter time, when local time is UTC: of today, and of the seventh, fourteenth and ninetieth day after it. */
+const ENDS = { today: '2026-11-26', week: '2026-12-03', fortnight: '2026-12-10', later: '2027-02-24' }
 
 /** A row may be named by another edition. */
 const workOf = ({ editions }: SearchAnswer['rows'][number]) =>

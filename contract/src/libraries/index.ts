@@ -110,6 +110,7 @@ export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches
   prefixes: prefixesSchema,
   cards: cardsSchema,
   courses: { ...flag, description: 'Whether texts are kept for courses.' },
+  courier: { ...flag, description: 'Whether it is known when things are in hand.' },
   plans: { ...list(text), description: 'Branches of which there is a plan.' },
   systems: list(systemSchema),
   branches: list(branchSchema),

@@ -44,7 +44,10 @@ export const narrowing = {
     default: [],
     description: 'What a copy has to be: at the pickup location, in now, for taking home, sendable to it.',
   },
-  by: { ...oneOf(IN_HAND), description: 'A copy would be in hand at the pickup location today, within a week, or within a fortnight.' },
+  by: {
+    ...oneOf(IN_HAND),
+    description: 'A copy would be in hand at the pickup location today, within a week, within a fortnight, or at all within ninety days.',
+  },
 } as const
 
 export const searchQuerySchema = looseShape([], {

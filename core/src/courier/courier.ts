@@ -176,5 +176,6 @@ class Weeks {
   }
 }
 
-/** The ends of today and of the seventh and fourteenth day after it: by when something would be in hand (`IN_HAND`). */
-export const inHandLimits = (now: DateTime): Minute[] => [1, 8, 15].map((days) => minuteOf(now.startOf('day').plus({ days })) - 1)
+/** The ends of today, of the seventh and fourteenth day after it, and of all days looked at: by when something would be in hand (`IN_HAND`). */
+export const inHandLimits = (now: DateTime): Minute[] =>
+  [1, 8, 15, DAYS_AHEAD + 1].map((days) => minuteOf(now.startOf('day').plus({ days })) - 1)

@@ -18,7 +18,7 @@ export const AVAILABILITY = ['here', 'inNow', 'takeHome', 'sendable'] as const
 export type Availability = (typeof AVAILABILITY)[number]
 
 /** Times by which something would be in hand: the end of the day, and of the seventh and fourteenth after it. */
-export const IN_HAND = ['today', 'week', 'fortnight'] as const
+export const IN_HAND = ['today', 'week', 'fortnight', 'later'] as const
 export type InHandBy = (typeof IN_HAND)[number]
 
 export const SORTS = ['relevance', 'newest', 'oldest', 'title', 'person', 'call-number', 'added', 'in-hand'] as const

@@ -23,7 +23,14 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
   // Counting all there is takes its time in a large catalogue: whoever asks again soon is told the same.
   const size = remembered(SIZE_MS, () => sizeOf(database))
   bind('health', async () => ({ version, ...(await size()), ...(await search.health()) }))
-  bind('places', () => Promise.resolve({ ...libraries.library, courses: libraries.courses.length > 0, plans: libraries.planned }))
+  bind('places', () =>
+    Promise.resolve({
+      ...libraries.library,
+      courses: libraries.courses.length > 0,
+      courier: libraries.knowsDeliveries,
+      plans: libraries.planned,
+    }),
+  )
   bind('search', async ({ request, query, asking }) => search.answer(query, await searcherOf(request, query.at), asking))
   bind('count', async ({ request, query, asking }) => ({ count: await search.count(query, await searcherOf(request, query.at), asking) }))
   bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))

@@ -132,6 +132,11 @@ export class Libraries {
     return this.deliveries?.to(pickup, now) ?? (() => null)
   }
 
+  /** Whether there is a timetable. */
+  get knowsDeliveries(): boolean {
+    return this.deliveries !== null
+  }
+
   /** How late things come back, as far as the library has told it. */
   get returns(): ReturnHistory {
     return this.told.documents?.returns ?? NO_HISTORY

@@ -96,7 +96,13 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
         <WhichEdition page={page} ticked={records} volume={volume} onChange={changeWhat(setRecords)} />
         <Where options={options.data} stale={options.isPlaceholderData} pickup={pickup} onChange={changeWhat(setPickup)} />
         {chosen && <Supplier option={chosen} from={details.from} onChange={changeDetails} />}
-        {served?.queue && <Wait wish={{ records, barcode: volume?.barcode ?? null, pickup }} />}
+        {served?.queue && (
+          <Wait
+            wish={{ records, barcode: volume?.barcode ?? null, pickup }}
+            className={styles.part}
+            legend={<span className={styles.legend}>{t('waiting.heading')}</span>}
+          />
+        )}
         <MoreWishes details={details} point={places.pickup(pickup)} told={current?.told ?? []} onChange={changeDetails} />
         {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
         {place.error && <Alert severity="error">{problemInWords(t, place.error, places.all)}</Alert>}

@@ -92,7 +92,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
               </div>
               {route.edition !== null && route.edition !== data.controlNumber && <OtherEdition page={data} edition={route.edition} />}
               <RouteText route={route} pickup={pickup} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
-              {route.queue && <Wait wish={wishOf(route)} />}
+              {route.queue && <Wait wish={wishOf(route)} headed />}
               {i === first && (!isJournal || volume !== null) && (
                 <Button
                   variant="contained"

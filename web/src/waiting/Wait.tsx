@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { dayInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
@@ -13,17 +13,22 @@ const WaitPlot = lazy(() => import('./WaitPlot.tsx'))
 
 interface Props {
   wish: WaitingWish | { hold: string }
+  /** Whether the likely day stands beside it already. */
+  headed?: boolean
+  /** Of the part of a form that it is. */
+  legend?: ReactNode
+  className?: string | undefined
 }
 
 /** "about Mon 14 Dec", "waiting" where nobody can say. */
-export function LikelyDay({ wish }: Props) {
+export function LikelyDay({ wish }: Pick<Props, 'wish'>) {
   const { t } = useTranslation()
   const { timeZone } = usePlaces().all
   const { data } = useQuery(waitingQuery(wish))
   return data?.likely ? t('waiting.about', { date: dayInWords(data.likely, timeZone) }) : t('routes.waiting')
 }
 
-export function Wait({ wish }: Props) {
+export function Wait({ wish, headed = false, legend, className }: Props) {
   const { t } = useTranslation()
   const { timeZone } = usePlaces().all
   const [open, setOpen] = useState(false)
@@ -32,9 +37,10 @@ export function Wait({ wish }: Props) {
   if (!data || data.from === null) return null
   const date = (day: string) => dayInWords(day, timeZone)
   return (
-    <div className={styles.wait}>
+    <div className={`${styles.wait ?? ''} ${className ?? ''}`}>
+      {legend}
       <p>
-        {data.likely && t('waiting.likely', { date: date(data.likely) })}{' '}
+        {!headed && data.likely && t('waiting.likely', { date: date(data.likely) })}{' '}
         {data.until === null
           ? t('waiting.fromOn', { from: date(data.from) })
           : t('waiting.between', { from: date(data.from), until: date(data.until) })}

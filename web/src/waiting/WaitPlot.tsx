@@ -16,7 +16,7 @@ export default function WaitPlot({ byWeek }: Pick<Waiting, 'byWeek'>) {
   const { t } = useTranslation()
   const { timeZone } = usePlaces().all
   const style = getComputedStyle(document.documentElement)
-  const [action, line, soft] = ['--action', '--line', '--soft'].map((name) => style.getPropertyValue(name))
+  const [action, line, soft, fontFamily] = ['--action', '--line', '--soft', '--sans'].map((name) => style.getPropertyValue(name))
   const told = TOLD.flatMap((share) => byWeek.find(({ chance }) => chance >= share) ?? [])
   const words = [...new Set(told)].map(({ date, chance }) =>
     t('waiting.by', { date: dayInWords(date, timeZone), share: shareInWords(chance) }),
@@ -36,6 +36,7 @@ export default function WaitPlot({ byWeek }: Pick<Waiting, 'byWeek'>) {
             responsive: true,
             maintainAspectRatio: false,
             events: [],
+            font: { family: fontFamily },
             scales: {
               x: { grid: { display: false }, ticks: { color: soft, maxRotation: 0, autoSkipPadding: 12 } },
               y: {

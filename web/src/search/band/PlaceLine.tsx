@@ -1,5 +1,6 @@
 /** The Place line: the scope as a sentence, each part of which opens a small chooser. */
 import { FAMILY_CODES } from '@catalex/core/catalogue'
+import { IN_HAND, questionFromAddress } from '@catalex/core/query'
 import ExpandIcon from '@mui/icons-material/ArrowDropDown'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
@@ -7,6 +8,7 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import Skeleton from '@mui/material/Skeleton'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
+import { useLocation, useNavigate, useSearchParams } from 'react-router'
 import { usePlaces } from '../../shared/places.tsx'
 import { useScope } from '../../shared/scope.tsx'
 import { useValueName } from '../../shared/valueNames.ts'
@@ -99,9 +101,44 @@ export function PlaceLine({ before }: { before: ReactNode }) {
           },
         }}
       />
+      {all.courier && <By />}
     </div>
   )
 }
+
+/** By when: kept for what is searched next, as the rest of the sentence is. */
+function By() {
+  const { t } = useTranslation()
+  const [parameters] = useSearchParams()
+  const { pathname, state } = useLocation() as { pathname: string; state: unknown }
+  const navigate = useNavigate()
+  const { by } = questionFromAddress(parameters)
+  const choose = (code: string) => {
+    const address = new URLSearchParams(window.location.search)
+    for (const name of ['by', 'page']) address.delete(name)
+    const kept = address.getAll('keep').filter((name) => name !== 'by')
+    address.delete('keep')
+    for (const name of code === WHENEVER ? kept : [...kept, 'by']) address.append('keep', name)
+    if (code !== WHENEVER) address.set('by', code)
+    void navigate({ pathname, search: address.toString() }, { replace: pathname !== '/search', state })
+  }
+  const options = ([WHENEVER, ...IN_HAND] as const).map((code): { code: string; name: string } => ({
+    code,
+    name: t(`narrowing.by.${code}`),
+  }))
+  return (
+    <>
+      <span>{t('band.by')}</span>
+      <Part
+        what={t('band.chooseBy')}
+        value={t(`narrowing.by.${by ?? WHENEVER}`)}
+        choices={{ kind: 'one', options, chosen: by ?? WHENEVER, onChange: choose }}
+      />
+    </>
+  )
+}
+
+const WHENEVER = 'whenever'
 
 /** One part of the sentence: what is chosen, and the chooser that it opens. */
 function Part({ what, value, choices }: { what: string; value: string; choices: Choices }) {

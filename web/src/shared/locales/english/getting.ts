@@ -33,6 +33,7 @@ export const getting = {
     until: 'wanted until {{date}}',
   },
   waiting: {
+    heading: 'How long',
     about: 'about {{date}}',
     likely: 'Likely about {{date}}.',
     between: 'Eight of ten such holds are ready between {{from}} and {{until}}; due dates are promises, not facts.',

@@ -35,6 +35,7 @@ export const getting: InOtherWords<typeof english> = {
     until: 'gebraucht bis {{date}}',
   },
   waiting: {
+    heading: 'Wie lange',
     about: 'etwa {{date}}',
     likely: 'Wahrscheinlich etwa {{date}}.',
     between:
