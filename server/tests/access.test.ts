@@ -1,6 +1,7 @@
 /** Who may do what: every endpoint by somebody signed out, by its reader, by another, and with what is made up. */
 import type { EndpointName } from '@catalex/contract/endpoints'
 import type { Hold } from '@catalex/contract/holds'
+import type { ReaderRequest } from '@catalex/contract/requests'
 import type { KeptSearches } from '@catalex/contract/searches'
 import type { ListView } from '@catalex/contract/lists'
 import { PATHS } from '@catalex/contract/paths'
@@ -24,6 +25,7 @@ interface Known {
   hold: string
   list: string
   search: string
+  request: string
 }
 
 /** A new endpoint needs a line here: the type says so. */
@@ -73,6 +75,9 @@ const ACCESS: Record<EndpointName, Access> = {
   // The hold is being fetched: only one that waits has an answer.
   holdWaiting: { signedOut: 401, own: 409, others: 409, forged: 409 },
   waiting: { query: '?records=x&pickup=ferrygate', signedOut: 200, own: 200 },
+  requestOffers: { query: '?records=x', signedOut: 200, own: 200 },
+  makeRequest: { body: () => ({ kind: 'purchase', title: 'Tides', cost: 0 }), signedOut: 401, own: 201 },
+  withdrawRequest: { signedOut: 401, own: 200, others: 409, forged: 409 },
   placeHold: {
     body: ({ title }) => ({ records: [title], barcode: null, pickup: 'ferrygate' }),
     signedOut: 401,
@@ -107,7 +112,8 @@ beforeAll(async () => {
   const { body } = await ines.ask<Hold>('POST', '/api/holds', { records: [title], barcode: null, pickup: 'ferrygate' })
   const { body: list } = await ines.ask<ListView>('POST', '/api/lists', { name: 'For the boat', about: '' })
   const { body: searches } = await ines.ask<KeptSearches>('POST', '/api/searches', { name: 'Lights', address: '?q=light' })
-  known = { title, hold: body.id, list: list.id, search: searches[0]!.id }
+  const { body: request } = await ines.ask<ReaderRequest>('POST', '/api/requests', { kind: 'purchase', title: 'A book on tides', cost: 0 })
+  known = { title, hold: body.id, list: list.id, search: searches[0]!.id, request: request.id }
 })
 afterAll(() => catalogue.close())
 
@@ -117,6 +123,7 @@ const addressOf = (name: EndpointName, id: Known) =>
     .replace(':controlNumber', id.title)
     .replace('/lists/:id', `/lists/${id.list}`)
     .replace('/searches/:id', `/searches/${id.search}`)
+    .replace('/requests/:id', `/requests/${id.request}`)
     .replace(':id', id.hold) + (ACCESS[name].query ?? '')
 const ask = async (who: Visitor, name: EndpointName, id = known) =>
   (await who.ask(PATHS[name].method.toUpperCase(), addressOf(name, id), ACCESS[name].body?.(known))).status
@@ -129,7 +136,8 @@ describe.each(Object.keys(ACCESS) as EndpointName[])('%s', (name) => {
     expect(await ask(new Visitor(catalogue.address), name)).toBe(signedOut)
     expect(await ask(new Visitor(catalogue.address, `catalex=s%3A${FORGED}.made-up`), name)).toBe(signedOut)
     if (others !== undefined) expect(await ask(tobias, name)).toBe(others)
-    if (forged !== undefined) expect(await ask(ines, name, { title: FORGED, hold: FORGED, list: FORGED, search: FORGED })).toBe(forged)
+    if (forged !== undefined)
+      expect(await ask(ines, name, { title: FORGED, hold: FORGED, list: FORGED, search: FORGED, request: FORGED })).toBe(forged)
     expect(await ask(ines, name)).toBe(own)
     if (name === 'signOut') await ines.signIn('42117', '4711')
   })
@@ -149,6 +157,7 @@ it('what needs no session takes no token, and all that changes something does', 
     'keepSearch',
     'mailTitles',
     'makeList',
+    'makeRequest',
     'noteSearchSeen',
     'placeHold',
     'removeSearch',
@@ -158,5 +167,6 @@ it('what needs no session takes no token, and all that changes something does', 
     'signOut',
     'signOutEverywhere',
     'withdrawList',
+    'withdrawRequest',
   ]) // prettier-ignore
 })

@@ -97,6 +97,13 @@ beforeAll(async () => {
     holdOptions: [
       { reader: null, wish: { records: [record!.controlNumber] }, at: { now: `${DAY}T11:20:00.000Z`, today: DAY, minute: `${DAY}T11:20` } },
     ],
+    requestOffers: [
+      {
+        borrower: { category: 'adult', homeSystem: null },
+        wish: { records: [record!.controlNumber] },
+        at: { now: `${DAY}T11:20:00.000Z`, today: DAY, minute: `${DAY}T11:20` },
+      },
+    ],
     waiting: [
       {
         readerId: null,
@@ -135,6 +142,7 @@ const NAMES: JobName[] = [
   'citations',
   'holdOptions',
   'waiting',
+  'requestOffers',
   'count',
   'values',
   'browse',

@@ -233,6 +233,7 @@ export const card = (more: Partial<Card> = {}): Card => ({
   owed: 0,
   holds: [],
   holdsLimit: 15,
+  requests: [],
   loans: [],
   told: null,
   guardian: null,

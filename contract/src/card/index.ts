@@ -3,6 +3,7 @@ import { VISITS } from '@catalex/core/card'
 import { CARRIER_CODES } from '@catalex/core/catalogue'
 import { DUE } from '@catalex/core/loans'
 import { holdSchema, toldSchema } from '../holds/index.ts'
+import { requestSchema } from '../requests/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
@@ -39,6 +40,7 @@ export const cardSchema = shape({
   owed: count,
   holds: { ...list(holdSchema), description: 'Those that live, and what ended in the last days.' },
   holdsLimit: count,
+  requests: { ...list(requestSchema), description: 'What was asked for beside holds, and not withdrawn.' },
   loans: list(loanSchema),
   told: {
     ...orNull(toldSchema),

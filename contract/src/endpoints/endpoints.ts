@@ -10,6 +10,7 @@ import { sendMessageSchema, sentMessageSchema } from '../messages/index.ts'
 import { changeListSchema, findTitlesSchema, foundTitlesSchema, listSchema, listsSchema, makeListSchema, sharedListSchema } from '../lists/index.ts' // prettier-ignore
 import { neighboursQuerySchema, neighboursSchema } from '../neighbours/index.ts'
 import { planSchema } from '../plans/index.ts'
+import { makeRequestSchema, requestOffersQuerySchema, requestOffersSchema, requestSchema } from '../requests/index.ts'
 import { changedSatchelSchema, changeSatchelSchema, rowsQuerySchema, rowsSchema, satchelSchema } from '../satchel/index.ts'
 import { waitingQuerySchema, waitingSchema } from '../waiting/index.ts'
 import type { FromSchema, JSONSchema } from '../schema/index.ts'
@@ -97,6 +98,9 @@ export const ENDPOINTS = {
   holdOptions: { summary: 'Each pickup location for a wish: from where, at what cost, or why not', query: holdOptionsQuerySchema, answer: holdOptionsSchema, status: 200 },
   waiting: { summary: 'When a hold in the queue is likely to have its copy', query: waitingQuerySchema, answer: waitingSchema, status: 200 },
   holdWaiting: { summary: 'When a hold that waits is likely to have its copy', answer: waitingSchema, status: 200 },
+  requestOffers: { summary: 'What can be asked for beside a hold: a scan, a copy from outside', query: requestOffersQuerySchema, answer: requestOffersSchema, status: 200 },
+  makeRequest: { summary: 'Ask for a scan, a copy from outside or a purchase; an Idempotency-Key makes a repeat harmless', body: makeRequestSchema, answer: requestSchema, status: 201 },
+  withdrawRequest: { summary: 'Withdraw a request', answer: requestSchema, status: 200 },
   placeHold: { summary: 'Place a hold; an Idempotency-Key makes a repeat harmless', body: placeHoldSchema, answer: holdSchema, status: 201 },
   sendMessage: { summary: 'Write to the staff of a branch', body: sendMessageSchema, answer: sentMessageSchema, status: 201 },
   cancelHold: { summary: 'Cancel a hold', answer: holdSchema, status: 200 },

@@ -64,6 +64,27 @@ const loanRuleSchema = looseShape(['renewals'], {
   recalledAfter: { ...count, description: 'Days that a borrower keeps at least when it is recalled; left out where it is not recalled.' },
 })
 
+const decision = {
+  allow: flag,
+  cost: count,
+  days: { ...count, description: 'Days that it usually takes.' },
+  reason: nullable('string'),
+  remedy: nullable('string'),
+} as const
+
+const scanRuleSchema = looseShape(['allow', 'cost', 'perPage', 'mostPages', 'days', 'reason', 'remedy'], {
+  ...conditions,
+  ...decision,
+  perPage: { ...count, description: 'What each page costs on top, in hundredths.' },
+  mostPages: count,
+})
+
+const outsideRuleSchema = looseShape(['allow', 'cost', 'days', 'reason', 'remedy'], {
+  categories: conditions.categories,
+  homes: list(text),
+  ...decision,
+})
+
 const minutes = { type: 'integer', minimum: 1, maximum: 1440 } as const
 
 /** When a session that nobody uses ends; what is left out is as usual. */
@@ -84,6 +105,14 @@ export const policiesFileSchema = looseShape(['guestCategory', 'categories', 'ho
   categories: { ...list(categorySchema), minItems: 1 },
   holdRules: { ...list(holdRuleSchema), description: 'The first that fits decides.' },
   loanRules: { ...list(loanRuleSchema), description: 'The first that fits decides.' },
+  scans: {
+    ...list(scanRuleSchema),
+    description: 'Scans of a chapter or an article: the first that fits decides; none are made where it is left out.',
+  },
+  outside: {
+    ...list(outsideRuleSchema),
+    description: 'Copies asked of libraries elsewhere: the first that fits decides; none are where it is left out.',
+  },
   statuses: {
     type: 'object',
     additionalProperties: oneOf(RECORDED_STATUSES),

@@ -31,6 +31,10 @@ export const refusalSchema = {
     shape({ code: coded('not-from-there') }),
     shape({ code: coded('cost-changed'), cost: count }),
     shape({ code: coded('not-told-there') }),
+    shape({ code: coded('not-offered') }),
+    shape({ code: coded('too-many-pages'), limit: count }),
+    shape({ code: coded('too-many-requests'), limit: count }),
+    shape({ code: coded('no-such-request') }),
   ],
 } as const
 

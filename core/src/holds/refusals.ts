@@ -29,6 +29,10 @@ export const REFUSAL_CODES = [
   'not-from-there',
   'cost-changed',
   'not-told-there',
+  'not-offered',
+  'too-many-pages',
+  'too-many-requests',
+  'no-such-request',
 ] as const
 
 export type Refusal =
@@ -71,5 +75,10 @@ export type Refusal =
   | { code: 'cost-changed'; cost: number }
   /** The card has no address of that kind. */
   | { code: 'not-told-there' }
+  /** No rule of the library offers it. */
+  | { code: 'not-offered' }
+  | { code: 'too-many-pages'; limit: number }
+  | { code: 'too-many-requests'; limit: number }
+  | { code: 'no-such-request' }
 
 export const isRefusal = (answer: object): answer is Refusal => 'code' in answer && REFUSAL_CODES.some((code) => code === answer.code)

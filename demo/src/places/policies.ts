@@ -4,6 +4,8 @@ import type { PoliciesFile } from '@catalex/contract/files'
 const allow = (cost = 0) => ({ allow: true, cost, reason: null, remedy: null })
 const refuse = (reason: string, remedy: string) => ({ allow: false, cost: 0, reason, remedy })
 
+const no = (reason: string, remedy: string) => ({ allow: false, reason, remedy })
+
 export const POLICIES: PoliciesFile = {
   format: 2,
   guestCategory: 'adult',
@@ -56,6 +58,60 @@ export const POLICIES: PoliciesFile = {
       ...allow(150),
     },
     { ...allow() },
+  ],
+  scans: [
+    {
+      owners: ['conserv'],
+      cost: 0,
+      perPage: 0,
+      mostPages: 0,
+      days: 0,
+      ...no('The Conservatoire does not scan scores: most are in copyright.', 'Read it there, or have the score sent.'),
+    },
+    {
+      owners: ['pellanu'],
+      categories: ['student', 'lecturer'],
+      allow: true,
+      cost: 0,
+      perPage: 0,
+      mostPages: 60,
+      days: 2,
+      reason: null,
+      remedy: null,
+    },
+    {
+      owners: ['pellanu'],
+      families: ['print', 'journal', 'map'],
+      allow: true,
+      cost: 200,
+      perPage: 10,
+      mostPages: 40,
+      days: 3,
+      reason: null,
+      remedy: null,
+    },
+    {
+      owners: ['pslib'],
+      uses: ['here only', 'fetched on request'],
+      families: ['print', 'journal', 'map'],
+      allow: true,
+      cost: 100,
+      perPage: 10,
+      mostPages: 20,
+      days: 5,
+      reason: null,
+      remedy: null,
+    },
+  ],
+  outside: [
+    {
+      categories: ['junior'],
+      cost: 0,
+      days: 0,
+      ...no('Requests to libraries elsewhere are made on an adult’s card.', 'Ask your guardian, or a desk.'),
+    },
+    { categories: ['lecturer', 'homebound'], allow: true, cost: 0, days: 12, reason: null, remedy: null },
+    { allow: true, cost: 450, days: 14, reason: null, remedy: null },
   ],
   loanRules: [
     { uses: ['short loan'], days: 1, renewals: 0 },

@@ -185,6 +185,15 @@ const WISHES = [
   `CREATE INDEX holdsWantedUntil ON holds(notAfter) WHERE notAfter IS NOT NULL AND state IN ('waiting', 'paused', 'being fetched', 'in transit')`,
 ]
 
+/** What readers ask for beside holds. */
+const REQUESTS = [
+  `CREATE TABLE requests (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, code TEXT NOT NULL UNIQUE, reference TEXT NOT NULL, readerId INTEGER REFERENCES readers(id),
+    kind TEXT NOT NULL, at TEXT NOT NULL, withdrawn INTEGER NOT NULL DEFAULT 0, title TEXT NOT NULL, cost INTEGER NOT NULL,
+    details TEXT NOT NULL, requestKey TEXT)`,
+  `CREATE INDEX requestsOfReader ON requests(readerId)`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -205,6 +214,7 @@ const STEPS: Record<string, string[]> = {
   '017-searches': SEARCHES,
   '018-additions': ADDITIONS,
   '019-wishes': WISHES,
+  '020-requests': REQUESTS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -11,6 +11,7 @@ import type { Context } from './context.ts'
 import { serveEvents } from './events.ts'
 import { serveExports } from './exports.ts'
 import { bindHolds } from './holds.ts'
+import { bindRequests } from './requests.ts'
 import { bindLists } from './lists.ts'
 import { bindMessages } from './messages.ts'
 import { serveMachines } from './machines.ts'
@@ -56,6 +57,7 @@ export function createApp(context: Context): Express {
   bindCatalogue(bind, context)
   bindReaders(bind, context)
   bindHolds(bind, context)
+  bindRequests(bind, context)
   bindLists(bind, context)
   bindMessages(bind, context)
   metrics.serve(app)

@@ -43,7 +43,8 @@ export function bindHolds(bind: Bind, { database, libraries, search, clock, comm
 
 const LONGEST_KEY = 200
 
-function keyOf(request: Request): string | null {
+/** By which a repeat is known. */
+export function keyOf(request: Request): string | null {
   const key = request.get('idempotency-key') ?? null
   if (key !== null && key.length > LONGEST_KEY) throw new HttpProblem('key-too-long')
   return key

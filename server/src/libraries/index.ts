@@ -25,6 +25,7 @@ import type { CourierFinding } from '@catalex/core/courier'
 import { defaultPickup, usualPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
+import type { OutsideRule, ScanRule } from '@catalex/core/requests'
 import { NO_HISTORY, type ReturnHistory } from '@catalex/core/waiting'
 import { facetTree, type FacetTree, type InHand } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
@@ -255,6 +256,14 @@ export class Libraries {
 
   get holdRules(): readonly HoldRule[] {
     return this.policies.holdRules
+  }
+
+  get scanRules(): readonly ScanRule[] {
+    return this.policies.scans ?? []
+  }
+
+  get outsideRules(): readonly OutsideRule[] {
+    return this.policies.outside ?? []
   }
 
   get loanRules(): readonly LoanRule[] {

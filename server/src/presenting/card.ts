@@ -9,6 +9,7 @@ import { accountOf, toldBy, type Moment } from '../circulation/index.ts'
 import type { Queryable, Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { countSessions, type Reader } from '../readers/index.ts'
+import { requestsOf } from '../requests/index.ts'
 
 interface HoldRow {
   reference: string
@@ -76,7 +77,7 @@ interface LoanRow extends Omit<Loan, 'overdue'> {
 }
 
 export async function cardOf(source: Reading, libraries: Libraries, reader: Reader, at: Moment): Promise<Card> {
-  const [holds, loans, account, sessions] = await Promise.all([
+  const [holds, loans, account, sessions, requests] = await Promise.all([
     source.read<HoldRow>(`${HOLDS} WHERE h.readerId = $id ORDER BY h.requested DESC, h.id DESC`, { id: reader.id }),
     source.read<LoanRow>(
       `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, l.renewals, c.branch
@@ -85,6 +86,7 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     ),
     accountOf(source, libraries, reader),
     countSessions(source, reader.id),
+    requestsOf(source, reader),
   ])
   const stopped = accountRefusal(account, at.today)
   return {
@@ -94,6 +96,7 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     expires: reader.expires,
     owed: reader.owed,
     holdsLimit: account.holdsLimit,
+    requests,
     holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
     loans: loans.map((loan) => ({ ...loan, overdue: isOverdue(loan.due, at.minute) })),
     told: reader.notify && toldBy(reader, reader.notify),

@@ -1,3 +1,3 @@
 /** Small ports with the stand-ins that the demo runs on; a real deployment brings its own. */
-export { isMail, keepMail, keepMessage, keptMessages, type KeptMessage, type Mail, type MessageGateway } from './outbox.ts'
+export { isMail, keepMail, keepMessage, keptMessages, newReference, type KeptMessage, type Mail, type MessageGateway } from './outbox.ts'
 export { machineClock, virtualClock, type Clock, type VirtualClock } from './clock.ts'

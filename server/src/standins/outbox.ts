@@ -41,7 +41,7 @@ export const MOST_KEPT = 10_000
 
 /** Letters and digits that nobody confuses when they are read out. */
 const SIGNS = 'ACDEFGHJKLMNPQRTUVWXY34679'
-const newReference = (): string => Array.from({ length: 6 }, () => SIGNS[randomInt(SIGNS.length)]).join('')
+export const newReference = (): string => Array.from({ length: 6 }, () => SIGNS[randomInt(SIGNS.length)]).join('')
 
 async function keep(write: Write, message: SendMessage | Mail, at: string): Promise<string> {
   const reference = newReference()

@@ -8,10 +8,12 @@ import { cancelHold, lapseHolds, placeHold, purge, resumeHolds, type Moment } fr
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
+import type { MakeRequest, ReaderRequest } from '@catalex/contract/requests'
 import type { ChangedSatchel, ChangeSatchel } from '@catalex/contract/satchel'
 import type { KeepSearch, KeptSearches } from '@catalex/contract/searches'
 import type { SendMessage } from '@catalex/contract/messages'
 import { changeList, changeSatchel, removeSearch, keepSearch, makeList, noteSearchSeen, shareList, deleteList } from '../lists/index.ts'
+import { makeRequest, withdrawRequest } from '../requests/index.ts'
 import { keepMail, keepMessage, type Mail } from '../standins/index.ts'
 import { holdById } from '../presenting/index.ts'
 import {
@@ -42,6 +44,16 @@ export function commandsOn(database: Database, libraries: Libraries) {
       ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key }, at)),
     cancelHold: (readerId: number, reference: string, at: Moment) =>
       ofReader(readerId, (write, reader) => cancelHold(write, libraries, reader, reference, at)),
+    makeRequest: (readerId: number, wish: MakeRequest, key: string | null, at: Moment) =>
+      database.write(async (write): Promise<ReaderRequest | Refusal> => {
+        const reader = await readerById(write, readerId)
+        return reader ? makeRequest(write, libraries, reader, { wish, key }, at) : { code: 'no-such-request' }
+      }),
+    withdrawRequest: (readerId: number, code: string) =>
+      database.write(async (write): Promise<ReaderRequest | Refusal> => {
+        const reader = await readerById(write, readerId)
+        return reader ? withdrawRequest(write, reader, code) : { code: 'no-such-request' }
+      }),
     changeSatchel: (readerId: number, changes: ChangeSatchel, at: Moment): Promise<ChangedSatchel> =>
       database.write((write) => changeSatchel(write, readerId, changes, at.now)),
     /** What the days of holds bring: some end, others go on. */

@@ -12,6 +12,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { formInWords } from '../holds/formInWords.ts'
 import { Journey } from '../holds/Journey.tsx'
+import { RequestItem } from '../requests/RequestItem.tsx'
 import { amountInWords, dayInWords, dueInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { cardQuery } from '../shared/ownTitles.ts'
@@ -114,6 +115,13 @@ function CardView({ card }: { card: Card }) {
               </HoldItem>
             ))}
           </Section>
+          {card.requests.length > 0 && (
+            <Section title={t('requests.onCard')} count={card.requests.length}>
+              {card.requests.map((request) => (
+                <RequestItem key={request.id} request={request} />
+              ))}
+            </Section>
+          )}
           {ended.length > 0 && (
             <Section title={t('card.ended')} count={ended.length}>
               {ended.map((hold) => (

@@ -19,6 +19,7 @@ import { OnlineLink } from '../ui/OnlineLink.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { OtherWays } from '../requests/OtherWays.tsx'
 import { LikelyDay, Wait } from '../waiting/Wait.tsx'
 import { RouteGlyph } from './RouteGlyph.tsx'
 import { OtherEdition, RouteText } from './RouteText.tsx'
@@ -123,6 +124,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
               {t('routes.holdSomewhere')}
             </Button>
           )}
+      {(!isJournal || volume !== null) && <OtherWays page={data} barcode={volume?.barcode ?? null} />}
       {headed !== undefined && <OtherForms page={data} />}
     </div>
   )

@@ -44,6 +44,9 @@ export function refusalInWords(t: Translate, refusal: Refusal, zone: string): st
     case 'too-far-ahead':
     case 'comes-later':
       return t(`refusals.${refusal.code}`, { date: dayInWords(refusal.date, zone) })
+    case 'too-many-pages':
+    case 'too-many-requests':
+      return t(`refusals.${refusal.code}`, { limit: refusal.limit })
     case 'cost-changed':
       return t('refusals.cost-changed', { cost: amountInWords(refusal.cost) })
     case 'card-blocked':

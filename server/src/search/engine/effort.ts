@@ -29,6 +29,7 @@ const EFFORTS: Efforts = {
   series: title,
   related: () => 2 * TITLE,
   holdOptions: ({ wish }) => wish.records.length * TITLE,
+  requestOffers: ({ wish: { records = [] } }) => records.length * TITLE,
   // A queue is played through many times.
   waiting: () => 4 * TITLE,
   rows: ({ controlNumbers }) => controlNumbers.length * ROW,

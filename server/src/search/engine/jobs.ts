@@ -9,6 +9,7 @@ import type { RelatedTitles } from '@catalex/contract/related'
 import type { TitleSeries } from '@catalex/contract/series'
 import type { Copies, TitlePage, Volumes } from '@catalex/contract/title'
 import type { CitationStyle } from '@catalex/core/citing'
+import type { RequestOffers } from '@catalex/contract/requests'
 import type { Waiting } from '@catalex/contract/waiting'
 import type { Refusal } from '@catalex/core/holds'
 import { narrowedByReading, parseQuery, type FieldName, type HeadingKind, type ListedFacet, type NamedPlace } from '@catalex/core/query'
@@ -49,6 +50,7 @@ import { recordIdOf, recordsByControlNumber } from '../../catalogue/index.ts'
 import { citationsOf } from '../../citing/index.ts'
 import { holdOptions, waitingFor, type Moment, type WaitingAsked } from '../../circulation/index.ts'
 import type { Reading } from '../../database/index.ts'
+import { requestOffers, type OffersAsked } from '../../requests/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
 import {
@@ -110,6 +112,7 @@ export interface Jobs {
   works: { request: { question: SearchQuestion }; answer: number[] }
   citations: { request: { controlNumbers: readonly string[]; style: CitationStyle }; answer: Citations }
   holdOptions: { request: { reader: Reader | null; wish: HoldOptionsQuery; at: Moment }; answer: HoldOptions }
+  requestOffers: { request: OffersAsked; answer: RequestOffers }
   waiting: { request: WaitingAsked; answer: Waiting | Refusal }
   count: { request: { question: SearchQuestion }; answer: number }
   values: {
@@ -210,6 +213,7 @@ const WORK: Work = {
   },
   holdOptions: ({ database, libraries }, { reader, wish: { records, barcode = null }, at }) =>
     holdOptions(database, libraries, reader, { records, barcode }, at),
+  requestOffers: ({ database, libraries }, asked) => requestOffers(database, libraries, asked),
   waiting: ({ database, libraries }, asked) => waitingFor(database, libraries, asked),
   count: ({ segments }, { question }, wanted) => countOf(segments, question, wanted),
   values: ({ segments }, { question, facet, find, most }, wanted) => facetValues(segments, question, facet, find, most, wanted),

@@ -1,6 +1,6 @@
 /** policies.json: categories and rules, which speak of the places of library.json. */
 import type { LibraryFile, PoliciesFile } from '@catalex/contract/files'
-import { CONDITIONS } from '@catalex/core/policies'
+import { CONDITIONS, type RuleConditions } from '@catalex/core/policies'
 import type { WorldFault } from '../files.ts'
 import { codeOf, faultsOf } from './faults.ts'
 import { pickupCodes } from './library.ts'
@@ -13,8 +13,14 @@ export function policyFaults(policies: PoliciesFile, { systems, branches }: Libr
   known(['guestCategory'], policies.guestCategory, categories, 'a code of categories')
   const places = branches.flatMap(({ code, collections }) => [code, ...collections.map((collection) => `${code}/${collection.code}`)])
   const names: Partial<Record<(typeof CONDITIONS)[number], readonly string[]>> = { categories, homes: [...owners, 'owner'], owners, places }
-  for (const table of ['holdRules', 'loanRules'] as const)
-    policies[table].forEach((rule, i) => {
+  const tables: Record<string, readonly RuleConditions[]> = {
+    holdRules: policies.holdRules,
+    loanRules: policies.loanRules,
+    scans: policies.scans ?? [],
+    outside: policies.outside ?? [],
+  }
+  for (const [table, rules] of Object.entries(tables))
+    rules.forEach((rule, i) => {
       for (const condition of CONDITIONS)
         rule[condition]?.forEach((value, k) => {
           const all = names[condition]

@@ -3,6 +3,7 @@ import type { SearchAnswer } from '@catalex/contract/search'
 import { countNarrowings, isNarrowed, NARROWINGS, withoutNarrowing, type Question } from '@catalex/core/query'
 import Link from '@mui/material/Link'
 import { useTranslation } from 'react-i18next'
+import { WaysToUnheld } from '../../requests/OtherWays.tsx'
 import { HelpAtHand } from '../../ui/HelpAtHand.tsx'
 import { Offers } from './Offers.tsx'
 import styles from '../search.module.css'
@@ -68,6 +69,7 @@ export function Empty({ question, answer, onChange, onWider, onOnline }: Props) 
         ))}
       </ul>
       <Offers question={question} offers={answer.offers} onChange={onChange} />
+      {question.q.trim() !== '' && <WaysToUnheld words={question.q.trim()} />}
       <HelpAtHand words={t('search.askStaff')} />
     </div>
   )

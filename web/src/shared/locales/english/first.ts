@@ -407,6 +407,10 @@ export const first = {
     'not-from-there': 'No copy can be sent from that branch just now. Choose another.',
     'cost-changed': 'It costs {{cost}} now. Agree to that, then you can place this hold.',
     'not-told-there': 'Your card has no address for messages of that kind. Choose another way, or have a desk add it.',
+    'not-offered': 'The library offers nothing of that kind here. Ask at a desk.',
+    'too-many-pages': 'At most {{limit}} pages are scanned. Name fewer, or read it where it stands.',
+    'too-many-requests': 'You have {{limit}} requests that are not done. Withdraw one on your card, then you can ask for this.',
+    'no-such-request': 'Your card has no such request. Look at your card for those you have.',
     'volume-needed': 'A journal is held by the volume. Choose the volume you want.',
     'pickup-not-served': 'Nothing can be kept for you at this place. Choose another pickup location.',
     'no-copy': {

@@ -430,6 +430,10 @@ export const first: InOtherWords<typeof english> = {
     'cost-changed': 'Es kostet jetzt {{cost}}. Stimmen Sie dem zu, dann können Sie vormerken.',
     'not-told-there':
       'Ihr Ausweis hat keine Adresse für solche Nachrichten. Wählen Sie einen anderen Weg, oder lassen Sie sie an einer Theke eintragen.',
+    'not-offered': 'Das bietet die Bibliothek hier nicht an. Fragen Sie an einer Theke.',
+    'too-many-pages': 'Höchstens {{limit}} Seiten werden gescannt. Nennen Sie weniger, oder lesen Sie es dort, wo es steht.',
+    'too-many-requests': 'Sie haben {{limit}} offene Wünsche. Ziehen Sie in Ihrem Konto einen zurück, dann können Sie diesen äußern.',
+    'no-such-request': 'Ihr Konto hat keinen solchen Wunsch. Im Konto stehen die, die Sie haben.',
     'volume-needed': 'Eine Zeitschrift wird bandweise vorgemerkt. Wählen Sie den Band, den Sie möchten.',
     'pickup-not-served': 'An diesem Ort kann nichts für Sie zurückgelegt werden. Wählen Sie einen anderen Abholort.',
     'no-copy': {

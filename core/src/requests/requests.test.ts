@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest'
+import type { Copy } from '../copies/index.ts'
+import { outsideOffer, scanCost, scanOffer, type OutsideRule, type ScanRule } from './index.ts'
+
+const copy = (barcode: string, system: string, more: Partial<Copy> = {}): Copy => ({
+  barcode,
+  controlNumber: 'r1',
+  family: 'print',
+  system,
+  branch: system,
+  collection: 'main',
+  collectionKind: 'open shelf',
+  use: 'loan',
+  status: 'on shelf',
+  promised: false,
+  due: null,
+  enumeration: null,
+  set: null,
+  ...more,
+})
+const scans = (more: Partial<ScanRule>): ScanRule => ({ allow: true, cost: 200, perPage: 10, mostPages: 40, days: 3, reason: null, remedy: null, ...more }) // prettier-ignore
+const RULES: ScanRule[] = [
+  scans({ families: ['score'], allow: false, reason: 'Scores are in copyright.', remedy: 'Read it there.' }),
+  scans({ owners: ['uni'], categories: ['student'], cost: 0, perPage: 0, mostPages: 60 }),
+  scans({ owners: ['uni'] }),
+  scans({ owners: ['sea'], cost: 100, perPage: 20, days: 9 }),
+  scans({ owners: ['hill'], allow: false }),
+]
+const ADULT = { category: 'adult', homeSystem: 'pub' }
+const STUDENT = { category: 'student', homeSystem: 'uni' }
+
+describe('a scan', () => {
+  it.each<[string, Copy[], typeof ADULT, unknown]>([
+    ['is made by whom it costs least for a page', [copy('1', 'uni'), copy('2', 'sea')], ADULT, { barcode: '2', branch: 'sea', cost: 100, perPage: 20, mostPages: 40, days: 9 }], // prettier-ignore
+    ['costs by the reader, too', [copy('1', 'uni'), copy('2', 'sea')], STUDENT, { barcode: '1', branch: 'uni', cost: 0, perPage: 0, mostPages: 60, days: 3 }], // prettier-ignore
+    ['is made of a copy that stays in its building', [copy('1', 'uni', { use: 'here only' })], ADULT, { barcode: '1', branch: 'uni', cost: 200, perPage: 10, mostPages: 40, days: 3 }], // prettier-ignore
+    ['is not made of a copy that is out', [copy('1', 'uni', { status: 'on loan' })], ADULT, null],
+    ['is refused in the words of the library', [copy('1', 'uni', { family: 'score' })], ADULT, { code: 'rule', reason: 'Scores are in copyright.', remedy: 'Read it there.' }], // prettier-ignore
+    ['is refused without a word', [copy('1', 'hill')], ADULT, { code: 'not-offered' }],
+    ['is not spoken of where no line does', [copy('1', 'pub')], ADULT, null],
+  ])('%s', (_, copies, borrower, expected) => {
+    expect(scanOffer(copies, RULES, borrower)).toEqual(expected)
+  })
+  it('costs what one costs, and each page on top', () => {
+    expect(scanCost({ cost: 200, perPage: 10 }, 12)).toBe(320)
+  })
+})
+
+describe('a copy from outside', () => {
+  const rules: OutsideRule[] = [
+    { categories: ['junior'], allow: false, cost: 0, days: 0, reason: 'On an adult’s card.', remedy: null },
+    { homes: ['uni'], allow: true, cost: 0, days: 10, reason: null, remedy: null },
+    { categories: ['adult', 'student'], allow: true, cost: 450, days: 14, reason: null, remedy: null },
+  ]
+  it.each<[string, string | null, unknown]>([
+    ['junior', 'uni', { code: 'rule', reason: 'On an adult’s card.', remedy: null }],
+    ['student', 'uni', { cost: 0, days: 10 }],
+    ['student', null, { cost: 450, days: 14 }],
+    ['visitor', 'pub', null],
+  ])('for a %s of %s', (category, homeSystem, expected) => {
+    expect(outsideOffer(rules, { category, homeSystem })).toEqual(expected)
+  })
+})

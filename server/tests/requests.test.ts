@@ -1,0 +1,73 @@
+/** Scans, copies from outside and suggestions to buy, over HTTP: offered by rule, told to staff, known to their reader alone. */
+import type { Card } from '@catalex/contract/card'
+import type { Problem } from '@catalex/contract/problem'
+import type { MakeRequest, ReaderRequest, RequestOffers } from '@catalex/contract/requests'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { keptMessages } from '../src/standins/index.ts'
+import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+
+let catalogue: Catalogue
+let ines: Visitor
+let stores = ''
+beforeAll(async () => {
+  catalogue = await startCatalogue(80)
+  ines = new Visitor(catalogue.address)
+  await ines.signIn('42117', '4711')
+  const rows = await catalogue.database.read<{ controlNumber: string }>("SELECT controlNumber FROM records WHERE title = 'On sediments'")
+  stores = rows[0]!.controlNumber
+})
+afterAll(() => catalogue.close())
+
+const offers = async (who: Visitor, query: string) => (await who.get<RequestOffers>(`/api/request-offers?${query}`)).body
+const make = (wish: MakeRequest, headers: Record<string, string> = {}) =>
+  ines.ask<ReaderRequest & Problem>('POST', '/api/requests', wish, headers)
+
+it('a scan is offered at the price of the owner, agreed to by the page, and told to the branch that makes it', async () => {
+  // An adult at the university: 2.00, and 0.10 a page, up to 40 pages.
+  const { scan, outside } = await offers(ines, `records=${stores}`)
+  expect(scan).toMatchObject({ offer: { branch: 'store', cost: 200, perPage: 10, mostPages: 40 }, refusal: null })
+  // It can be held.
+  expect(outside).toBeNull()
+  const barcode = scan?.offer?.barcode ?? ''
+  const wish = { kind: 'scan', title: 'On sediments', controlNumber: stores, barcode, part: 'Chapter 3, pp. 40–51', pages: 12 } as const
+  expect((await make({ ...wish, cost: 319 })).body.refusal).toEqual({ code: 'cost-changed', cost: 320 })
+  expect((await make({ ...wish, pages: 41, cost: 5000 })).body.refusal).toEqual({ code: 'too-many-pages', limit: 40 })
+  const key = { 'idempotency-key': 'once' }
+  const { status, body } = await make({ ...wish, cost: 320 }, key)
+  expect([status, body.kind, body.cost, body.part, body.controlNumber]).toEqual([201, 'scan', 320, 'Chapter 3, pp. 40–51', stores])
+  expect((await make({ ...wish, cost: 320 }, key)).body.id).toBe(body.id)
+  expect((await ines.get<Card>('/api/card')).body.requests.map(({ id }) => id)).toEqual([body.id])
+  const [told] = await keptMessages(catalogue.database, 1)
+  expect(told).toMatchObject({ to: 'store@libraries.example', text: expect.stringContaining('Chapter 3') as string })
+  expect(JSON.stringify(told)).toContain(body.reference)
+})
+
+it('what nothing here can serve is asked for outside, at the price of the reader, and is withdrawn again', async () => {
+  const nothing = await offers(ines, '')
+  expect(nothing).toEqual({ scan: null, outside: { offer: { cost: 450, days: 14 }, refusal: null } })
+  const junior = await catalogue.database.read<{ card: string }>("SELECT card FROM readers WHERE category = 'junior'")
+  expect(junior.length).toBeGreaterThan(0)
+  const wish = { kind: 'outside', title: 'Tides of another sea', author: 'Nobody Known', pickup: 'corrow' } as const
+  expect((await make({ ...wish, cost: 0 })).body.refusal).toEqual({ code: 'cost-changed', cost: 450 })
+  expect((await make({ ...wish, pickup: 'nowhere', cost: 450 })).body.refusal).toEqual({ code: 'pickup-not-served' })
+  const { body } = await make({ ...wish, cost: 450 })
+  expect([body.pickup, body.withdrawn]).toEqual(['corrow', false])
+  expect((await ines.ask<ReaderRequest>('DELETE', `/api/requests/${body.id}`)).body.withdrawn).toBe(true)
+  expect((await ines.get<Card>('/api/card')).body.requests.map(({ id }) => id)).not.toContain(body.id)
+})
+
+it('ends at so many that are not done, and with a card that has expired', async () => {
+  for (let i = 0; i < 19; i += 1) expect((await make({ kind: 'purchase', title: `Wish ${String(i)}`, cost: 0 })).status).toBe(201)
+  expect((await make({ kind: 'purchase', title: 'One more', cost: 0 })).body.refusal).toEqual({ code: 'too-many-requests', limit: 20 })
+  const expired = new Visitor(catalogue.address)
+  await expired.signIn('00042998', '4799')
+  const { body } = await expired.ask<Problem>('POST', '/api/requests', { kind: 'purchase', title: 'Wish', cost: 0 })
+  expect(body.refusal?.code).toBe('card-expired')
+  for (const wrong of [
+    { kind: 'purchase', title: ' ', cost: 0 },
+    { kind: 'scan', title: 'x', cost: 0, pages: 501 },
+    { kind: 'gift', title: 'x', cost: 0 },
+  ])
+    // prettier-ignore
+    expect((await ines.ask<Problem>('POST', '/api/requests', wrong)).status).toBe(400)
+})

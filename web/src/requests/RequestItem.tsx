@@ -1,0 +1,52 @@
+/** A request as it stands on the card, with the way to withdraw it. */
+import type { ReaderRequest } from '@catalex/contract/requests'
+import Button from '@mui/material/Button'
+import { useTranslation } from 'react-i18next'
+import { amountInWords, dayInWords } from '../shared/formats.ts'
+import { useNotice } from '../shared/notices.tsx'
+import { usePlaces } from '../shared/places.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
+import { Words } from '../ui/Words.tsx'
+import { useWithdrawRequest } from './queries.ts'
+import styles from './requests.module.css'
+
+export function RequestItem({ request }: { request: ReaderRequest }) {
+  const { t } = useTranslation()
+  const notify = useNotice()
+  const { all, pickupName } = usePlaces()
+  const withdraw = useWithdrawRequest()
+  const { id, kind, title, part, pickup, cost, at, reference } = request
+  const facts = [
+    t(`requests.kinds.${kind}`),
+    part,
+    pickup === null ? null : pickupName(pickup),
+    t('requests.asked', { date: dayInWords(at, all.timeZone), reference }),
+    cost === 0 ? null : amountInWords(cost),
+  ]
+  return (
+    <li className={styles.item}>
+      <div>
+        <b>
+          <Words>{title}</Words>
+        </b>
+        <span>{facts.filter(Boolean).join(' · ')}</span>
+        {withdraw.error && <Trouble error={withdraw.error} />}
+      </div>
+      <Button
+        size="small"
+        data-screen
+        disabled={withdraw.isPending}
+        aria-label={t('requests.withdrawTitle', { title })}
+        onClick={() => {
+          withdraw.mutate(id, {
+            onSuccess: () => {
+              notify(t('requests.withdrawn', { title }))
+            },
+          })
+        }}
+      >
+        {t('requests.withdraw')}
+      </Button>
+    </li>
+  )
+}

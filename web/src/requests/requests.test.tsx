@@ -1,0 +1,83 @@
+import { screen, waitFor, within } from '@testing-library/react'
+import { expect, test } from 'vitest'
+import { open } from '../../tests/open.tsx'
+import { answer, card, NOBODY, SOMEBODY } from '../../tests/samples.ts'
+import type { ReaderRequest } from '@catalex/contract/requests'
+
+const made: ReaderRequest = {
+  id: 'r1',
+  reference: 'KQ4T7X',
+  kind: 'scan',
+  title: 'The salt ledger',
+  controlNumber: 'p1',
+  carrier: 'book',
+  part: 'Chapter 2',
+  pickup: null,
+  cost: 320,
+  at: '2026-11-25T11:20:00.000Z',
+  withdrawn: false,
+}
+const offer = { barcode: 'b1', branch: 'wold', cost: 200, perPage: 10, mostPages: 40, days: 3 }
+
+test('a part is scanned: filled in from the title, its price by the page agreed to, sent once with what is meant', async () => {
+  const { server, user } = open('/titles/p1', {
+    session: SOMEBODY,
+    requestOffers: { scan: { offer, refusal: null }, outside: null },
+    makeRequest: made,
+  })
+  expect(await screen.findByText('A chapter or an article, by Wold Library: 2.00 and 0.10 a page, up to 40 pages, in about 3 days.')).toBeVisible() // prettier-ignore
+  await user.click(screen.getByRole('button', { name: 'Have a part scanned' }))
+  const dialog = await screen.findByRole('dialog', { name: 'Have a part scanned' })
+  expect(within(dialog).getByLabelText('Title')).toHaveValue('The salt ledger')
+  await user.type(within(dialog).getByLabelText(/^Chapter or article/), 'Chapter 2')
+  await user.type(within(dialog).getByLabelText('How many pages'), '12')
+  expect(within(dialog).getByRole('status')).toHaveTextContent('You get the scan in about 3 days. It costs 3.20.')
+  const send = within(dialog).getByRole('button', { name: 'Send the request' })
+  expect(send).toBeDisabled()
+  await user.click(within(dialog).getByRole('checkbox', { name: 'I agree to pay 3.20.' }))
+  await user.type(within(dialog).getByLabelText('How many pages'), '0')
+  expect(within(dialog).getByRole('status')).toHaveTextContent('At most 40 pages are scanned.')
+  expect(send).toBeDisabled()
+  await user.type(within(dialog).getByLabelText('How many pages'), '{Backspace}')
+  await user.click(send)
+  expect(await within(dialog).findByText(/name KQ4T7X/)).toBeVisible()
+  const [asked] = server.asked('makeRequest')
+  expect(asked?.body).toEqual({ kind: 'scan', title: 'The salt ledger', author: expect.any(String) as string, published: 'Gullwing, 2011', controlNumber: 'p1', barcode: 'b1', part: 'Chapter 2', pages: 12, cost: 320 }) // prettier-ignore
+  expect(asked?.headers.get('Idempotency-Key')).toMatch(/^[0-9a-f-]{36}$/)
+})
+
+test('where nothing is found it is asked for outside, or suggested: with the words that were searched, and signing in on the way', async () => {
+  const { server, user } = open('/search?q=tides+of+another+sea', {
+    session: NOBODY,
+    search: answer([]),
+    requestOffers: { scan: null, outside: { offer: { cost: 0, days: 14 }, refusal: null } },
+    signIn: SOMEBODY,
+    makeRequest: { ...made, kind: 'purchase', part: null },
+  })
+  expect(await screen.findByRole('button', { name: 'Ask for it from outside' })).toBeVisible()
+  await user.click(screen.getByRole('button', { name: 'Suggest that the library buys it' }))
+  const dialog = await screen.findByRole('dialog', { name: 'Suggest a purchase' })
+  expect(within(dialog).getByLabelText('Title')).toHaveValue('tides of another sea')
+  await user.click(within(dialog).getByRole('button', { name: 'Sign in and send it' }))
+  const signIn = await screen.findByRole('dialog', { name: 'Sign in' })
+  server.reply({ session: SOMEBODY })
+  await user.type(within(signIn).getByLabelText('Card number'), '43239')
+  await user.type(within(signIn).getByLabelText('PIN'), '4832{Enter}')
+  expect(await screen.findByText('Request sent')).toBeVisible()
+  expect(server.asked('makeRequest')[0]?.body).toEqual({ kind: 'purchase', title: 'tides of another sea', cost: 0 })
+})
+
+test('requests stand on the card, and are withdrawn there', async () => {
+  const { server, user } = open('/card', {
+    session: SOMEBODY,
+    card: card({ requests: [made] }),
+    withdrawRequest: { ...made, withdrawn: true },
+  })
+  expect(await screen.findByText(/Scan · Chapter 2 · asked Wed 25 Nov, KQ4T7X · 3.20/)).toBeVisible()
+  server.reply({ card: card() })
+  await user.click(screen.getByRole('button', { name: 'Withdraw: The salt ledger' }))
+  expect(await screen.findByText('The request for “The salt ledger” is withdrawn.')).toBeVisible()
+  await waitFor(() => {
+    expect(screen.queryByRole('region', { name: 'Requests' })).toBeNull()
+  })
+})
