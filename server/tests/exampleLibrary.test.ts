@@ -51,7 +51,7 @@ afterAll(() => catalogue.close())
 it('has no fault, and says every file that there can be', () => {
   const { faults, documents, readers } = readWorld(catalogue.world)
   expect([faults, faultsIn(readWorld(catalogue.world))]).toEqual([[], []])
-  expect(Object.keys(documents).sort()).toEqual(['courier', 'courses', 'displays', 'lists', 'plans'])
+  expect(Object.keys(documents).sort()).toEqual(['courier', 'courses', 'displays', 'lists', 'plans', 'returns'])
   expect(readers.rows).toHaveLength(3)
 })
 
@@ -303,6 +303,8 @@ describe('files that need not be there are checked like the others', () => {
     }
   }
   it.each([
+    ['returns.json', '"days": [[-7, 40], [-1, 66], [0, 71], [4, 12], [30, 2]]', '"days": [[-7, 0]]', 'late.1.days'],
+    ['returns.json', '[[0, 21], [1, 34], [3, 8]]', '[[-1, 21]]', 'collected'],
     ['courier.json', '"sorting": ["KTB-MAIN"]', '"sorting": ["MOON"]', 'sorting.0'],
     ['courier.json', '"KFH 1": { "2"', '"KFH 2": { "2"', 'picks.KFH 2'],
     ['courier.json', '["10:30", "15:00"]', '["15:00", "10:30"]', 'picks.KTB-MAIN.1'],

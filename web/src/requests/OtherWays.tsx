@@ -9,31 +9,18 @@ import { amountInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
 import { requestOffersQuery } from './queries.ts'
-import { wantedBy, wantedFrom, type Offered, type Wanted } from './wanted.ts'
+import { wantedFrom, type Offered, type Wanted } from './wanted.ts'
 import styles from './requests.module.css'
 
 const RequestDialog = lazy(() => import('./RequestDialog.tsx'))
 
 /** @param barcode the one copy or volume that is meant */
-export function OtherWays({ page, barcode }: { page: TitlePage; barcode: string | null }) {
+export default function OtherWays({ page, barcode }: { page: TitlePage; barcode: string | null }) {
   const { data } = useQuery(requestOffersQuery([page.controlNumber], barcode))
   return <Ways offers={data} wanted={wantedFrom(page)} />
 }
 
-/** Where a search finds nothing. */
-export function WaysToUnheld({ words }: { words: string }) {
-  const { t } = useTranslation()
-  const { data } = useQuery(requestOffersQuery([], null))
-  if (!data?.outside) return null
-  return (
-    <div className={styles.unheld}>
-      <h3>{t('requests.unheld')}</h3>
-      <Ways offers={data} wanted={wantedBy(words)} />
-    </div>
-  )
-}
-
-function Ways({ offers, wanted }: { offers: RequestOffers | undefined; wanted: Wanted }) {
+export function Ways({ offers, wanted }: { offers: RequestOffers | undefined; wanted: Wanted }) {
   const { t } = useTranslation()
   const { all, branchName } = usePlaces()
   const [asked, setAsked] = useState<Offered | null>(null)

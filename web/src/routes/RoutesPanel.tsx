@@ -5,10 +5,12 @@ import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
 import type { TFunction } from 'i18next'
+import { Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import type { Volume } from '../holds/wish.ts'
 import { momentInWords } from '../shared/formats.ts'
+import { lazyWithTexts } from '../shared/i18n.ts'
 import { useLinks } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
@@ -19,12 +21,14 @@ import { OnlineLink } from '../ui/OnlineLink.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
-import { OtherWays } from '../requests/OtherWays.tsx'
-import { LikelyDay, Wait } from '../waiting/Wait.tsx'
 import { RouteGlyph } from './RouteGlyph.tsx'
 import { OtherEdition, RouteText } from './RouteText.tsx'
 import { Words } from '../ui/Words.tsx'
 import styles from './routes.module.css'
+
+const LikelyDay = lazyWithTexts(() => import('../waiting/LikelyDay.tsx'))
+const Wait = lazyWithTexts(() => import('../waiting/Wait.tsx'))
+const OtherWays = lazyWithTexts(() => import('../requests/OtherWays.tsx'))
 
 type Translate = TFunction<'app'>
 
@@ -89,11 +93,23 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
             <div>
               <div className={styles.routeHead}>
                 <b>{route.hereOnly ? t('routes.readThere') : t(`routes.kinds.${route.kind}`)}</b>
-                <span>{route.queue ? <LikelyDay wish={wishOf(route)} /> : whenOf(route, all.timeZone, t)}</span>
+                <span>
+                  {route.queue ? (
+                    <Suspense fallback={t('routes.waiting')}>
+                      <LikelyDay wish={wishOf(route)} />
+                    </Suspense>
+                  ) : (
+                    whenOf(route, all.timeZone, t)
+                  )}
+                </span>
               </div>
               {route.edition !== null && route.edition !== data.controlNumber && <OtherEdition page={data} edition={route.edition} />}
               <RouteText route={route} pickup={pickup} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
-              {route.queue && <Wait wish={wishOf(route)} headed />}
+              {route.queue && (
+                <Suspense>
+                  <Wait wish={wishOf(route)} headed />
+                </Suspense>
+              )}
               {i === first && (!isJournal || volume !== null) && (
                 <Button
                   variant="contained"
@@ -124,7 +140,11 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
               {t('routes.holdSomewhere')}
             </Button>
           )}
-      {(!isJournal || volume !== null) && <OtherWays page={data} barcode={volume?.barcode ?? null} />}
+      {(!isJournal || volume !== null) && (
+        <Suspense>
+          <OtherWays page={data} barcode={volume?.barcode ?? null} />
+        </Suspense>
+      )}
       {headed !== undefined && <OtherForms page={data} />}
     </div>
   )

@@ -20,15 +20,7 @@ interface Props {
   className?: string | undefined
 }
 
-/** "about Mon 14 Dec", "waiting" where nobody can say. */
-export function LikelyDay({ wish }: Pick<Props, 'wish'>) {
-  const { t } = useTranslation()
-  const { timeZone } = usePlaces().all
-  const { data } = useQuery(waitingQuery(wish))
-  return data?.likely ? t('waiting.about', { date: dayInWords(data.likely, timeZone) }) : t('routes.waiting')
-}
-
-export function Wait({ wish, headed = false, legend, className }: Props) {
+export default function Wait({ wish, headed = false, legend, className }: Props) {
   const { t } = useTranslation()
   const { timeZone } = usePlaces().all
   const [open, setOpen] = useState(false)

@@ -2,11 +2,14 @@
 import type { SearchAnswer } from '@catalex/contract/search'
 import { countNarrowings, isNarrowed, NARROWINGS, withoutNarrowing, type Question } from '@catalex/core/query'
 import Link from '@mui/material/Link'
+import { Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
-import { WaysToUnheld } from '../../requests/OtherWays.tsx'
+import { lazyWithTexts } from '../../shared/i18n.ts'
 import { HelpAtHand } from '../../ui/HelpAtHand.tsx'
 import { Offers } from './Offers.tsx'
 import styles from '../search.module.css'
+
+const WaysToUnheld = lazyWithTexts(() => import('../../requests/WaysToUnheld.tsx'))
 
 interface Props {
   question: Question
@@ -69,7 +72,11 @@ export function Empty({ question, answer, onChange, onWider, onOnline }: Props) 
         ))}
       </ul>
       <Offers question={question} offers={answer.offers} onChange={onChange} />
-      {question.q.trim() !== '' && <WaysToUnheld words={question.q.trim()} />}
+      {question.q.trim() !== '' && (
+        <Suspense>
+          <WaysToUnheld words={question.q.trim()} />
+        </Suspense>
+      )}
       <HelpAtHand words={t('search.askStaff')} />
     </div>
   )

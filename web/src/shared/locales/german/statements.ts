@@ -62,7 +62,7 @@ export const statements: InOtherWords<typeof english> = {
     },
     card: {
       heading: 'Ihr Ausweis',
-      text: 'Die Bibliothek weiß, was Sie entliehen und vorgemerkt haben, weil sie es muss. Was Sie zurückgebracht haben, wird nicht behalten. Eine beendete Vormerkung wird einige Wochen gezeigt und dann vergessen.',
+      text: 'Die Bibliothek weiß, was Sie entliehen und vorgemerkt haben, weil sie es muss. Was Sie zurückgebracht haben, wird nicht behalten. Eine beendete Vormerkung wird einige Wochen gezeigt und dann vergessen. Was Sie daneben wünschen, bleibt, bis Sie es zurückziehen; wie spät etwas zurückkommt, wird ohne Namen gezählt.',
     },
     gathered: {
       heading: 'Was Sie sammeln',
