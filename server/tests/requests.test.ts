@@ -3,6 +3,8 @@ import type { Card } from '@catalex/contract/card'
 import type { Problem } from '@catalex/contract/problem'
 import type { MakeRequest, ReaderRequest, RequestOffers } from '@catalex/contract/requests'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { DateTime } from 'luxon'
+import { momentOf } from '../src/circulation/index.ts'
 import { keptMessages } from '../src/standins/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
@@ -54,6 +56,13 @@ it('what nothing here can serve is asked for outside, at the price of the reader
   expect([body.pickup, body.withdrawn]).toEqual(['corrow', false])
   expect((await ines.ask<ReaderRequest>('DELETE', `/api/requests/${body.id}`)).body.withdrawn).toBe(true)
   expect((await ines.get<Card>('/api/card')).body.requests.map(({ id }) => id)).not.toContain(body.id)
+  // Staff may still look it up for a month.
+  const kept = () => catalogue.database.read('SELECT id FROM requests WHERE code = $code', { code: body.id })
+  const after = (days: number) => momentOf(DateTime.fromISO('2026-11-25T11:20', { zone: 'Europe/Dublin' }).plus({ days }))
+  await catalogue.commands.purge(after(29), 0)
+  expect(await kept()).toHaveLength(1)
+  await catalogue.commands.purge(after(31), 0)
+  expect(await kept()).toEqual([])
 })
 
 it('ends at so many that are not done, and with a card that has expired', async () => {

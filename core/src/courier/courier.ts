@@ -68,7 +68,7 @@ export class Courier {
     const picked = first === null ? null : this.pickAfter(weeks, from, first + 1)
     if (picked === null) return null
     const ready = picked + this.timetable.pickMinutes
-    const arrived = from.branch === to.branch ? ready : new LateArrivals(weeks.network, this.timetable, from.branch, ready).at(to.branch)
+    const arrived = from.branch === to.branch ? ready : this.lateArrivalsFrom(weeks, from.branch, ready).at(to.branch)
     return this.inHandAt(weeks, from, to, arrived)
   }
 
@@ -111,14 +111,22 @@ export class Courier {
   }
 
   private arrivalsFrom(weeks: Weeks, branch: string, ready: Minute): Arrivals {
-    const key = `${branch} ${String(ready)}`
-    const known = weeks.arrivals.get(key)
-    if (known) return known
-    if (weeks.arrivals.size >= MOST_KEPT) weeks.arrivals.clear()
-    const found = new Arrivals(weeks.network, this.timetable, branch, ready)
-    weeks.arrivals.set(key, found)
-    return found
+    return keptIn(weeks.arrivals, branch, ready, () => new Arrivals(weeks.network, this.timetable, branch, ready))
   }
+
+  private lateArrivalsFrom(weeks: Weeks, branch: string, ready: Minute): LateArrivals {
+    return keptIn(weeks.lateArrivals, branch, ready, () => new LateArrivals(weeks.network, this.timetable, branch, ready))
+  }
+}
+
+function keptIn<T>(all: Map<string, T>, branch: string, ready: Minute, make: () => T): T {
+  const key = `${branch} ${String(ready)}`
+  const known = all.get(key)
+  if (known) return known
+  if (all.size >= MOST_KEPT) all.clear()
+  const made = make()
+  all.set(key, made)
+  return made
 }
 
 /** A place without any hours, such as a store or a sorting room, is never closed. */
@@ -131,6 +139,7 @@ type Span = readonly [from: Minute, until: Minute]
 class Weeks {
   readonly network: Network
   readonly arrivals = new Map<string, Arrivals>()
+  readonly lateArrivals = new Map<string, LateArrivals>()
   private readonly days: Day[]
   private readonly spans = new Map<OpeningHours, Span[]>()
   private readonly runs = new Map<Runs, Map<string, Minute[]>>()

@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import type { MakeRequest, ReaderRequest } from '@catalex/contract/requests'
 import { accountRefusal, isRefusal, type Refusal } from '@catalex/core/holds'
 import { MOST_REQUESTS, outsideOffer, scanCost, scanOffer } from '@catalex/core/requests'
+import { DateTime } from 'luxon'
 import { recordsByControlNumber } from '../catalogue/index.ts'
 import { accountOf, copiesOf, type Moment } from '../circulation/index.ts'
 import type { Queryable, Write } from '../database/index.ts'
@@ -56,6 +57,12 @@ export async function withdrawRequest(write: Write, reader: Reader, code: string
 /** Those that are not withdrawn, newest first. */
 export const requestsOf = (source: Queryable, reader: Reader): Promise<ReaderRequest[]> =>
   requestsWhere(source, 'q.readerId = $id AND q.withdrawn = 0', { id: reader.id })
+
+/** What was withdrawn is kept as long as an ended hold has its reader. */
+export async function purgeRequests(write: Write, days: number, { now }: Moment): Promise<void> {
+  const before = DateTime.fromISO(now, { zone: 'utc' }).minus({ days }).toISO()
+  await write.run('DELETE FROM requests WHERE withdrawn = 1 AND at < $before', { before })
+}
 
 const SUBJECTS = { scan: 'Scan', outside: 'From outside', purchase: 'Suggestion to buy' } as const
 

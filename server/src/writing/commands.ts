@@ -13,7 +13,7 @@ import type { ChangedSatchel, ChangeSatchel } from '@catalex/contract/satchel'
 import type { KeepSearch, KeptSearches } from '@catalex/contract/searches'
 import type { SendMessage } from '@catalex/contract/messages'
 import { changeList, changeSatchel, removeSearch, keepSearch, makeList, noteSearchSeen, shareList, deleteList } from '../lists/index.ts'
-import { makeRequest, withdrawRequest } from '../requests/index.ts'
+import { makeRequest, purgeRequests, withdrawRequest } from '../requests/index.ts'
 import { keepMail, keepMessage, type Mail } from '../standins/index.ts'
 import { holdById } from '../presenting/index.ts'
 import {
@@ -91,6 +91,7 @@ export function commandsOn(database: Database, libraries: Libraries) {
       database.write(async (write) => {
         await dropIdleSessions(write, now)
         await dropOldFailures(write, now)
+        await purgeRequests(write, libraries.endedHoldDays, at)
         return purge(write, libraries.endedHoldDays, at)
       }),
     refreshLibraries: () => libraries.refresh(database),

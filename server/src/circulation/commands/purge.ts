@@ -1,4 +1,4 @@
-/** What is kept no longer than needed: an ended hold stays as a fact, but is nobody's any more; what was withdrawn goes; keys live a day. */
+/** What is kept no longer than needed: an ended hold stays as a fact, but is nobody's any more; keys of requests live a day. */
 import { ENDED_STATES } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
 import type { Write } from '../../database/index.ts'
@@ -16,7 +16,6 @@ export async function purge(write: Write, endedHoldDays: number, { now }: Moment
   const ids = JSON.stringify(ended.map(({ id }) => id))
   await write.run('DELETE FROM requestKeys WHERE holdId IN (SELECT value FROM json_each($ids))', { ids })
   await write.run('UPDATE holds SET readerId = NULL, note = NULL WHERE id IN (SELECT value FROM json_each($ids))', { ids })
-  await write.run('DELETE FROM requests WHERE id IN (SELECT id FROM requests WHERE withdrawn = 1 AND at < $before LIMIT $most)', { before: before(endedHoldDays), most: AT_ONCE }) // prettier-ignore
   return ended.length === AT_ONCE
 }
 
