@@ -15,6 +15,7 @@ import { useLinks } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'
+import { useSession } from '../shared/session/session.tsx'
 import { titleQuery } from '../shared/titleQuery.ts'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
 import { OnlineLink } from '../ui/OnlineLink.tsx'
@@ -51,6 +52,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
   const { scope, chosen } = useScope()
   const { pickupName, all } = usePlaces()
   const ownOf = useOwnTitles()
+  const { reader, known } = useSession()
   const { data, error, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen, alsoGood, volume?.barcode))
   if (error) return <Trouble error={error} />
   if (!data)
@@ -140,6 +142,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
               {t('routes.holdSomewhere')}
             </Button>
           )}
+      {known && !reader && data.routes.some(({ kind }) => kind !== 'walk in') && <p className={styles.which}>{t('routes.asGuest')}</p>}
       {(!isJournal || volume !== null) && (
         <Suspense>
           <OtherWays page={data} barcode={volume?.barcode ?? null} />

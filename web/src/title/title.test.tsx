@@ -123,6 +123,7 @@ test('routes: each way with its place, time and cost; the first that can be aske
   const { user, server } = open('/titles/p1', {
     title: page,
     holdOptions: { refusal: null, used: 0, limit: 15, already: null, told: [], pickups: [] },
+    waiting: { before: 2, copies: 3, likely: '2026-12-14', from: '2026-12-08', until: '2027-01-03', byWeek: [{ date: '2026-12-16', chance: 0.6 }] }, // prettier-ignore
   })
   await heading()
   const panel = screen.getByRole('complementary', { name: 'Ways to get The salt ledger' })
@@ -133,7 +134,11 @@ test('routes: each way with its place, time and cost; the first that can be aske
   expect(ways[0]).toHaveTextContent(/Walk in.*from tomorrow 09:00.*Go to Quayside, Main shelves, Level 1\./)
   expect(ways[1]).toHaveTextContent(/not possible.*This branch keeps nothing from its own open shelves/)
   expect(ways[2]).toHaveTextContent(/available.*Sent from Quayside to the Desk of Beacon Hill at Beacon Hill\. It costs 1\.50\./)
-  expect(ways[3]).toHaveTextContent(/wait.*You would be 3rd in the queue for 3 copies/)
+  await waitFor(() => {
+    expect(ways[3]).toHaveTextContent(/about Mon 14 Dec.*You would be 3rd in the queue for 3 copies/)
+    expect(ways[3]).toHaveTextContent('Eight of ten such holds are ready between Tue 8 Dec and Sun 3 Jan 2027')
+  })
+  expect(within(panel).getByText(/^Told as for most readers\./)).toBeVisible()
   const holds = within(panel).getAllByRole('button', { name: 'Hold at Beacon Hill' })
   expect(holds).toHaveLength(1)
   expect(ways[2]).toContainElement(holds[0]!)

@@ -379,6 +379,7 @@ export const first = {
     holdSomewhere: 'Hold it somewhere else',
     none: 'There is no way to it here. Staff can ask for it outside:',
     askDesk: 'Staff can help:',
+    asGuest: 'Told as for most readers. With your card, costs and what is possible may differ.',
     steps: {
       show: 'How it gets there',
       hide: 'Hide the steps',

@@ -398,6 +398,7 @@ export const first: InOtherWords<typeof english> = {
     holdSomewhere: 'Anderswohin vormerken',
     none: 'Hier führt kein Weg dorthin. Das Personal kann es von außen besorgen:',
     askDesk: 'Das Personal hilft weiter:',
+    asGuest: 'Gesagt wie für die meisten. Mit Ihrem Ausweis können Kosten und Möglichkeiten andere sein.',
     steps: {
       show: 'Wie es dorthin kommt',
       hide: 'Schritte verbergen',
