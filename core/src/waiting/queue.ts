@@ -47,8 +47,11 @@ export interface WaitingQuestion {
 const DAY = 1440
 /** Days that pass before such a copy can be lent, at least and at most, where a library says no more of it. */
 const READY_IN = { 'being prepared': [2, 21], 'on order': [10, 60], 'at the binder': [10, 45] } as const
-/** Where nobody knows how long the way is. */
+/** Where nobody knows how long the way is, and for all that happens so far ahead that no timetable is looked up. */
 const WAY = 3 * DAY
+const TIMETABLE_DAYS = 180
+/** What takes longer is as good as never. */
+const GIVE_UP = 730 * DAY
 /** Things come back while the doors are open. */
 const OPEN_MINUTES = 8 * 60
 
@@ -64,7 +67,7 @@ export function playThrough(question: WaitingQuestion, random: Random): Minute |
   const free = question.copies.map((copy, i): Free => ({ copy: i, ...firstFree(question, copy, random) }))
   for (;;) {
     const next = free.reduce<Free | null>((first, one) => (first === null || one.at < first.at ? one : first), null)
-    if (next === null || next.at === Infinity) return null
+    if (next === null || next.at > question.now + GIVE_UP) return null
     const at = waiting.findIndex(({ copies, from }) => copies.has(next.copy) && from !== null && from <= next.at)
     const hold = waiting[at]
     if (hold) {
@@ -108,7 +111,10 @@ function lent(question: WaitingQuestion, free: Free, turn: Turn, random: Random)
 
 const returned = (due: Minute, late: number, random: Random): Minute => due + late * DAY - Math.floor(random() * OPEN_MINUTES)
 
-const arrivalOf = ({ arrival }: WaitingQuestion, { branch, at }: Free, pickup: string): Minute => arrival(branch, pickup, at) ?? at + WAY
+function arrivalOf({ arrival, now }: WaitingQuestion, { branch, at }: Free, pickup: string): Minute {
+  const known = at <= now + TIMETABLE_DAYS * DAY ? arrival(branch, pickup, at) : null
+  return known ?? at + WAY
+}
 
 /** A copy that nobody may have now stands until one who is passed over goes on. */
 function nextResuming(waiting: readonly HoldAhead[], { copy, at }: Free): Minute {

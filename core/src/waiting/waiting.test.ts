@@ -46,6 +46,18 @@ describe('a queue, by hand', () => {
   ])('%s', (_, more, expected) => {
     expect(dayOf(question(more))).toBe(expected)
   })
+  it('in two years of loans the queue is at an end, and no timetable is asked for days beyond half a year', () => {
+    const asked: number[] = []
+    const arrival = (_: string, __: string, at: number) => {
+      asked.push(at)
+      return at + DAY
+    }
+    // Each has it for some 24 days.
+    const wait = (holds: number) => dayOf(question({ ahead: Array.from({ length: holds }, () => ahead()), arrival }))
+    expect([wait(28), wait(33)]).toEqual([expect.closeTo(28 * 24 + 18, -2), null])
+    expect(Math.max(...asked)).toBeLessThanOrEqual(after(180))
+    expect(asked.length).toBeGreaterThan(5)
+  })
   it('nobody collects it: the shelf days pass, and it is the next one’s', () => {
     const never = question({ ahead: [ahead()], history: { ...PUNCTUAL, lapsed: 100 } })
     // Back on day 5, ready on 6, on the shelf for 7 days, and another on the way.

@@ -1,6 +1,6 @@
 /** When a hold in the queue is likely to have its copy, from how this library's things come back. */
 import type { Waiting, WaitingQuery } from '@catalex/contract/waiting'
-import { isLost, wholes } from '@catalex/core/copies'
+import { isInNow, isLost, wholes } from '@catalex/core/copies'
 import { isRefusal, verdictFor, wantedCopies, wants, type HoldQuestion, type Refusal } from '@catalex/core/holds'
 import { loanLength } from '@catalex/core/loans'
 import type { Borrower } from '@catalex/core/policies'
@@ -22,6 +22,8 @@ export interface WaitingAsked {
   at: Moment
 }
 
+/** Those that come first: the others have no part in a wait. */
+const MOST_COPIES = 400
 const MINUTES = { days: 1440, hours: 60 } as const
 /** Where no rule says how long it is lent. */
 const USUAL_LOAN = 21 * MINUTES.days
@@ -89,8 +91,14 @@ async function copiesToCome(
   const controlNumbers = [...new Set([...wish.records, ...ahead.flatMap(({ records }) => records)])]
   const all = await copiesOf(source, libraries, { controlNumbers }, at.today)
   const asWholes = wish.barcode === null ? wholes(all).map(({ one }) => one) : all
-  return asWholes.filter((copy) => !isLost(copy) && copy.status !== 'other')
+  return asWholes
+    .filter((copy) => !isLost(copy) && copy.status !== 'other')
+    .sort((a, b) => (comes(a) < comes(b) ? -1 : comes(a) > comes(b) ? 1 : 0))
+    .slice(0, MOST_COPIES)
 }
+
+/** What is in now first, then what is due first; of what is not lent nobody says when. */
+const comes = (copy: CopyNow): string => (isInNow(copy) ? '' : (copy.due ?? '~'))
 
 /** Places in the list of the copies that may serve a hold. */
 function servedBy(question: HoldQuestion, copies: readonly CopyNow[], wish: Parameters<typeof wants>[0]): Set<number> {
