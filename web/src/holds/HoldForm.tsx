@@ -39,7 +39,7 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
   const [records, setRecords] = useState<string[]>([...editions])
   const [pickup, setPickup] = useState(page.pickup ?? scope.at)
   const [details, setDetails] = useState(NO_DETAILS)
-  /** The cost that was agreed to, in hundredths: another one is agreed to anew. */
+  /** The cost that was agreed to, in hundredths: a higher one is agreed to anew. */
   const [agreed, setAgreed] = useState(0)
   const [again, setAgain] = useState(false)
   const wish: Wish = { records, volume }
