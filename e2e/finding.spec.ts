@@ -80,6 +80,7 @@ test('four things asked of copies are four different things', async ({ page }) =
 test('editions are compared in the row, and the way back finds the same row', async ({ page }) => {
   await page.goto('/search?q=house&sort=title')
   await expect(count(page)).toContainText('titles')
+  await settled(page)
   await page.getByRole('button', { name: 'Next' }).click()
   await expect(page).toHaveURL(/page=2/)
   await expect(page.getByText(/^21–40 of/)).toBeVisible()

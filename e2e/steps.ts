@@ -20,10 +20,11 @@ export async function noBarriers(page: Page, rules?: string[]): Promise<void> {
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`)).toEqual([])
 }
 
-/** A page on its way has nothing to look at, and a list that fades away says what was. */
+/** A page on its way has nothing to look at, a list that fades away says what was, and typefaces that come move what is pressed. */
 export async function settled(page: Page): Promise<void> {
   await expect(page.locator('h1').first()).toBeAttached()
   await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
+  await page.waitForFunction(() => document.fonts.status === 'loaded')
 }
 
 export const row = (page: Page, title: string) =>
