@@ -170,6 +170,19 @@ describe('a copy is in hand, worked out by hand from the timetable', () => {
     expect(said(delivery?.inHand)).toBe('Tue 24 Nov 10:15')
   })
 
+  // Whatever day one asks on: the end of the ninetieth day after it is the end.
+  it.each(['2026-11-24', '2026-11-27', '2026-12-04', '2026-12-11', '2026-12-18'])('never after ninety days, asked on %s', (day) => {
+    const after = (days: number) => at(day).plus({ days }).toISODate() ?? ''
+    const once = (date: string) => line('once', '', 5, 'central - 22:00, barn 22:30 -', { also: [date] })
+    const open = hours(onDays('1234567', ['08:00', '24:00']))
+    const answer = (days: number) =>
+      said(
+        deliveryFrom('central', 'barn', `${day}T08:00`, { lines: [once(after(days))], open, picks: { central: runsAt('12345', '10:00') } })
+          ?.inHand,
+      )
+    expect([answer(90), answer(91)]).toEqual([at(after(90)).toFormat('ccc d LLL 22:45'), 'never'])
+  })
+
   // The second run through the shelves, and of the runs of each line that it could take the second.
   it.each<[string, string, Place, string, string]>([
     ['a van that was missed', 'central', 'hill', '2026-11-23T09:50', 'Wed 25 Nov 13:55'],

@@ -3,7 +3,7 @@
  * through the shelves, carried by the courier, checked in within hours, and collected when the place is open.
  */
 import type { DateTime } from 'luxon'
-import { daysFrom, minuteAt, minuteOf, minutesOpen, type Day, type Minute, type OpeningHours } from '../calendar/index.ts'
+import { dayOf, daysFrom, minuteAt, minuteOf, minutesOpen, type Day, type Minute, type OpeningHours } from '../calendar/index.ts'
 import { Arrivals, LateArrivals, networkOver, type Leg, type Network } from './network.ts'
 import type { Runs, Timetable } from './timetable.ts'
 
@@ -37,6 +37,13 @@ const MOST_SPANS = 8
 /** Days and starts for which the work is kept: more come by only in a test of many times. */
 const MOST_KEPT = 400
 
+/** What is asked of the timetable. */
+interface Way {
+  from: Standing
+  to: Destination
+  now: DateTime
+}
+
 export class Courier {
   /** By their number, counted from 1970. */
   private readonly spans = new Map<number, Weeks>()
@@ -57,7 +64,7 @@ export class Courier {
     if (picked === null) return null
     const ready = picked + this.timetable.pickMinutes
     const arrivals = from.branch === to.branch ? null : this.arrivalsFrom(weeks, from.branch, ready)
-    const inHand = this.inHandAt(weeks, from, to, arrivals === null ? ready : arrivals.at(to.branch))
+    const inHand = this.inHandAt(weeks, { from, to, now }, arrivals === null ? ready : arrivals.at(to.branch))
     return inHand === null ? null : { picked, legs: arrivals?.legsTo(to.branch) ?? [], inHand }
   }
 
@@ -69,15 +76,15 @@ export class Courier {
     if (picked === null) return null
     const ready = picked + this.timetable.pickMinutes
     const arrived = from.branch === to.branch ? ready : this.lateArrivalsFrom(weeks, from.branch, ready).at(to.branch)
-    return this.inHandAt(weeks, from, to, arrived)
+    return this.inHandAt(weeks, { from, to, now }, arrived)
   }
 
   /** What stood at the pickup location is ready with that; what comes from elsewhere is checked in while it is open. */
-  private inHandAt(weeks: Weeks, from: Standing, to: Destination, arrived: Minute | null): Minute | null {
+  private inHandAt(weeks: Weeks, { from, to, now }: Way, arrived: Minute | null): Minute | null {
     if (arrived === null) return null
     const minutes = from.branch === to.branch ? 0 : this.timetable.checkInMinutes
     const begun = weeks.within(to.hours, arrived, minutes)
-    return begun === null ? null : begun + minutes
+    return begun === null || begun + minutes > endOfDay(now, DAYS_AHEAD) ? null : begun + minutes
   }
 
   /** When a copy in now would be in hand: brought, or fetched by the reader where it stands at the pickup location itself. */
@@ -89,14 +96,13 @@ export class Courier {
   }
 
   private weeksFrom(now: DateTime): Weeks {
-    const day = now.startOf('day')
-    const date = Date.UTC(day.year, day.month - 1, day.day) / 86_400_000
-    const span = Math.floor(date / SPAN_DAYS)
+    const { number, at } = dayOf(now)
+    const span = Math.floor(number / SPAN_DAYS)
     const known = this.spans.get(span)
     if (known) return known
     const [oldest] = this.spans.keys()
     if (oldest !== undefined && this.spans.size >= MOST_SPANS) this.spans.delete(oldest)
-    const weeks = new Weeks(this.timetable, this.hours, day.minus({ days: date - span * SPAN_DAYS }))
+    const weeks = new Weeks(this.timetable, this.hours, at.minus({ days: number - span * SPAN_DAYS }))
     this.spans.set(span, weeks)
     return weeks
   }
@@ -185,6 +191,8 @@ class Weeks {
   }
 }
 
+/** The last minute of the day that comes so many days after this one. */
+const endOfDay = (now: DateTime, days: number): Minute => minuteOf(now.startOf('day').plus({ days: days + 1 })) - 1
+
 /** The ends of today, of the seventh and fourteenth day after it, and of all days looked at: by when something would be in hand (`IN_HAND`). */
-export const inHandLimits = (now: DateTime): Minute[] =>
-  [1, 8, 15, DAYS_AHEAD + 1].map((days) => minuteOf(now.startOf('day').plus({ days })) - 1)
+export const inHandLimits = (now: DateTime): Minute[] => [0, 7, 14, DAYS_AHEAD].map((days) => endOfDay(now, days))
