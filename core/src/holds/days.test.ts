@@ -29,8 +29,19 @@ describe('the days between which a hold is wanted', () => {
     ['half a year ahead', null, '2027-05-24', null],
     ['more than that', '2027-05-25', null, { code: 'too-far-ahead', date: '2027-05-24' }],
   ])('%s: %s to %s', (_, notBefore, notAfter, expected) => {
-    expect(daysRefusal({ notBefore, notAfter }, ISLAND, NOW)).toEqual(expected)
+    expect(daysRefusal({ notBefore, notAfter }, ISLAND, NOW, null)).toEqual(expected)
   })
+})
+
+it.each<[string, string | null, string | null, string, object | null]>([
+  ['comes on the last day', null, '2026-11-28', '2026-11-28T11:20', null],
+  ['comes a day later', null, '2026-11-27', '2026-11-28T11:20', { code: 'comes-later', date: '2026-11-28' }],
+  ['comes after the day on which it is to be ready', '2026-11-26', null, '2026-11-28T11:20', null],
+  ['in the night after the last day, by local time', null, '2026-07-01', '2026-07-01T23:30Z', { code: 'comes-later', date: '2026-07-02' }],
+])('wanted between days, it %s', (_, notBefore, notAfter, comes, expected) => {
+  const today = comes.startsWith('2026-07') ? DateTime.fromISO('2026-06-30', { zone: ZONE }) : NOW
+  const minute = minuteOf(DateTime.fromISO(comes, { zone: ZONE }))
+  expect(daysRefusal({ notBefore, notAfter }, ISLAND, today, minute)).toEqual(expected)
 })
 
 describe('the day on which fetching begins', () => {

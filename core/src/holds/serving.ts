@@ -1,4 +1,5 @@
 /** Which copy serves a hold, what it costs, and which may serve it later. */
+import type { Minute } from '../calendar/index.ts'
 import { isInNow, isLost, wholes, type Copy, type Whole } from '../copies/index.ts'
 import type { Delivery } from '../courier/index.ts'
 import type { Borrower } from '../policies/index.ts'
@@ -77,8 +78,18 @@ export function verdictFor({ rules, borrower, pickup, selfServe }: HoldQuestion,
   return verdictOn(rules, borrower, copy, pickup)
 }
 
+/**
+ * When what serves a hold is in hand, if it is taken from its shelves at another time: the copy set aside with all that it
+ * brings; of a place in the queue the soonest of what may serve it, as if it were in. Null where nobody knows.
+ */
+export function servedAt({ copy, brings, eligible }: Serving, delivery: (copy: Copy) => Delivery | null): Minute | null {
+  if (copy) return lastDelivery({ delivery }, brings)?.inHand ?? null
+  const times = eligible.flatMap((one) => delivery(one)?.inHand ?? [])
+  return times.length > 0 ? Math.min(...times) : null
+}
+
 /** A set comes with the last of its pieces; where nobody knows of one, nobody knows of the set. */
-function lastDelivery({ delivery }: HoldQuestion, pieces: readonly Copy[]): Delivery | null {
+function lastDelivery({ delivery }: Pick<HoldQuestion, 'delivery'>, pieces: readonly Copy[]): Delivery | null {
   const all = pieces.map((piece) => delivery?.(piece) ?? null)
   return all.reduce((last, one) => (last && one && (one.inHand > last.inHand ? one : last)) || null)
 }

@@ -4,6 +4,7 @@ import type { Card } from '@catalex/contract/card'
 import type { Refusal } from '@catalex/contract/refusal'
 import type { CopyLine } from '@catalex/contract/title'
 import type { Channel } from '@catalex/core/card'
+import { minuteOf } from '@catalex/core/calendar'
 import { daysRefusal } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
 import { now } from '../shared/formats.ts'
@@ -54,12 +55,10 @@ export function servedBy(option: PickupOption, from: string | null): Served {
 }
 
 /** What is wrong with the days: of themselves, or since it comes too late for them. */
-export function daysTrouble({ notBefore, notAfter }: Details, point: Pickup | undefined, served: Served, zone: string): Refusal | null {
+export function daysTrouble(details: Details, point: Pickup | undefined, { inHand }: Served, zone: string): Refusal | null {
   if (!point) return null
-  const wrong = daysRefusal({ notBefore, notAfter }, hoursOf(point), DateTime.fromMillis(now(), { zone }))
-  if (wrong || notAfter === null) return wrong
-  const comes = dayInHand(served, zone)
-  return comes !== null && comes > notAfter ? { code: 'comes-later', date: comes } : null
+  const comes = inHand === null ? null : minuteOf(DateTime.fromISO(inHand))
+  return daysRefusal(details, hoursOf(point), DateTime.fromMillis(now(), { zone }), comes)
 }
 
 /** ISO date. */

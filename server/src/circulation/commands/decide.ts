@@ -1,6 +1,6 @@
 /** Whether a hold may be placed as it is wished for, which copy serves it, and when that is fetched. */
 import type { PlaceHold } from '@catalex/contract/holds'
-import { accountRefusal, daysRefusal, fetchDay, isRefusal, servingOf, wantedCopies, type HoldQuestion, type Refusal, type Serving } from '@catalex/core/holds' // prettier-ignore
+import { accountRefusal, daysRefusal, fetchDay, isRefusal, servedAt, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds' // prettier-ignore
 import { DateTime } from 'luxon'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
@@ -36,31 +36,19 @@ export async function decide(
   const serving = servingOf(question)
   if (isRefusal(serving)) return serving
   if (serving.cost > (wish.cost ?? 0)) return { code: 'cost-changed', cost: serving.cost }
-  return planned(libraries, wish, question, serving, at)
+  return planned(libraries, wish, serving, at)
 }
 
 /** On the days between which it is wanted. */
-function planned(libraries: Libraries, wish: PlaceHold, question: HoldQuestion, serving: Serving, at: Moment): Decided | Refusal {
+function planned(libraries: Libraries, wish: PlaceHold, serving: Serving, at: Moment): Decided | Refusal {
   const { notBefore = null, notAfter = null } = wish
   const hours = libraries.hoursAt(wish.pickup)
   if (!hours || (notBefore === null && notAfter === null)) return { serving, fetched: null }
   const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
-  const wrong = daysRefusal({ notBefore, notAfter }, hours, now)
+  const wrong = daysRefusal({ notBefore, notAfter }, hours, now, serving.delivery?.inHand ?? null)
   if (wrong) return wrong
-  const comes = serving.delivery && DateTime.fromMillis(serving.delivery.inHand * 60_000, { zone: libraries.library.timeZone }).toISODate()
-  if (notAfter !== null && comes !== null && comes > notAfter) return { code: 'comes-later', date: comes }
   if (notBefore === null) return { serving, fetched: null }
-  const fetched = fetchDay((start) => inHandFrom(libraries, wish.pickup, question, serving, start), notBefore, now)
+  const from = (start: DateTime) => servedAt(serving, libraries.deliveriesTo(wish.pickup, start.toISO() ?? ''))
+  const fetched = fetchDay(from, notBefore, now)
   return { serving, fetched: fetched > at.today ? fetched : null }
 }
-
-/** The copy chosen with all its pieces; of a place in the queue whatever may serve it, as if it were in. */
-function inHandFrom(libraries: Libraries, pickup: string, { from }: HoldQuestion, serving: Serving, start: DateTime): number | null {
-  const deliveryOf = libraries.deliveriesTo(pickup, start.toISO() ?? '')
-  const of = (copies: Serving['eligible']) => copies.flatMap((copy) => deliveryOf(copy)?.inHand ?? [])
-  if (serving.copy === null) return least(of(serving.eligible.filter(({ branch }) => (from ?? branch) === branch)))
-  const times = of([...serving.brings])
-  return times.length < serving.brings.length ? null : Math.max(...times)
-}
-
-const least = (times: readonly number[]): number | null => (times.length > 0 ? Math.min(...times) : null)
