@@ -181,6 +181,17 @@ describe('a hold', () => {
     })
   })
 
+  it('is offered for elsewhere where some pickup location would do', async () => {
+    // It stays in its building; bound journals go to the university's own libraries.
+    expect((await page('Charters of Pellan Priory', 'book')).holdable).toBe(false)
+    const { controlNumber, holdable } = await page('Harbour quarterly', 'journal-volume', 'ferrygate')
+    expect(holdable).toBe(true)
+    const { copies } = (await visitor().get<Copies>(`/api/titles/${controlNumber}/copies?at=ferrygate&find=1998`)).body
+    const volume = copies.find((copy) => copy.enumeration === 'v.20 (1998)')?.barcode ?? ''
+    const { body } = await visitor().get<TitlePage>(`/api/titles/${controlNumber}?at=ferrygate&volume=${volume}`)
+    expect([body.routes.some(({ kind, notPossible }) => kind !== 'walk in' && notPossible === null), body.holdable]).toEqual([false, true])
+  })
+
   it('can’t be cancelled by somebody else', async () => {
     const { controlNumber } = await page('Nine knots', 'book')
     const { body } = await place(ines, { records: [controlNumber], pickup: 'ferrygate' })

@@ -145,6 +145,7 @@ export const titlePage = ({
   places: placesOf(copies),
   pickup: 'quay',
   routes: [route('walk in', { open: { now: true, until: '2026-11-25T20:00:00.000Z', opens: null } }), route('kept for you')],
+  holdable: true,
   waiting: 0,
   courses: [],
   ...more,

@@ -178,6 +178,7 @@ export const titlePageSchema = shape({
     description: 'Pickup location that the routes speak of: the one asked for, where this reader may collect there.',
   },
   routes: { ...list(routeSchema), description: 'For this edition, or any of those that would do, best first.' },
+  holdable: { ...flag, description: 'Whether what the routes are to can be held, here or for another pickup location.' },
   waiting: count,
   courses: { ...list(shape({ id: text, name: text })), description: 'Courses for which it is kept.' },
 })

@@ -9,7 +9,7 @@ import type { Borrower } from '@catalex/core/policies'
 import { routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
 import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
-import { copiesOf, countWaiting, deliveryLine, momentOf, type CopyNow } from '../circulation/index.ts'
+import { copiesOf, countWaiting, isHoldable, deliveryLine, momentOf, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf, type Reader } from '../readers/index.ts'
@@ -77,6 +77,7 @@ export async function titlePage(
       routeLine(route, goodCopies, (copies) => (asker.pickup ? libraries.latestAt(asker.pickup.code, question.now, copies) : null)),
     ),
     pickup: asker.pickup?.code ?? null,
+    holdable: routes.some(isHold) || isHoldable(libraries, asker.borrower, asked(goodCopies), question.now),
     waiting,
     courses: libraries.courses
       .filter(({ texts }) => texts.some((text) => text.controlNumber === own.controlNumber))
@@ -199,6 +200,8 @@ function routesTo(
   }
   return [...walkInRoutes(walking), route]
 }
+
+const isHold = ({ kind, notPossible }: Route): boolean => kind !== 'walk in' && notPossible === null
 
 function routeLine(route: Route, copies: readonly CopyNow[], latestOf: (pieces: readonly CopyNow[]) => Minute | null): RouteLine {
   const copy = copies.find(({ barcode }) => barcode === route.barcode)

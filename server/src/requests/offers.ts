@@ -1,10 +1,9 @@
 /** What can be asked for beside a hold, by the rules of the library. */
 import type { RequestOffers, RequestOffersQuery } from '@catalex/contract/requests'
-import { isLost } from '@catalex/core/copies'
-import { isRefusal, verdictFor, type Refusal } from '@catalex/core/holds'
+import { isRefusal, type Refusal } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
 import { outsideOffer, scanOffer } from '@catalex/core/requests'
-import { copiesOf, holdQuestion, type CopyNow, type Moment } from '../circulation/index.ts'
+import { copiesOf, isHoldable, type Moment } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 
@@ -23,20 +22,11 @@ export async function requestOffers(
   const copies = barcode === undefined ? all : all.filter((copy) => copy.barcode === barcode)
   return {
     scan: offered(scanOffer(copies, libraries.scanRules, borrower)),
-    outside: canBeHeld(libraries, borrower, copies, at) ? null : offered(outsideOffer(libraries.outsideRules, borrower)),
+    outside: isHoldable(libraries, borrower, copies, at.now) ? null : offered(outsideOffer(libraries.outsideRules, borrower)),
   }
 }
 
 function offered<Offer extends object>(answer: Offer | Refusal | null): { offer: Offer | null; refusal: Refusal | null } | null {
   if (answer === null) return null
   return isRefusal(answer) ? { offer: null, refusal: answer } : { offer: answer, refusal: null }
-}
-
-/** Now or after a wait, anywhere where this reader may collect. */
-function canBeHeld(libraries: Libraries, borrower: Borrower, copies: readonly CopyNow[], at: Moment): boolean {
-  const there = copies.filter((copy) => !isLost(copy))
-  return libraries.pickupsFor(borrower.category).some(({ code }) => {
-    const question = holdQuestion(libraries, borrower, code, there, at.now)
-    return !isRefusal(question) && there.some((copy) => verdictFor(question, copy).allowed)
-  })
 }

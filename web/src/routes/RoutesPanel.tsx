@@ -9,7 +9,6 @@ import { Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import type { Volume } from '../holds/wish.ts'
-import { momentInWords } from '../shared/formats.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { useLinks } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
@@ -22,13 +21,10 @@ import { OnlineLink } from '../ui/OnlineLink.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
-import { RouteGlyph } from './RouteGlyph.tsx'
-import { OtherEdition, RouteText } from './RouteText.tsx'
+import { RouteItem } from './RouteItem.tsx'
 import { Words } from '../ui/Words.tsx'
 import styles from './routes.module.css'
 
-const LikelyDay = lazyWithTexts(() => import('../waiting/LikelyDay.tsx'))
-const Wait = lazyWithTexts(() => import('../waiting/Wait.tsx'))
 const OtherWays = lazyWithTexts(() => import('../requests/OtherWays.tsx'))
 
 type Translate = TFunction<'app'>
@@ -50,7 +46,7 @@ const NO_OTHERS: readonly string[] = []
 export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null, headed, onHold }: Props) {
   const { t } = useTranslation()
   const { scope, chosen } = useScope()
-  const { pickupName, all } = usePlaces()
+  const { pickupName } = usePlaces()
   const ownOf = useOwnTitles()
   const { reader, known } = useSession()
   const { data, error, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen, alsoGood, volume?.barcode))
@@ -71,7 +67,8 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
     pickup,
   })
   const Heading = headed ? 'h3' : 'h2'
-  const isJournal = data.editions.some((edition) => edition.controlNumber === data.controlNumber && edition.serial)
+  // A journal is held and scanned by the volume.
+  const volumeMissing = volume === null && data.editions.some((edition) => edition.controlNumber === data.controlNumber && edition.serial)
   return (
     <div className={styles.panel} aria-busy={isPlaceholderData}>
       {headed === 'beside' && (
@@ -90,29 +87,14 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
       {data.routes.length === 0 && <HelpAtHand words={t('routes.none')} />}
       <ul className={styles.routes}>
         {data.routes.map((route, i) => (
-          <li key={`${route.kind} ${String(route.hereOnly)}`} data-possible={route.notPossible === null}>
-            <RouteGlyph kind={route.kind} possible={route.notPossible === null} />
-            <div>
-              <div className={styles.routeHead}>
-                <b>{route.hereOnly ? t('routes.readThere') : t(`routes.kinds.${route.kind}`)}</b>
-                <span>
-                  {route.queue ? (
-                    <Suspense fallback={t('routes.waiting')}>
-                      <LikelyDay wish={wishOf(route)} />
-                    </Suspense>
-                  ) : (
-                    whenOf(route, all.timeZone, t)
-                  )}
-                </span>
-              </div>
-              {route.edition !== null && route.edition !== data.controlNumber && <OtherEdition page={data} edition={route.edition} />}
-              <RouteText route={route} pickup={pickup} copy={data.copies.find((copy) => copy.barcode === route.barcode)} />
-              {route.queue && (
-                <Suspense>
-                  <Wait wish={wishOf(route)} headed />
-                </Suspense>
-              )}
-              {i === first && (!isJournal || volume !== null) && (
+          <RouteItem
+            key={`${route.kind} ${String(route.hereOnly)}`}
+            route={route}
+            page={data}
+            wish={wishOf(route)}
+            action={
+              i === first &&
+              !volumeMissing && (
                 <Button
                   variant="contained"
                   fullWidth
@@ -123,27 +105,25 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
                 >
                   {holdInWords(t, volume, place)}
                 </Button>
-              )}
-            </div>
-          </li>
+              )
+            }
+          />
         ))}
       </ul>
-      {isJournal
-        ? volume === null && <p>{t(headed === undefined ? 'journals.choose' : 'routes.volumes')}</p>
-        : first < 0 &&
-          data.copies.length > 0 && (
-            <Button
-              variant="outlined"
-              fullWidth
-              onClick={() => {
-                onHold([controlNumber])
-              }}
-            >
-              {t('routes.holdSomewhere')}
-            </Button>
-          )}
-      {known && !reader && data.routes.some(({ kind }) => kind !== 'walk in') && <p className={styles.which}>{t('routes.asGuest')}</p>}
-      {(!isJournal || volume !== null) && (
+      {volumeMissing && <p>{t(headed === undefined ? 'journals.choose' : 'routes.volumes')}</p>}
+      {!volumeMissing && first < 0 && data.holdable && (
+        <Button
+          variant="outlined"
+          fullWidth
+          onClick={() => {
+            onHold([controlNumber])
+          }}
+        >
+          {t('routes.holdSomewhere')}
+        </Button>
+      )}
+      {known && !reader && data.routes.some(({ kind }) => kind !== 'walk in') && <p className={styles.asGuest}>{t('routes.asGuest')}</p>}
+      {!volumeMissing && (
         <Suspense>
           <OtherWays page={data} barcode={volume?.barcode ?? null} />
         </Suspense>
@@ -160,15 +140,6 @@ export const holdInWords = (t: Translate, volume: Volume | null, place: string):
 function whichOf(page: TitlePage, t: Translate): string {
   const own = page.editions.find((edition) => edition.controlNumber === page.controlNumber)
   return own ? [t(`carriers.${own.carrier}`), own.year, own.edition].filter(Boolean).join(', ') : ''
-}
-
-/** When a route can be taken, as far as it is known. */
-function whenOf(route: RouteLine, zone: string, t: Translate): string {
-  if (route.notPossible) return t('routes.notPossible')
-  if (route.open?.now) return t('routes.now')
-  if (route.open) return route.open.opens ? t('routes.from', { time: momentInWords(route.open.opens, zone) }) : t('routes.staysShut')
-  if (route.delivery) return t('routes.from', { time: momentInWords(route.delivery.inHand, zone) })
-  return t('routes.sure')
 }
 
 function OtherForms({ page }: { page: TitlePage }) {

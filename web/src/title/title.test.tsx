@@ -157,8 +157,14 @@ test('where no way can be asked for, a hold somewhere else is offered; where the
   expect(server.asked('title')).toHaveLength(1)
 })
 
+test('what can be held nowhere offers no hold', async () => {
+  open('/titles/p1', { title: titlePage({ holdable: false, routes: [route('kept for you', { notPossible: { code: 'no-rule' } })] }) })
+  expect(await screen.findByText('not possible')).toBeVisible()
+  expect(screen.queryByRole('button', { name: /^Hold/ })).toBeNull()
+})
+
 test('a title without copies says so', async () => {
-  open('/titles/p1', { title: titlePage({ copies: [], routes: [] }), places: { ...PLACES, branches: [branch('quay', 'Quayside')] } })
+  open('/titles/p1', { title: titlePage({ copies: [], routes: [], holdable: false }), places: { ...PLACES, branches: [branch('quay', 'Quayside')] } })
   expect(await screen.findByText('There is no copy on record.')).toBeVisible()
   expect(screen.getByText(/^There is no way to it here/)).toBeVisible()
   expect(screen.queryByRole('button', { name: /Hold/ })).toBeNull()

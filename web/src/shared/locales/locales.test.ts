@@ -22,6 +22,10 @@ test('German says all that English says, in words of its own', () => {
   expect(same.filter(([, text]) => !SHARED.has(text))).toEqual([])
 })
 
+test('a date in German, which ends with a full stop, ends no sentence', () => {
+  expect([...german].filter(([, text]) => /\{\{(date|due|from|until|opens)\}\}\./.test(text))).toEqual([])
+})
+
 test('each says the same facts', () => {
   const facts = (text: string | undefined) => [...new Set((text ?? '').match(/\{\{\s*\w+/g) ?? [])].sort()
   // A text for exactly one may leave the number out; one that names a form may say more.

@@ -421,7 +421,7 @@ export const first: InOtherWords<typeof english> = {
     'too-many-holds':
       'Sie haben {{held}} von {{limit}} Vormerkungen. Heben Sie eine auf oder holen Sie eine ab, dann können Sie diese machen.',
     'already-held': 'Das haben Sie schon vorgemerkt. Ihr Konto zeigt, wie es steht.',
-    'already-borrowed': 'Das haben Sie schon ausgeliehen, bis {{due}}.',
+    'already-borrowed': 'Das haben Sie bis {{due}} schon ausgeliehen.',
     'days-out-of-order': 'Die Tage sind vertauscht oder vorbei. Wählen Sie einen ersten Tag ab heute und einen letzten danach.',
     'too-far-ahead': 'Vormerkungen lassen sich bis {{date}} planen. Wählen Sie einen Tag davor.',
     'closed-day': 'Der Abholort ist am {{date}} geschlossen. Wählen Sie einen Tag, an dem er offen ist.',

@@ -37,7 +37,7 @@ export const getting: InOtherWords<typeof english> = {
   waiting: {
     heading: 'Wie lange',
     about: 'etwa {{date}}',
-    likely: 'Wahrscheinlich etwa {{date}}.',
+    likely: 'Wahrscheinlich ist es etwa {{date}} da.',
     between:
       'Acht von zehn solchen Vormerkungen liegen zwischen {{from}} und {{until}} bereit; Rückgabetermine sind Versprechen, keine Tatsachen.',
     fromOn: 'Es kommt frühestens {{from}}, vielleicht auch in einem halben Jahr nicht.',
