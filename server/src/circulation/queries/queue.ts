@@ -1,4 +1,5 @@
 /** The queue: holds that wait for a record. */
+import { PROMISING_STATES } from '@catalex/core/copies'
 import type { WaitingHold } from '@catalex/core/holds'
 import type { Queryable, Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
@@ -80,4 +81,16 @@ export async function holdsInQueue(source: Queryable, controlNumbers: readonly s
 export async function queuedHold(source: Queryable, reference: string, readerId: number | null): Promise<QueuedHold | undefined> {
   const rows = await source.read<QueuedRow>(`${QUEUED} AND reference = $reference AND readerId = $readerId`, { reference, readerId })
   return rows.map(queuedFrom).at(0)
+}
+
+export type PromisedHold = Pick<QueuedHold, 'pickup' | 'category' | 'homeSystem'>
+
+/** By barcode, the holds for which these copies are set aside. */
+export async function holdsPromised(source: Queryable, barcodes: readonly string[]): Promise<Map<string, PromisedHold>> {
+  const rows = await source.read<PromisedHold & { barcode: string }>(
+    `SELECT barcode, pickup, category, homeSystem FROM holds
+     WHERE barcode IN (SELECT value FROM json_each($barcodes)) AND state IN (SELECT value FROM json_each($states))`,
+    { barcodes: JSON.stringify(barcodes), states: JSON.stringify(PROMISING_STATES) },
+  )
+  return new Map(rows.map((row) => [row.barcode, row]))
 }

@@ -11,7 +11,7 @@ import type { Libraries } from '../../libraries/index.ts'
 import type { Moment } from '../moment.ts'
 import { copiesOf, type CopyNow } from './copies.ts'
 import { holdQuestion } from './question.ts'
-import { holdsInQueue, queuedHold, type QueuedHold } from './queue.ts'
+import { holdsInQueue, holdsPromised, queuedHold, type PromisedHold, type QueuedHold } from './queue.ts'
 
 export interface WaitingAsked {
   /** Whose it is; a guest has a borrower's category alone. */
@@ -46,11 +46,15 @@ export async function waitingFor(
   if (!Array.isArray(wanted)) return wanted
   const asked = holdQuestion(libraries, own ?? borrower, pickup, wanted, at.now)
   if (isRefusal(asked)) return asked
+  const promisedTo = await holdsPromised(
+    source,
+    copies.filter(({ promised }) => promised).map(({ barcode }) => barcode),
+  )
   const mine = servedBy(asked, copies, { records, barcode })
   const found = waitingEstimate(
     {
       now: minuteOf(at.now),
-      copies: await Promise.all(copies.map((copy) => stateOf(source, libraries, copy, at))),
+      copies: copies.map((copy) => stateOf(libraries, copy, promisedTo, at)),
       ahead: ahead.flatMap((hold) => aheadOf(libraries, hold, copies, at)),
       own: { copies: mine, pickup, branch: asked.pickup.branch },
       history: libraries.returns,
@@ -124,21 +128,20 @@ function turnOf(libraries: Libraries, hold: Borrower & { pickup: string }, branc
   }
 }
 
-async function stateOf(source: Queryable, libraries: Libraries, copy: CopyNow, { today }: Moment): Promise<WaitedFor> {
+/** @param promisedTo by barcode, the hold that a copy is set aside for */
+function stateOf(libraries: Libraries, copy: CopyNow, promisedTo: ReadonlyMap<string, PromisedHold>, { today }: Moment): WaitedFor {
   const { family, branch, status, due, promised, barcode } = copy
+  const hold = promisedTo.get(barcode)
+  const to = hold && libraries.branchAt(hold.pickup)
   const state = (): WaitedFor['state'] => {
+    if (hold && to) return { is: 'promised', to: turnOf(libraries, hold, to, copy) }
+    // Promised with another piece of its set: it is on its way to somebody, and nobody says to whom.
+    if (promised) return { is: 'out', due: minuteOf(today, libraries) }
     if (due !== null) return { is: 'out', due: minuteOf(due, libraries) }
     if (status === 'being prepared' || status === 'on order' || status === 'at the binder') return { is: status }
     return { is: 'in' }
   }
-  if (!promised) return { family, branch, state: state() }
-  const [hold] = await source.read<Borrower & { pickup: string }>(
-    "SELECT pickup, category, homeSystem FROM holds WHERE barcode = $barcode AND state IN ('being fetched', 'in transit', 'ready')",
-    { barcode },
-  )
-  const to = hold && libraries.branchAt(hold.pickup)
-  if (!hold || !to) return { family, branch, state: { is: 'out', due: minuteOf(today, libraries) } }
-  return { family, branch, state: { is: 'promised', to: turnOf(libraries, hold, to, copy) } }
+  return { family, branch, state: state() }
 }
 
 /** Of a day, when its desk closes. */
