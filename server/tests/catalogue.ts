@@ -5,6 +5,7 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pino } from 'pino'
+import type { ReaderRow } from '@catalex/contract/files'
 import { makeWorld, writeWorld } from '@catalex/demo/world'
 import { load } from '../src/cli/commands/load.ts'
 import { Database } from '../src/database/index.ts'
@@ -36,6 +37,17 @@ export interface Catalogue {
   world: string
   close(): Promise<void>
 }
+
+/** With the PIN 1234, whom nothing keeps from borrowing. */
+export const sampleReader = (card: string, category = 'adult'): Partial<ReaderRow> => ({
+  card,
+  pin: '1234',
+  name: `Reader ${card}`,
+  category,
+  homeBranch: 'ferrygate',
+  expires: '2030-01-01',
+  owed: '0',
+})
 
 /** @param change changes the files of the world before they are loaded */
 export async function startCatalogue(titles: number, change: (world: string) => void = () => undefined): Promise<Catalogue> {

@@ -5,12 +5,13 @@ import type { Card } from '@catalex/contract/card'
 import type { Hold, HoldOptions } from '@catalex/contract/holds'
 import type { Problem } from '@catalex/contract/problem'
 import { mayBecome } from '@catalex/core/holds'
+import { addReaders } from '@catalex/demo/world'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { handOn } from '../src/circulation/commands/handOn.ts'
 import { transition } from '../src/circulation/commands/transition.ts'
 import { HOLDS, LOANS } from '../src/circulation/tables.ts'
-import { DAY, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+import { DAY, sampleReader, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 const READERS = 5
 const PICKUPS = ['ferrygate', 'northmole', 'corrow']
@@ -22,12 +23,11 @@ let titles: string[]
 
 /** Readers of the adult category; one pickup location is for students alone, and a category of readers has none at all. */
 function changeWorld(world: string): void {
-  const rows = Array.from(
-    { length: READERS + 2 },
-    (_, i) =>
-      `${cardOf(i)},1234,Reader ${String(i)},${i === READERS ? 'adult' : i > READERS ? 'hermit' : 'adult'},ferrygate,2030-01-01,0,,`,
+  const category = (i: number) => (i > READERS ? 'hermit' : 'adult')
+  addReaders(
+    world,
+    Array.from({ length: READERS + 2 }, (_, i) => sampleReader(cardOf(i), category(i))),
   )
-  writeFileSync(join(world, 'readers.csv'), `${readFileSync(join(world, 'readers.csv'), 'utf8').trimEnd()}\n${rows.join('\n')}\n`)
   const policies = JSON.parse(readFileSync(join(world, 'policies.json'), 'utf8')) as { categories: object[] }
   policies.categories.push({ code: 'hermit', name: 'Hermit', holdsLimit: 5, owedLimit: 1000 })
   writeFileSync(join(world, 'policies.json'), JSON.stringify(policies))

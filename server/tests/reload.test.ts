@@ -5,25 +5,27 @@ import type { Card } from '@catalex/contract/card'
 import type { Hold } from '@catalex/contract/holds'
 import type { Problem } from '@catalex/contract/problem'
 import type { SearchAnswer } from '@catalex/contract/search'
-import { makeWorld, writeWorld } from '@catalex/demo/world'
+import { addReaders, makeWorld, writeWorld } from '@catalex/demo/world'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { load } from '../src/cli/commands/load.ts'
 import { claim } from '../src/database/index.ts'
 import { virtualClock } from '../src/standins/index.ts'
-import { DAY, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+import { DAY, sampleReader, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 const READERS = 20
 const TITLES = 400
 const cardOf = (reader: number) => `000800${String(reader).padStart(2, '0')}`
-const addReaders = (world: string) => {
-  const rows = Array.from({ length: READERS }, (_, i) => `${cardOf(i)},1234,Reader ${String(i)},adult,ferrygate,2030-01-01,0,,`)
-  writeFileSync(join(world, 'readers.csv'), `${readFileSync(join(world, 'readers.csv'), 'utf8').trimEnd()}\n${rows.join('\n')}\n`)
+const withReaders = (world: string) => {
+  addReaders(
+    world,
+    Array.from({ length: READERS }, (_, i) => sampleReader(cardOf(i))),
+  )
 }
 
 let catalogue: Catalogue
 let readers: Visitor[]
 beforeAll(async () => {
-  catalogue = await startCatalogue(TITLES, addReaders)
+  catalogue = await startCatalogue(TITLES, withReaders)
   readers = Array.from({ length: READERS }, () => new Visitor(catalogue.address))
   for (const [i, reader] of readers.entries()) expect((await reader.signIn(cardOf(i), '1234')).status).toBe(200)
 })
@@ -56,7 +58,7 @@ async function rewriteWithout(
         yield { ...record, marc: { ...record.marc, fields: change(record.marc.fields.map((field) => [...field]), numberOf(record.marc.fields)) } }
   } // prettier-ignore
   await writeWorld({ ...world, records } as typeof world, catalogue.world)
-  addReaders(catalogue.world)
+  withReaders(catalogue.world)
 }
 
 it('while twenty readers place and cancel, no hold is lost, moved or doubled, and all stay signed in', async () => {

@@ -5,7 +5,7 @@ import type { MakeRequest, ReaderRequest, RequestOffers } from '@catalex/contrac
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DateTime } from 'luxon'
 import { momentOf } from '../src/circulation/index.ts'
-import { keptMessages } from '../src/standins/index.ts'
+import { keptMessages, type Mail } from '../src/standins/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
@@ -38,10 +38,12 @@ it('a scan is offered at the price of the owner, agreed to by the page, and told
   const { status, body } = await make({ ...wish, cost: 320 }, key)
   expect([status, body.kind, body.cost, body.part, body.controlNumber]).toEqual([201, 'scan', 320, 'Chapter 3, pp. 40–51', stores])
   expect((await make({ ...wish, cost: 320 }, key)).body.id).toBe(body.id)
+  expect((await make({ ...wish, pages: 11, cost: 320 }, key)).body.refusal).toEqual({ code: 'key-reused' })
   expect((await ines.get<Card>('/api/card')).body.requests.map(({ id }) => id)).toEqual([body.id])
   const [told] = await keptMessages(catalogue.database, 1)
-  expect(told).toMatchObject({ to: 'store@libraries.example', text: expect.stringContaining('Chapter 3') as string })
-  expect(JSON.stringify(told)).toContain(body.reference)
+  expect(told).toMatchObject({ to: 'store@libraries.example', subject: `Scan ${body.reference}: On sediments` })
+  const lines = ['Card: 00042117', 'Cost agreed to: 3.20 EUR', 'Title: On sediments', 'Part: Chapter 3, pp. 40–51', 'Pages: 12', `Record: ${stores}`, `Copy: ${barcode}`] // prettier-ignore
+  expect((told as Mail).text.split('\n')).toEqual(lines)
 })
 
 it('what nothing here can serve is asked for outside, at the price of the reader, and is withdrawn again', async () => {
@@ -49,11 +51,14 @@ it('what nothing here can serve is asked for outside, at the price of the reader
   expect(nothing).toEqual({ scan: null, outside: { offer: { cost: 450, days: 14 }, refusal: null } })
   const junior = await catalogue.database.read<{ card: string }>("SELECT card FROM readers WHERE category = 'junior'")
   expect(junior.length).toBeGreaterThan(0)
-  const wish = { kind: 'outside', title: 'Tides of another sea', author: 'Nobody Known', pickup: 'corrow' } as const
+  const wish = { kind: 'outside', title: 'Tides of\r\nBcc: everybody@libraries.example', author: 'Nobody Known', pickup: 'corrow' } as const
   expect((await make({ ...wish, cost: 0 })).body.refusal).toEqual({ code: 'cost-changed', cost: 450 })
   expect((await make({ ...wish, pickup: 'nowhere', cost: 450 })).body.refusal).toEqual({ code: 'pickup-not-served' })
   const { body } = await make({ ...wish, cost: 450 })
   expect([body.pickup, body.withdrawn]).toEqual(['corrow', false])
+  // What somebody typed begins no line of its own in a mail.
+  const [told] = await keptMessages(catalogue.database, 1)
+  expect((told as Mail).subject).toBe(`From outside ${body.reference}: Tides of Bcc: everybody@libraries.example`)
   expect((await ines.ask<ReaderRequest>('DELETE', `/api/requests/${body.id}`)).body.withdrawn).toBe(true)
   expect((await ines.get<Card>('/api/card')).body.requests.map(({ id }) => id)).not.toContain(body.id)
   // Staff may still look it up for a month.

@@ -1,8 +1,9 @@
 /** A server of its own for the attacks: a demo world with readers enough, in a process that can be killed. */
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
-import { appendFileSync, existsSync } from 'node:fs'
+import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { addReaders } from '@catalex/demo/world'
 import { Visitor } from './visitor.ts'
 
 const DAY = '2026-11-25'
@@ -21,8 +22,18 @@ export function prepare(folder: string, titles: number): string {
   const world = join(folder, 'world')
   const size = ['--titles', String(titles), '--branches', '14', '--seed', 'attack', '--today', DAY]
   must(script('demo/dist/cli/makeWorld.js'), [...size, '--out', world])
-  const rows = Array.from({ length: READERS }, (_, i) => `${cardOf(i)},${PIN},Attack Reader ${String(i)},adult,ferrygate,2029-01-01,0,,`)
-  appendFileSync(join(world, 'readers.csv'), `${rows.join('\n')}\n`)
+  addReaders(
+    world,
+    Array.from({ length: READERS }, (_, i) => ({
+      card: cardOf(i),
+      pin: PIN,
+      name: `Attack Reader ${String(i)}`,
+      category: 'adult',
+      homeBranch: 'ferrygate',
+      expires: '2029-01-01',
+      owed: '0',
+    })),
+  )
   must(CATALEX, ['load', '--world', world, '--data', data])
   return data
 }

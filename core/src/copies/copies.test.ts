@@ -15,6 +15,7 @@ import {
   type Copy,
   type CopyFacts,
 } from './index.ts'
+import { sampleCopy } from './sample.ts'
 
 describe('how a copy may be used', () => {
   it.each([
@@ -85,19 +86,11 @@ describe('a set of pieces', () => {
     use: fc.constantFrom('loan' as const, 'here only' as const),
     due: fc.constantFrom('2026-12-01', '2026-12-09'),
   })
-  const some = fc.array(piece, { maxLength: 9 }).map((pieces) =>
-    pieces.map((one, i): Copy => ({
-      ...one,
-      due: one.status === 'on loan' ? one.due : null,
-      barcode: String((i * 7) % 10),
-      family: 'print',
-      system: 'pub',
-      branch: 'quay',
-      collection: 'main',
-      collectionKind: 'open shelf',
-      enumeration: null,
-    })),
-  )
+  const some = fc
+    .array(piece, { maxLength: 9 })
+    .map((pieces) =>
+      pieces.map((one, i) => sampleCopy({ ...one, due: one.status === 'on loan' ? one.due : null, barcode: String((i * 7) % 10) })),
+    )
   it('serves as one: in now with all pieces in now, promised with any, lost with any, here only with any, due with the last', () => {
     fc.assert(
       fc.property(some, (copies) => {

@@ -17,6 +17,7 @@ import {
   type HoldRule,
   type AccountStatus,
 } from './index.ts'
+import { sampleCopy as copy } from '../copies/sample.ts'
 
 const RULES: HoldRule[] = [
   { uses: ['here only'], allow: false, cost: 0, reason: 'It stays here.', remedy: 'Read it here.' },
@@ -24,22 +25,6 @@ const RULES: HoldRule[] = [
   { owners: ['uni'], categories: ['adult'], allow: true, cost: 150, reason: null, remedy: null },
   { allow: true, cost: 0, reason: null, remedy: null },
 ]
-const copy = (given: Partial<Copy>): Copy => ({
-  barcode: '1',
-  controlNumber: 'r1',
-  family: 'print',
-  system: 'pub',
-  branch: 'quay',
-  collection: 'fiction',
-  collectionKind: 'open shelf',
-  use: 'loan',
-  status: 'on shelf',
-  promised: false,
-  due: null,
-  enumeration: null,
-  set: null,
-  ...given,
-})
 const ask = (copies: Copy[], more: Partial<Parameters<typeof servingOf>[0]> = {}) =>
   servingOf({
     rules: RULES,

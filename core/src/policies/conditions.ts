@@ -33,14 +33,19 @@ export interface RuledCopy {
   collection: string
 }
 
-export function conditionsHold(rule: RuleConditions, { category, homeSystem }: Borrower, copy: RuledCopy): boolean {
-  const has = <T>(list: readonly T[] | undefined, ...values: T[]) => list === undefined || values.some((value) => list.includes(value))
-  return (
-    has(rule.categories, category) &&
-    has(rule.homes, ...(homeSystem === null ? [] : [homeSystem, ...(homeSystem === copy.system ? ['owner'] : [])])) &&
-    has(rule.uses, copy.use) &&
-    has(rule.families, copy.family) &&
-    has(rule.owners, copy.system) &&
-    has(rule.places, copy.branch, `${copy.branch}/${copy.collection}`)
-  )
-}
+type BorrowerConditions = Pick<RuleConditions, 'categories' | 'homes'>
+
+/** @param owner system that owns the copy that is meant; null where none is, and "owner" then is nobody's home */
+export const borrowerFits = (rule: BorrowerConditions, { category, homeSystem }: Borrower, owner: string | null): boolean =>
+  has(rule.categories, category) &&
+  has(rule.homes, ...(homeSystem === null ? [] : [homeSystem, ...(homeSystem === owner ? ['owner'] : [])]))
+
+export const conditionsHold = (rule: RuleConditions, borrower: Borrower, copy: RuledCopy): boolean =>
+  borrowerFits(rule, borrower, copy.system) &&
+  has(rule.uses, copy.use) &&
+  has(rule.families, copy.family) &&
+  has(rule.owners, copy.system) &&
+  has(rule.places, copy.branch, `${copy.branch}/${copy.collection}`)
+
+const has = <T>(list: readonly T[] | undefined, ...values: T[]): boolean =>
+  list === undefined || values.some((value) => list.includes(value))

@@ -1,7 +1,7 @@
 /** What readers ask for beside holds: a scan of a part, a copy from outside these libraries, a purchase. */
 import { isInNow, type Copy } from '../copies/index.ts'
 import type { Refusal } from '../holds/index.ts'
-import { conditionsHold, type Borrower, type RuleConditions } from '../policies/index.ts'
+import { borrowerFits, conditionsHold, type Borrower, type RuleConditions } from '../policies/index.ts'
 
 export const REQUEST_KINDS = ['scan', 'outside', 'purchase'] as const
 export type RequestKind = (typeof REQUEST_KINDS)[number]
@@ -63,10 +63,7 @@ export function scanOffer(copies: readonly Copy[], rules: readonly ScanRule[], b
 
 /** @returns null where nobody says anything of it */
 export function outsideOffer(rules: readonly OutsideRule[], borrower: Borrower): OutsideOffer | Refusal | null {
-  // No copy is meant: a home that is the owner of one is nobody's.
-  const rule = rules.find(
-    ({ categories, homes }) => (categories?.includes(borrower.category) ?? true) && (homes?.includes(borrower.homeSystem ?? '') ?? true),
-  )
+  const rule = rules.find((one) => borrowerFits(one, borrower, null))
   if (!rule) return null
   return rule.allow ? { cost: rule.cost, days: rule.days } : refusalOf(rule)
 }

@@ -1,23 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import type { Copy } from '../copies/index.ts'
+import { sampleCopy } from '../copies/sample.ts'
 import { outsideOffer, scanCost, scanOffer, type OutsideRule, type ScanRule } from './index.ts'
 
-const copy = (barcode: string, system: string, more: Partial<Copy> = {}): Copy => ({
-  barcode,
-  controlNumber: 'r1',
-  family: 'print',
-  system,
-  branch: system,
-  collection: 'main',
-  collectionKind: 'open shelf',
-  use: 'loan',
-  status: 'on shelf',
-  promised: false,
-  due: null,
-  enumeration: null,
-  set: null,
-  ...more,
-})
+const copy = (barcode: string, system: string, more: Partial<Copy> = {}) => sampleCopy({ barcode, system, branch: system, ...more })
 const scans = (more: Partial<ScanRule>): ScanRule => ({ allow: true, cost: 200, perPage: 10, mostPages: 40, days: 3, reason: null, remedy: null, ...more }) // prettier-ignore
 const RULES: ScanRule[] = [
   scans({ families: ['score'], allow: false, reason: 'Scores are in copyright.', remedy: 'Read it there.' }),

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { openState, type OpeningHours } from '../calendar/index.ts'
 import type { Copy } from '../copies/index.ts'
 import { routesFor, routesToAny, walkInRoutes, type RoutesQuestion } from './index.ts'
+import { sampleCopy as copy } from '../copies/sample.ts'
 
 const ZONE = 'Europe/Dublin'
 const at = (time: string) => DateTime.fromISO(time, { zone: ZONE })
@@ -34,22 +35,6 @@ describe('opening hours', () => {
   })
 })
 
-const copy = (given: Partial<Copy>): Copy => ({
-  barcode: '1',
-  controlNumber: 'r1',
-  family: 'print',
-  system: 'pub',
-  branch: 'quay',
-  collection: 'fiction',
-  collectionKind: 'open shelf',
-  use: 'loan',
-  status: 'on shelf',
-  promised: false,
-  due: null,
-  enumeration: null,
-  set: null,
-  ...given,
-})
 const rules = [
   { uses: ['here only' as const], allow: false, cost: 0, reason: 'It stays.', remedy: null },
   { allow: true, cost: 0, reason: null, remedy: null },

@@ -1,3 +1,3 @@
 /** The demo's world, made anew from a seed. */
 export { makeWorld, type World, type WorldOptions } from './world.ts'
-export { writeWorld } from './write.ts'
+export { addReaders, writeWorld } from './write.ts'

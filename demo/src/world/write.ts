@@ -1,8 +1,8 @@
 /** Writes the world as the files that any library would bring, record by record. */
-import { createWriteStream, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { appendFileSync, createWriteStream, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { once } from 'node:events'
 import { join } from 'node:path'
-import type { LoanRow } from '@catalex/contract/files'
+import type { LoanRow, ReaderRow } from '@catalex/contract/files'
 import { stringify } from 'csv-stringify/sync'
 import { Marc } from 'marcjs'
 import { authorityRecords } from '../titles/authorities.ts'
@@ -32,6 +32,13 @@ export async function writeWorld(world: World, folder: string, progress: (titles
   rmSync(folder, { recursive: true, force: true })
   renameSync(building, folder)
   return titles
+}
+
+/** Readers beside those of the world, for those who try it with many; what is not said of them is left empty. */
+export function addReaders(folder: string, readers: readonly Partial<ReaderRow>[]): void {
+  const file = join(folder, 'readers.csv')
+  const [heads = ''] = readFileSync(file, 'utf8').split('\n', 1)
+  appendFileSync(file, stringify([...readers], { columns: heads.split(',') }))
 }
 
 const BATCH = 1000

@@ -1,23 +1,7 @@
 /** The libraries: systems, branches and collections, and the rules by which they lend. */
-import {
-  courierFileSchema,
-  coursesFileSchema,
-  displaysFileSchema,
-  inFormOfNow,
-  libraryFileSchema,
-  policiesFileSchema,
-  returnsFileSchema,
-  type CourierFile,
-  type CoursesFile,
-  type DisplaysFile,
-  type Documents,
-  type LibraryFile,
-  type PoliciesFile,
-  type ReturnsFile,
-} from '@catalex/contract/files'
+import type { CoursesFile, DisplaysFile, LibraryFile, PoliciesFile } from '@catalex/contract/files'
 import type { Branch, Collection, PickupPoint } from '@catalex/contract/libraries'
-import { plansFileSchema, type BranchPlan, type PlansFile } from '@catalex/contract/plans'
-import { checked } from '@catalex/contract/schema'
+import type { BranchPlan } from '@catalex/contract/plans'
 import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
 import type { RecordedStatus } from '@catalex/core/catalogue'
 import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
@@ -31,20 +15,13 @@ import { facetTree, type FacetTree, type InHand } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
 import { Deliveries, type DeliveryOf, type Shelves } from './courier.ts'
 import { placeCode } from './places.ts'
-import { SETTINGS, VERSION } from './settings.ts'
+import { readTold, storeTold, versionIn, type Told } from './told.ts'
 
+export type { Told } from './told.ts'
 export { placeCode } from './places.ts'
 export { storeDocuments, type MissingRecord } from './documents.ts'
 
 const MINUTE = 60_000
-
-/** What the library says of itself. */
-export interface Told {
-  library: LibraryFile
-  policies: PoliciesFile
-  /** Of those that need not be there, what is used here. */
-  documents?: Pick<Documents, 'courier' | 'courses' | 'displays' | 'plans' | 'returns'>
-}
 
 export class Libraries {
   private branches = new Map<string, Branch>()
@@ -82,25 +59,20 @@ export class Libraries {
   }
 
   static async load(source: Queryable): Promise<Libraries> {
-    return new Libraries(await read(source), await versionIn(source))
+    return new Libraries(await readTold(source), await versionIn(source))
   }
 
   /** Takes over what another process has stored. @returns whether there was anything new */
   async refresh(source: Queryable): Promise<boolean> {
     const version = await versionIn(source)
     if (version === this.version) return false
-    this.take(await read(source))
+    this.take(await readTold(source))
     this.version = version
     return true
   }
 
   async save(write: Write): Promise<void> {
-    const settings = write.use(SETTINGS)
-    const values = { library: JSON.stringify(this.library), policies: JSON.stringify(this.policies) }
-    const stored = await settings.findAll({ where: { name: Object.keys(values) } })
-    if (Object.entries(values).every(([name, value]) => stored.some((setting) => setting.name === name && setting.value === value))) return
-    this.version = (await versionIn(write)) + 1
-    for (const [name, value] of Object.entries({ ...values, [VERSION]: String(this.version) })) await settings.upsert({ name, value })
+    this.version = (await storeTold(write, this.told)) ?? this.version
   }
 
   get library(): LibraryFile {
@@ -326,27 +298,4 @@ export class Libraries {
       pickups.map((point) => ({ point, place: { code: point.code, branch, system } })),
     )
   }
-}
-
-async function read(source: Queryable): Promise<Told> {
-  const rows = await source.read<{ name: string; value: string }>(
-    "SELECT name, value FROM settings WHERE name IN ('library', 'policies', 'courier', 'courses', 'displays', 'plans', 'returns')",
-  )
-  const value = (name: string): unknown => JSON.parse(rows.find((row) => row.name === name)?.value ?? 'null')
-  return {
-    library: checked<LibraryFile>(libraryFileSchema, inFormOfNow(value('library'))),
-    policies: checked<PoliciesFile>(policiesFileSchema, value('policies')),
-    documents: {
-      ...(value('courier') === null ? {} : { courier: checked<CourierFile>(courierFileSchema, value('courier')) }),
-      courses: checked<CoursesFile>(coursesFileSchema, value('courses') ?? []),
-      displays: checked<DisplaysFile>(displaysFileSchema, value('displays') ?? []),
-      plans: checked<PlansFile>(plansFileSchema, value('plans') ?? []),
-      ...(value('returns') === null ? {} : { returns: checked<ReturnsFile>(returnsFileSchema, value('returns')) }),
-    },
-  }
-}
-
-async function versionIn(source: Queryable): Promise<number> {
-  const [row] = await source.read<{ value: string }>('SELECT value FROM settings WHERE name = $name', { name: VERSION })
-  return Number(row?.value ?? 0)
 }

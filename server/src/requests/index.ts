@@ -10,6 +10,7 @@ import type { Queryable, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf, type Reader } from '../readers/index.ts'
 import { keepMail, newReference } from '../standins/index.ts'
+import { mailOf } from './mail.ts'
 import { REQUESTS } from './tables.ts'
 
 export { requestOffers, type OffersAsked } from './offers.ts'
@@ -22,8 +23,9 @@ export async function makeRequest(
   { wish, key }: { wish: MakeRequest; key: string | null },
   at: Moment,
 ): Promise<ReaderRequest | Refusal> {
-  const before = key === null ? [] : await requestsWhere(write, 'q.readerId = $id AND q.requestKey = $key', { id: reader.id, key })
-  if (before[0]) return before[0]
+  const details = JSON.stringify(wish)
+  const earlier = await earlierAnswer(write, reader, { details, key })
+  if (earlier !== null) return earlier
   const decided = await decide(write, libraries, reader, wish, at)
   if (isRefusal(decided)) return decided
   if (decided.cost > wish.cost) return { code: 'cost-changed', cost: decided.cost }
@@ -37,15 +39,28 @@ export async function makeRequest(
     at: at.now,
     title: wish.title.trim(),
     cost: decided.cost,
-    details: JSON.stringify(wish),
+    details,
     requestKey: key,
   })
-  const mail = decided.branch === null ? null : (libraries.branch(decided.branch)?.contact?.mail ?? null)
-  if (mail !== null)
-    await keepMail(write, { to: mail, subject: `${SUBJECTS[wish.kind]} ${reference}: ${wish.title}`, text: inWords(wish) }, at.now)
+  const mail = mailOf(libraries, decided.branch, reader, { wish: { ...wish, cost: decided.cost }, reference })
+  if (mail !== null) await keepMail(write, mail, at.now)
   const [kept] = await requestsWhere(write, 'q.code = $code', { code })
   if (!kept) throw new Error('A request that was stored did not come back.')
   return kept
+}
+
+/** @returns null for what was not asked before */
+async function earlierAnswer(
+  write: Write,
+  { id }: Reader,
+  { details, key }: { details: string; key: string | null },
+): Promise<ReaderRequest | Refusal | null> {
+  if (key === null) return null
+  const [row] = await write.read<{ code: string; details: string }>('SELECT code, details FROM requests WHERE readerId = $id AND requestKey = $key', { id, key }) // prettier-ignore
+  if (!row) return null
+  if (row.details !== details) return { code: 'key-reused' }
+  const [earlier] = await requestsWhere(write, 'q.code = $code', { code: row.code })
+  return earlier ?? null
 }
 
 export async function withdrawRequest(write: Write, reader: Reader, code: string): Promise<ReaderRequest | Refusal> {
@@ -63,8 +78,6 @@ export async function purgeRequests(write: Write, days: number, { now }: Moment)
   const before = DateTime.fromISO(now, { zone: 'utc' }).minus({ days }).toISO()
   await write.run('DELETE FROM requests WHERE withdrawn = 1 AND at < $before', { before })
 }
-
-const SUBJECTS = { scan: 'Scan', outside: 'From outside', purchase: 'Suggestion to buy' } as const
 
 /** What it costs, and whose staff it is for. */
 interface Decided {
@@ -93,14 +106,6 @@ async function decide(write: Write, libraries: Libraries, reader: Reader, wish: 
   const pages = wish.pages ?? 1
   if (pages > offer.mostPages) return { code: 'too-many-pages', limit: offer.mostPages }
   return { cost: scanCost(offer, pages), branch: offer.branch }
-}
-
-/** As staff read it: what was filled in, line by line. */
-function inWords({ kind: _, cost: __, ...filled }: MakeRequest): string {
-  return Object.entries(filled)
-    .filter(([, value]) => value !== '')
-    .map(([name, value]) => `${name}: ${String(value)}`)
-    .join('\n')
 }
 
 interface RequestRow extends Omit<ReaderRequest, 'withdrawn' | 'part' | 'pickup'> {

@@ -164,7 +164,10 @@ test('what can be held nowhere offers no hold', async () => {
 })
 
 test('a title without copies says so', async () => {
-  open('/titles/p1', { title: titlePage({ copies: [], routes: [], holdable: false }), places: { ...PLACES, branches: [branch('quay', 'Quayside')] } })
+  open('/titles/p1', {
+    title: titlePage({ copies: [], routes: [], holdable: false }),
+    places: { ...PLACES, branches: [branch('quay', 'Quayside')] },
+  })
   expect(await screen.findByText('There is no copy on record.')).toBeVisible()
   expect(screen.getByText(/^There is no way to it here/)).toBeVisible()
   expect(screen.queryByRole('button', { name: /Hold/ })).toBeNull()
