@@ -190,6 +190,11 @@ describe('a hold', () => {
     const volume = copies.find((copy) => copy.enumeration === 'v.20 (1998)')?.barcode ?? ''
     const { body } = await visitor().get<TitlePage>(`/api/titles/${controlNumber}?at=ferrygate&volume=${volume}`)
     expect([body.routes.some(({ kind, notPossible }) => kind !== 'walk in' && notPossible === null), body.holdable]).toEqual([false, true])
+    // Whoever comes to the university may borrow it there.
+    expect(body.routes.at(-1)).toMatchObject({
+      notPossible: { code: 'rule' },
+      lends: { branch: 'cope', loan: { count: 28, unit: 'days' } },
+    })
   })
 
   it('can’t be cancelled by somebody else', async () => {

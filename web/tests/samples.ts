@@ -81,6 +81,7 @@ export const route = (kind: RouteLine['kind'], more: Partial<RouteLine> = {}): R
   hereOnly: false,
   delivery: null,
   notPossible: null,
+  lends: null,
   ...more,
 })
 

@@ -51,6 +51,8 @@ const verdictSchema = {
   description: 'Whether this reader may have it sent to the pickup location, and why not.',
 } as const
 
+const loanLength = shape({ count, unit: oneOf(['days', 'hours'] as const) })
+
 export const copySchema = shape({
   barcode: text,
   place: shelfPlaceSchema,
@@ -67,7 +69,7 @@ export const copySchema = shape({
     ...list(shape({ what: text, branch: text, collection: text, floor: text })),
     description: 'What belongs to the same set, and where it stands: the disc of a book.',
   },
-  loan: { ...orNull(shape({ count, unit: oneOf(['days', 'hours'] as const) })), description: 'For how long this reader may have it.' },
+  loan: { ...orNull(loanLength), description: 'For how long this reader may have it.' },
   hold: verdictSchema,
 })
 
@@ -81,6 +83,10 @@ export const routeSchema = shape({
   hereOnly: flag,
   delivery: { ...orNull(deliverySchema), description: 'How a copy that is kept or sent comes; null where nobody knows.' },
   notPossible: orNull(refusalSchema),
+  lends: {
+    ...orNull(shape({ branch: text, loan: loanLength })),
+    description: 'Where it is not possible: the nearest branch that lends a copy on the spot to this reader who comes.',
+  },
 })
 
 export const onlineVersionSchema = shape({ url: text, label: textOrNull })

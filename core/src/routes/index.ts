@@ -3,6 +3,7 @@ import type { DateTime } from 'luxon'
 import { openState, type OpeningHours } from '../calendar/index.ts'
 import type { Delivery } from '../courier/index.ts'
 import { isInNow, isLost, isReachable, type Copy } from '../copies/index.ts'
+import { loanLength, type LoanLength, type LoanRule } from '../loans/index.ts'
 import { isRefusal, servingOf, type HoldQuestion, type Refusal } from '../holds/index.ts'
 
 export const ROUTE_KINDS = ['walk in', 'kept for you', 'sent over', 'in the queue'] as const
@@ -22,6 +23,8 @@ export interface Route {
   /** Kept or sent: how and when it comes; null where nobody knows. */
   delivery: Delivery | null
   notPossible: Refusal | null
+  /** Where it is not possible: the nearest branch that lends a copy on the spot to this reader who comes. */
+  lends: { branch: string; loan: LoanLength } | null
 }
 
 export interface WalkInQuestion {
@@ -36,6 +39,7 @@ export interface WalkInQuestion {
 export interface RoutesQuestion extends HoldQuestion, WalkInQuestion {
   /** Readers who wait for any of these copies. */
   waiting: number
+  loanRules: readonly LoanRule[]
 }
 
 export function routesFor(question: RoutesQuestion): Route[] {
@@ -84,7 +88,7 @@ function openAt(question: WalkInQuestion, branch: string): Route['open'] {
 
 function holdRoutes(question: RoutesQuestion): Route[] {
   const serving = servingOf(question)
-  if (isRefusal(serving)) return [{ ...plainRoute(kindRefused(question)), notPossible: serving }]
+  if (isRefusal(serving)) return [{ ...plainRoute(kindRefused(question)), notPossible: serving, lends: lendingOf(question) }]
   if (serving.copy === null) {
     return [{ ...plainRoute('in the queue'), cost: serving.cost, queue: { before: question.waiting, copies: serving.eligible.length } }]
   }
@@ -99,6 +103,26 @@ function kindRefused(question: RoutesQuestion): RouteKind {
   return free.length > 0 || question.copies.every((copy) => isLost(copy)) ? 'sent over' : 'in the queue'
 }
 
-function plainRoute(kind: RouteKind): Route {
-  return { kind, barcode: null, cost: 0, open: null, queue: null, hereOnly: false, delivery: null, notPossible: null }
+/** A library that sends nothing may still lend at its own desk. */
+function lendingOf({ copies, loanRules, borrower, pickup, walkable }: RoutesQuestion): Route['lends'] {
+  const near = [pickup.branch, ...walkable]
+  const distance = ({ branch }: Copy) => (near.includes(branch) ? near.indexOf(branch) : near.length)
+  for (const copy of copies.filter((one) => isInNow(one) && isReachable(one)).sort((a, b) => distance(a) - distance(b))) {
+    const loan = loanLength(loanRules, borrower, copy)
+    if (loan) return { branch: copy.branch, loan }
+  }
+  return null
 }
+
+/** A route of which nothing is known yet. */
+export const plainRoute = (kind: RouteKind): Route => ({
+  kind,
+  barcode: null,
+  cost: 0,
+  open: null,
+  queue: null,
+  hereOnly: false,
+  delivery: null,
+  notPossible: null,
+  lends: null,
+})

@@ -52,6 +52,7 @@ const question = (copies: Copy[], more: Partial<RoutesQuestion> = {}): RoutesQue
   ]),
   walkable: ['hill', 'quay'],
   waiting: 0,
+  loanRules: [{ uses: ['loan'], days: 28, renewals: 2 }],
   ...more,
 })
 const kinds = (copies: Copy[], more: Partial<RoutesQuestion> = {}) =>

@@ -6,7 +6,7 @@ import { isInNow, piecesOf } from '@catalex/core/copies'
 import { courseId } from '@catalex/core/courses'
 import { verdictFor, type PickupPlace } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
-import { routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
+import { plainRoute, routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
 import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
 import { copiesOf, countWaiting, isHoldable, deliveryLine, momentOf, type CopyNow } from '../circulation/index.ts'
@@ -184,21 +184,11 @@ function routesTo(
         delivery: libraries.deliveriesTo(pickup.code, question.now),
         ...walking,
         waiting: any.waiting,
+        loanRules: libraries.loanRules,
       },
       own,
     )
-  const refusal = { code: 'pickup-not-served' } as const
-  const route: Route = {
-    kind: 'sent over',
-    barcode: null,
-    cost: 0,
-    open: null,
-    queue: null,
-    hereOnly: false,
-    delivery: null,
-    notPossible: refusal,
-  }
-  return [...walkInRoutes(walking), route]
+  return [...walkInRoutes(walking), { ...plainRoute('sent over'), notPossible: { code: 'pickup-not-served' } }]
 }
 
 const isHold = ({ kind, notPossible }: Route): boolean => kind !== 'walk in' && notPossible === null

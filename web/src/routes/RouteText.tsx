@@ -32,6 +32,9 @@ export function RouteText({ route, copy, pickup }: { route: RouteLine; copy: Cop
     return (
       <>
         <p>{refusalInWords(t, route.notPossible, all.timeZone)}</p>
+        {route.lends && (
+          <p>{t(`routes.lends.${route.lends.loan.unit}`, { count: route.lends.loan.count, branch: branchName(route.lends.branch) })}</p>
+        )}
         <HelpAtHand words={t('routes.askDesk')} />
       </>
     )

@@ -158,8 +158,14 @@ test('where no way can be asked for, a hold somewhere else is offered; where the
 })
 
 test('what can be held nowhere offers no hold', async () => {
-  open('/titles/p1', { title: titlePage({ holdable: false, routes: [route('kept for you', { notPossible: { code: 'no-rule' } })] }) })
+  open('/titles/p1', {
+    title: titlePage({
+      holdable: false,
+      routes: [route('kept for you', { notPossible: { code: 'no-rule' }, lends: { branch: 'quay', loan: { count: 1, unit: 'days' } } })],
+    }),
+  })
   expect(await screen.findByText('not possible')).toBeVisible()
+  expect(screen.getByText('Those who come can borrow it at Quayside, for 1 day.')).toBeVisible()
   expect(screen.queryByRole('button', { name: /^Hold/ })).toBeNull()
 })
 

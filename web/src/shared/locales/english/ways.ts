@@ -47,6 +47,12 @@ export const ways = {
     none: 'There is no way to it here. Staff can ask for it outside:',
     askDesk: 'Staff can help:',
     asGuest: 'Told as for most readers. With your card, costs and what is possible may differ.',
+    lends: {
+      days_one: 'Those who come can borrow it at {{branch}}, for {{count}} day.',
+      days_other: 'Those who come can borrow it at {{branch}}, for {{count}} days.',
+      hours_one: 'Those who come can borrow it at {{branch}}, for {{count}} hour.',
+      hours_other: 'Those who come can borrow it at {{branch}}, for {{count}} hours.',
+    },
     steps: {
       show: 'How it gets there',
       hide: 'Hide the steps',

@@ -60,6 +60,12 @@ export const ways: InOtherWords<typeof english> = {
     none: 'Hier führt kein Weg dorthin. Das Personal kann es von außen besorgen:',
     askDesk: 'Das Personal hilft weiter:',
     asGuest: 'Gesagt wie für die meisten. Mit Ihrem Ausweis können Kosten und Möglichkeiten andere sein.',
+    lends: {
+      days_one: 'Wer hinkommt, kann es in {{branch}} ausleihen, für {{count}} Tag.',
+      days_other: 'Wer hinkommt, kann es in {{branch}} ausleihen, für {{count}} Tage.',
+      hours_one: 'Wer hinkommt, kann es in {{branch}} ausleihen, für {{count}} Stunde.',
+      hours_other: 'Wer hinkommt, kann es in {{branch}} ausleihen, für {{count}} Stunden.',
+    },
     steps: {
       show: 'Wie es dorthin kommt',
       hide: 'Schritte verbergen',
