@@ -4,7 +4,8 @@
  */
 import { join } from 'node:path'
 import { Database } from '@catalex/server/database'
-import { catalex, READERS, startCatalex, startServer } from './server.ts'
+import { READERS } from './world.ts'
+import { catalex, startCatalex, startServer } from '../served/server.ts'
 import { lendable, signedIn, storm } from './storm.ts'
 
 const BESIDE = ['nothing', 'load', 'index', 'backup'] as const

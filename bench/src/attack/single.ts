@@ -1,8 +1,9 @@
 /** Single requests that once stopped everything, each beside somebody who only wants to search. */
 import { connect } from 'node:net'
 import { timesOf } from '../search/measure.ts'
-import { ADDRESS, cardOf, PIN } from './server.ts'
-import { Visitor } from './visitor.ts'
+import { cardOf, PIN } from './world.ts'
+import { ADDRESS } from '../served/server.ts'
+import { Visitor } from '../served/visitor.ts'
 
 export interface Blow {
   name: string

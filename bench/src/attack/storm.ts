@@ -1,7 +1,8 @@
 /** Readers who place and cancel holds beside others who search: changes a second, and how long each side waits. */
 import { timesOf } from '../search/measure.ts'
-import { ADDRESS, cardOf, PIN } from './server.ts'
-import { Visitor } from './visitor.ts'
+import { cardOf, PIN } from './world.ts'
+import { ADDRESS } from '../served/server.ts'
+import { Visitor } from '../served/visitor.ts'
 
 export interface Storm {
   changes: number

@@ -1,7 +1,7 @@
 /** The dearest queries that the limits allow, and those beyond them, beside somebody who searches plainly. */
 import { timesOf, type Times } from '../search/measure.ts'
-import { ADDRESS } from './server.ts'
-import { Visitor } from './visitor.ts'
+import { ADDRESS } from '../served/server.ts'
+import { Visitor } from '../served/visitor.ts'
 
 const letters = [...'abcdefghijklmnopqrstuvwxyz0123456789']
 const prefixes = (count: number) =>

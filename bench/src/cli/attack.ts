@@ -4,10 +4,11 @@ import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
 import { Command } from 'commander'
 import { killAgainAndAgain, killMigrations } from '../attack/kill.ts'
-import { ADDRESS, prepare, startServer, type Server } from '../attack/server.ts'
+import { prepare } from '../attack/world.ts'
+import { ADDRESS, startServer, type Server } from '../served/server.ts'
 import { blows, guessing, quiet } from '../attack/single.ts'
 import { forSeconds, lendable, signedIn, storm, type Storm } from '../attack/storm.ts'
-import { Visitor } from '../attack/visitor.ts'
+import { Visitor } from '../served/visitor.ts'
 import { beside, BEYOND, WORST } from '../attack/worst.ts'
 
 const NAMES = ['single', 'worst', 'storm', 'fuzz', 'kill'] as const

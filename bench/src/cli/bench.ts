@@ -13,8 +13,10 @@ import { Command } from 'commander'
 import { judge } from '../judged/judge.ts'
 import { makeBaseline, type Baseline } from '../search/baseline.ts'
 import { together } from '../search/clients.ts'
-import { kindsFor, type Measured } from '../search/kinds.ts'
+import { broadWords, kindsFor, type Measured } from '../search/kinds.ts'
+import { mixOf } from '../search/mix.ts'
 import { inTurn, timesOf } from '../search/measure.ts'
+import { served } from '../search/served.ts'
 import { measureShelf } from '../shelf/opening.ts'
 
 const DAY = '2026-11-25'
@@ -63,9 +65,11 @@ async function benchAt(titles: number): Promise<void> {
   await reportShelf({ database, libraries, service, now: `${DAY}T11:20:00.000Z`, rounds: Number(options.rounds) })
   console.log(`resident, with the benchmark itself: ${megabytes(process.memoryUsage().rss)}`)
   if (titles === JUDGED_TITLES) await judge(database, ask)
+  const mix = await mixOf(database, broadWords(await baseline.vocabulary(), titles))
   await service.close()
   await baseline.close()
   await database.close()
+  await reportServed(mix, data)
   if (!options.keep) rmSync(folder, { recursive: true, force: true })
 }
 
@@ -105,6 +109,17 @@ async function report(kind: Measured, ask: Ask, top20: Baseline['top20']): Promi
   ]
   console.log(cells.join(' '))
   return whole.p50
+}
+
+async function reportServed(mix: readonly Partial<SearchQuery>[], data: string): Promise<void> {
+  const asked = mix.map((one) => ({ at: searcher.at, ...one }))
+  const { runs, memory } = await served(asked, data, { seconds: Number(options.seconds), clients: [1, CLIENTS] })
+  for (const { clients, perSecond, times } of runs)
+    console.log(
+      `as readers ask, over HTTP, ${String(clients)} clients: ${perSecond.toFixed(0)} answers/s, ` +
+        `p50 ${times.p50.toFixed(0)} ms, p95 ${times.p95.toFixed(0)} ms`,
+    )
+  console.log(`resident, of the server alone: ${memory.toFixed(0)} MB`)
 }
 
 async function reportShelf(opening: Parameters<typeof measureShelf>[0]): Promise<void> {

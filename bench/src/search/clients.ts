@@ -14,7 +14,7 @@ export async function together<T>(
   asked: readonly T[],
   clients: number,
   ms: number,
-  ask: (one: T) => Promise<unknown>,
+  ask: (one: T, client: number) => Promise<unknown>,
 ): Promise<Together<T>> {
   const samples: { asked: T; ms: number }[] = []
   const delay = monitorEventLoopDelay({ resolution: STEP_MS })
@@ -26,7 +26,7 @@ export async function together<T>(
       const one = asked[at % asked.length]
       if (one === undefined) return
       const asking = performance.now()
-      await ask(one)
+      await ask(one, number)
       samples.push({ asked: one, ms: performance.now() - asking })
     }
   }

@@ -12,17 +12,25 @@ const EACH = 8
 
 const at = (words: readonly string[], i: number): string => words[i] ?? ''
 
-export function kindsFor(vocabulary: readonly { term: string; doc: number }[], titles: number): Measured[] {
-  const around = (share: number, count = EACH) => {
-    const wanted = Math.max(2, share * titles)
-    return [...vocabulary]
-      .sort((a, b) => Math.abs(Math.log(a.doc / wanted)) - Math.abs(Math.log(b.doc / wanted)))
-      .slice(0, count)
-      .map(({ term }) => term)
-  }
-  const rare = around(0.0002)
-  const some = around(0.005)
-  const many = around(0.2)
+type Vocabulary = readonly { term: string; doc: number }[]
+
+/** Words that stand in about such a share of all titles. */
+const wordsAround = (vocabulary: Vocabulary, titles: number, share: number): string[] => {
+  const wanted = Math.max(2, share * titles)
+  return [...vocabulary]
+    .sort((a, b) => Math.abs(Math.log(a.doc / wanted)) - Math.abs(Math.log(b.doc / wanted)))
+    .slice(0, EACH)
+    .map(({ term }) => term)
+}
+
+export const broadWords = (vocabulary: Vocabulary, titles: number): string[] => wordsAround(vocabulary, titles, MANY)
+
+const MANY = 0.2
+
+export function kindsFor(vocabulary: Vocabulary, titles: number): Measured[] {
+  const rare = wordsAround(vocabulary, titles, 0.0002)
+  const some = wordsAround(vocabulary, titles, 0.005)
+  const many = broadWords(vocabulary, titles)
   const stop = vocabulary.slice(0, EACH).map(({ term }) => term)
   const each = (make: (i: number) => Partial<SearchQuery>) => Array.from({ length: EACH }, (_, i) => make(i))
   const words = (make: (i: number) => string | undefined, extra: Partial<SearchQuery> = {}) => ({
@@ -44,5 +52,7 @@ export function kindsFor(vocabulary: readonly { term: string; doc: number }[], t
     { kind: '3 facets chosen', ...words((i) => many[i], { place: ['pslib'], format: ['print'], copies: ['inNow'] }) },
     { kind: 'sort by title', ...words((i) => many[i], { sort: 'title' }) },
     { kind: 'sort by call number', ...words((i) => many[i], { sort: 'call-number' }) },
+    { kind: 'in hand by a week', ...words((i) => many[i], { by: 'week' }) },
+    { kind: 'sort by in hand', ...words((i) => many[i], { sort: 'in-hand' }) },
   ]
 }

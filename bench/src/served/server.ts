@@ -1,41 +1,19 @@
-/** A server of its own for the attacks: a demo world with readers enough, in a process that can be killed. */
+/** A server of its own for what is measured or attacked, in a process that can be killed. */
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
-import { existsSync } from 'node:fs'
-import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { addReaders } from '@catalex/demo/world'
 import { Visitor } from './visitor.ts'
 
-const DAY = '2026-11-25'
+export const DAY = '2026-11-25'
 const PORT = 4391
 export const ADDRESS = `http://127.0.0.1:${String(PORT)}`
 const script = (path: string) => fileURLToPath(new URL(`../../../${path}`, import.meta.url))
 const CATALEX = script('server/dist/cli/catalex.js')
 
-export const READERS = 40
-export const cardOf = (reader: number): string => String(70_000_000 + reader)
-export const PIN = '2468'
-
-export function prepare(folder: string, titles: number): string {
-  const data = join(folder, 'catalex.sqlite')
-  if (existsSync(data)) return data
-  const world = join(folder, 'world')
-  const size = ['--titles', String(titles), '--branches', '14', '--seed', 'attack', '--today', DAY]
+/** Makes a demo world and loads it. @param change changes the files of the world before they are loaded */
+export function loadWorld(size: readonly string[], { world, data }: Record<'world' | 'data', string>, change: () => void): void {
   must(script('demo/dist/cli/makeWorld.js'), [...size, '--out', world])
-  addReaders(
-    world,
-    Array.from({ length: READERS }, (_, i) => ({
-      card: cardOf(i),
-      pin: PIN,
-      name: `Attack Reader ${String(i)}`,
-      category: 'adult',
-      homeBranch: 'ferrygate',
-      expires: '2029-01-01',
-      owed: '0',
-    })),
-  )
+  change()
   must(CATALEX, ['load', '--world', world, '--data', data])
-  return data
 }
 
 function must(what: string, args: string[]): void {
