@@ -139,3 +139,14 @@ describe('a folder that is watched', () => {
     expect((await page('w1')).description.title).toBe('Kilns and ovens')
   })
 })
+
+it('of a work with hundreds of editions a row tells forty and a page two hundred, the one that is meant among them', async () => {
+  const numbers = Array.from({ length: 210 }, (_, i) => `equal-${String(i)}`)
+  expect(await loaded(file('equal.mrc', iso(...numbers.map((number) => marc(number, 'Everywhere the same')))))).toBe(0)
+  const { count, rows } = await search('everywhere the same')
+  expect([count, rows[0]?.editions.length, rows[0]?.moreEditions]).toEqual([1, 40, 170])
+  for (const number of ['equal-0', 'equal-209']) {
+    const { editions, moreEditions } = await page(number)
+    expect([editions.length, moreEditions, editions.some(({ controlNumber }) => controlNumber === number)]).toEqual([200, 10, true])
+  }
+})

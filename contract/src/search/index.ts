@@ -78,7 +78,8 @@ export const rowSchema = shape({
   who: list(text),
   year: nullable('integer'),
   series: orNull(seriesEntrySchema),
-  editions: list(editionSchema),
+  editions: { ...list(editionSchema), description: 'The best match first, the others in the order in which they came; at most forty.' },
+  moreEditions: { ...count, description: 'Beyond those told.' },
   titleInScript: { ...nullable('string'), description: 'The title in the script in which it stands on the thing.' },
   inHand: {
     ...orNull(moment),

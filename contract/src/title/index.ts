@@ -176,7 +176,8 @@ export const copiesSchema = shape({ count, copies: list(copySchema) })
 export const titlePageSchema = shape({
   controlNumber: text,
   description: descriptionSchema,
-  editions: list(editionSchema),
+  editions: { ...list(editionSchema), description: 'At most two hundred.' },
+  moreEditions: { ...count, description: 'Beyond those told: neither their copies nor ways to them are.' },
   places: { ...list(placeSchema), description: 'Branches with copies of this edition, own places first.' },
   copies: { ...list(copySchema), description: 'The first of each place, and those from which a route starts.' },
   pickup: {

@@ -10,6 +10,7 @@ import { copiesOf, momentAt, type CopyNow } from '../circulation/index.ts'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { editionLine, inScope, meeting, nearestFirst, shelfPlaceOf, type Whose } from './copies.ts'
+import { MOST_IN_ROW, someEditions } from './editions.ts'
 import { grouped } from './grouped.ts'
 
 /** For whom rows are presented. */
@@ -29,10 +30,11 @@ export interface Viewing {
 export async function presentRows(
   database: Queryable,
   libraries: Libraries,
-  rows: readonly SearchRow[],
+  found: readonly SearchRow[],
   { scope, copies: asked, borrower, node, at, today }: Viewing,
 ): Promise<ResultRow[]> {
-  const recordIds = rows.flatMap((row) => row.recordIds)
+  const rows = found.map((row) => ({ ...row, told: someEditions(row.recordIds, row.recordId, MOST_IN_ROW) }))
+  const recordIds = rows.flatMap(({ told }) => told)
   const [records, copies] = await Promise.all([recordsById(database, recordIds), copiesOf(database, libraries, { recordIds }, today)])
   const facets = new Map([...records.values()].map(({ id, record }) => [id, facetValuesOf(record)]))
   const headings = [...facets.values()].flatMap((values) => Object.values(values).flat())
@@ -46,8 +48,9 @@ export async function presentRows(
   return rows.flatMap((row) => {
     const own = records.get(row.recordId)
     if (!own) return []
-    const editions = row.recordIds.flatMap((id) => records.get(id) ?? [])
-    return [{ ...rowFrom(own, editions, context), inHand: row.inHand === null ? null : momentAt(row.inHand) }]
+    const editions = row.told.flatMap((id) => records.get(id) ?? [])
+    const moreEditions = row.recordIds.length - row.told.length
+    return [{ ...rowFrom(own, editions, context), moreEditions, inHand: row.inHand === null ? null : momentAt(row.inHand) }]
   })
 }
 
@@ -82,7 +85,7 @@ function rowFrom(
   own: StoredRecord,
   editions: readonly StoredRecord[],
   { whose, meets, copies, node, otherNames }: Context,
-): Omit<ResultRow, 'inHand'> {
+): Omit<ResultRow, 'inHand' | 'moreEditions'> {
   const { record, controlNumber } = own
   return {
     controlNumber,

@@ -14,6 +14,7 @@ import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf, type Reader } from '../readers/index.ts'
 import { copyLine, editionLine, ownPlacesFirst } from './copies.ts'
+import { MOST_ON_PAGE, someEditions } from './editions.ts'
 import { grouped } from './grouped.ts'
 
 export interface TitleQuestion {
@@ -37,11 +38,12 @@ const SHOWN_OF_A_PLACE = 12
 export async function titlePage(
   database: Queryable,
   libraries: Libraries,
-  { recordId, workIds }: { recordId: number; workIds: readonly number[] },
+  { recordId, workIds: all }: { recordId: number; workIds: readonly number[] },
   question: TitleQuestion,
   /** Control numbers of other editions that would do. */
   alsoGood: readonly string[] = [],
 ): Promise<TitlePage | null> {
+  const workIds = someEditions(all, recordId, MOST_ON_PAGE)
   const [records, copies] = await Promise.all([
     recordsById(database, workIds),
     copiesOf(database, libraries, { recordIds: workIds }, momentOf(timeOf(question, libraries)).minute),
@@ -68,6 +70,7 @@ export async function titlePage(
   return {
     controlNumber: own.controlNumber,
     description: descriptionOf(own.record),
+    moreEditions: all.length - workIds.length,
     editions: workIds
       .flatMap((id) => records.get(id) ?? [])
       .map((record) => editionLine(record, byEdition.get(record.controlNumber) ?? [], question.scope)),

@@ -61,6 +61,7 @@ test('the list: what matched, formats with what is in now, editions side by side
       edition('p3', { carrier: 'large-print-book', tally: { inNow: 0, owned: 1, elsewhere: 0 } }),
       edition('p4', { carrier: 'spoken-disc', tally: { inNow: 0, owned: 0, elsewhere: 1 } }),
     ],
+    moreEditions: 5,
     series: { title: 'Harbour papers', volume: '3' },
     why: { field: 'contents', pieces: [{ text: 'A ', marked: false }, { text: 'lamp', marked: true }] },
     nearest: {
@@ -84,8 +85,8 @@ test('the list: what matched, formats with what is in now, editions side by side
   ).toEqual(['1 of 3 in', '0 of 1 in'])
   expect(item).toHaveTextContent('on loan Beacon Hill, Crime · due about Thu 3 Dec · and 4 elsewhere')
   expect(within(item).getByText('lamp').tagName).toBe('MARK')
-  await user.click(within(item).getByRole('button', { name: /^Compare 4 editions/ }))
-  expect(await within(item).findByRole('region', { name: 'Editions side by side' })).toBeVisible()
+  await user.click(within(item).getByRole('button', { name: /^Compare 9 editions/ }))
+  expect(await within(item).findByRole('region', { name: 'Editions side by side' })).toHaveTextContent('And 5 more editions: search')
 })
 
 test('keys move through the list, hold what is in focus, and the way back finds the row', async () => {

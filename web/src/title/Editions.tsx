@@ -8,7 +8,15 @@ import { languageInWords } from '../shared/formats.ts'
 import { useLinks, type CameFrom } from '../shared/links.ts'
 import styles from './title.module.css'
 
-export function Editions({ editions, current, cameFrom }: { editions: Edition[]; current: Edition; cameFrom: CameFrom | null }) {
+interface Props {
+  editions: Edition[]
+  /** Beyond these. */
+  more: number
+  current: Edition
+  cameFrom: CameFrom | null
+}
+
+export function Editions({ editions, more, current, cameFrom }: Props) {
   const { t } = useTranslation()
   const links = useLinks()
   return (
@@ -44,6 +52,7 @@ export function Editions({ editions, current, cameFrom }: { editions: Edition[];
           </Link>
         )
       })}
+      {more > 0 && <p>{t('search.row.moreEditions', { count: more })}</p>}
     </nav>
   )
 }

@@ -131,7 +131,7 @@ export default function TitlePage() {
             </p>
           )}
         </header>
-        {own && <Editions editions={data.editions} current={own} cameFrom={cameFrom} />}
+        {own && <Editions editions={data.editions} more={data.moreEditions} current={own} cameFrom={cameFrom} />}
         {description.series.length > 0 && (
           <Suspense>
             <NextInSeries controlNumber={controlNumber} />

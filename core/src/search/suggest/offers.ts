@@ -13,7 +13,8 @@ import {
 import { everywhere, UNNARROWED } from '../narrow/choice.ts'
 import type { StillWanted } from '../narrow/narrow.ts'
 import { countOf, type SearchQuestion } from '../search.ts'
-import type { Segments } from '../segments/segments.ts'
+import { wordsOf } from '../../text/index.ts'
+import { statisticsOf, type Segments } from '../segments/segments.ts'
 import { correctionsOf, leading, type Correction } from './corrections.ts'
 
 export interface Offer {
@@ -46,6 +47,8 @@ const MOST_WORDS = 8
 
 /** Fewer titles than this and other readings are worth a look. */
 const FEW = 10
+/** Any of words that stand in more titles than this finds more than anybody looks through. */
+const MOST_OF_ANY = 5000
 
 export function offersFor(context: OfferContext): Offers {
   const hint = hintOffer(context)
@@ -92,16 +95,20 @@ function readings(context: OfferContext): Offer[] {
   const operators = text.replace(/(?<=\S\s+)(or|not|and)(?=\s+\S)/g, (word) => word.toUpperCase())
   const withOperators = operators === text ? count : countWith(context, operators)
   if (withOperators !== count) offers.push(offer('operators', operators, withOperators))
-  // Words that say nothing by themselves, or that nothing has, are no help.
-  const telling =
-    count < FEW && words.length <= MOST_WORDS
-      ? words.filter((word) => !isStopWord(word.toLowerCase()) && !/^\d{1,3}$/.test(word) && countWith(context, word) > 0)
-      : []
+  const telling = count < FEW && words.length <= MOST_WORDS ? tellingWords(context, words) : []
   if (telling.length > 0) {
     const any = telling.join(' OR ')
     offers.push(offer('any', any, countWith(context, any)))
   }
   return offers.filter((one) => one.count > 0 && (one.kind !== 'any' || one.count > count))
+}
+
+/** Words that say nothing by themselves, or that nothing has, are no help; none where all together stand in too many titles. */
+function tellingWords(context: OfferContext, words: readonly string[]): string[] {
+  const { frequencyOf } = statisticsOf(context.segments)
+  const telling = words.filter((word) => !isStopWord(word.toLowerCase()) && !/^\d{1,3}$/.test(word))
+  const titles = telling.flatMap(wordsOf).reduce((sum, word) => sum + frequencyOf(word), 0)
+  return titles > MOST_OF_ANY ? [] : telling.filter((word) => countWith(context, word) > 0)
 }
 
 function hintOffer(context: OfferContext): Offer | null {

@@ -139,7 +139,7 @@ function InHand({ row: { inHand } }: { row: ResultRow }) {
 function Unfold({ row, open, onUnfold }: { row: ResultRow; open: boolean; onUnfold(open: boolean): void }) {
   const { t } = useTranslation()
   const words = t(open ? 'search.row.fold' : row.editions.length > 1 ? 'search.row.unfoldEditions' : 'search.row.unfold', {
-    count: row.editions.length,
+    count: row.editions.length + row.moreEditions,
   })
   return (
     <button

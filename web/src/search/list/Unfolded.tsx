@@ -27,7 +27,7 @@ export default function Unfolded({ row, cameFrom }: { row: ResultRow; cameFrom: 
   const { data, error, isPlaceholderData } = useQuery(titleQuery(row.controlNumber, scope))
   return (
     <div className={styles.unfolded}>
-      {row.editions.length > 1 && <Editions editions={row.editions} cameFrom={cameFrom} />}
+      {row.editions.length > 1 && <Editions editions={row.editions} more={row.moreEditions} cameFrom={cameFrom} />}
       <div>
         <h3>{t('search.row.branches')}</h3>
         {error ? <Trouble error={error} /> : data && !isPlaceholderData ? <Branches places={data.places} /> : <Skeleton width="50%" />}
@@ -46,7 +46,7 @@ const COLUMN_OF: Record<Difference['kind'], (typeof COLUMNS)[number]> = {
   binding: 'binding',
 }
 
-function Editions({ editions, cameFrom }: { editions: Edition[]; cameFrom: CameFrom }) {
+function Editions({ editions, more, cameFrom }: { editions: Edition[]; more: number; cameFrom: CameFrom }) {
   const { t } = useTranslation()
   const links = useLinks()
   const valueOf = (edition: Edition, column: (typeof COLUMNS)[number]): string =>
@@ -89,6 +89,7 @@ function Editions({ editions, cameFrom }: { editions: Edition[]; cameFrom: CameF
           ))}
         </TableBody>
       </Table>
+      {more > 0 && <p>{t('search.row.moreEditions', { count: more })}</p>}
     </TableContainer>
   )
 }

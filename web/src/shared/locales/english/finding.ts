@@ -63,6 +63,8 @@ export const finding = {
       nowhere: 'None in these places',
       why: 'Found in {{field}}:',
       unfold: 'Show branches',
+      moreEditions_one: 'And {{count}} more edition: search with its year or publisher to see it here.',
+      moreEditions_other: 'And {{count}} more editions: search with the year or the publisher to see others here.',
       unfoldEditions: 'Compare {{count}} editions',
       fold: 'Show less',
     },

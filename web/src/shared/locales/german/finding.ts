@@ -66,6 +66,8 @@ export const finding: InOtherWords<typeof english> = {
       nowhere: 'An diesen Orten keines',
       why: 'Gefunden in {{field}}:',
       unfold: 'Zweigstellen zeigen',
+      moreEditions_one: 'Und {{count}} weitere Ausgabe: Suchen Sie mit Jahr oder Verlag, um sie hier zu sehen.',
+      moreEditions_other: 'Und {{count}} weitere Ausgaben: Suchen Sie mit Jahr oder Verlag, um andere hier zu sehen.',
       unfoldEditions: '{{count}} Ausgaben vergleichen',
       fold: 'Weniger zeigen',
     },
