@@ -78,7 +78,7 @@ async function giveCopies(database: Database, id: number): Promise<void> {
   await database.write((write) =>
     write.run(
       `WITH RECURSIVE numbers(n) AS (SELECT 1 UNION ALL SELECT n + 1 FROM numbers WHERE n < $many)
-       INSERT INTO copies (${columns.join(', ')})
+       INSERT OR IGNORE INTO copies (${columns.join(', ')})
        SELECT ${values.join(', ')} FROM numbers, (SELECT * FROM copies WHERE recordId = $id ORDER BY barcode LIMIT 1) one`,
       { id, many: MANY_COPIES },
     ),

@@ -29,6 +29,10 @@ export const loanSchema = shape({
   due: { type: 'string', pattern: DUE, description: 'A day, or a minute in local time.' },
   renewals: { ...count, description: 'How often it has been renewed.' },
   overdue: flag,
+  renewal: {
+    ...shape({ due: nullable('string'), refusal: orNull(refusalSchema) }),
+    description: 'When it would be due if it were renewed now, or why it is not renewed.',
+  },
   branch: nullable('string'),
 })
 

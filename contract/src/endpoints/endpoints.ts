@@ -1,6 +1,6 @@
 /** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
 import { callNumberSchema } from '../callnumber/index.ts'
-import { cardSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
+import { cardSchema, loanSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
 import { citationsQuerySchema, citationsSchema, mailTitlesSchema } from '../citing/index.ts'
 import { courseSchema, coursesQuerySchema, coursesSchema } from '../courses/index.ts'
 import { displaysQuerySchema, displaysSchema } from '../displays/index.ts'
@@ -103,6 +103,7 @@ export const ENDPOINTS = {
   withdrawRequest: { summary: 'Withdraw a request', answer: requestSchema, status: 200 },
   placeHold: { summary: 'Place a hold; an Idempotency-Key makes a repeat harmless', body: placeHoldSchema, answer: holdSchema, status: 201 },
   sendMessage: { summary: 'Write to the staff of a branch', body: sendMessageSchema, answer: sentMessageSchema, status: 201 },
+  renewLoan: { summary: 'Renew a loan', answer: loanSchema, status: 200 },
   cancelHold: { summary: 'Cancel a hold', answer: holdSchema, status: 200 },
 } as const satisfies Record<EndpointName, Endpoint> // prettier-ignore
 

@@ -53,6 +53,7 @@ export const PATHS = {
   placeHold: { method: 'post', path: '/api/holds' },
   sendMessage: { method: 'post', path: '/api/messages' },
   cancelHold: { method: 'delete', path: '/api/holds/:id' },
+  renewLoan: { method: 'post', path: '/api/loans/:barcode/renewal' },
 } as const
 
 export type EndpointName = keyof typeof PATHS

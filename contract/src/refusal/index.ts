@@ -35,6 +35,12 @@ export const refusalSchema = {
     shape({ code: coded('too-many-pages'), limit: count }),
     shape({ code: coded('too-many-requests'), limit: count }),
     shape({ code: coded('no-such-request') }),
+    shape({ code: coded('no-such-loan') }),
+    shape({ code: coded('not-renewable') }),
+    shape({ code: coded('renewed-at-desk') }),
+    shape({ code: coded('renewals-used'), limit: count }),
+    shape({ code: coded('others-wait'), waiting: count }),
+    shape({ code: coded('renewable-from'), from: text }),
   ],
 } as const
 

@@ -33,6 +33,12 @@ export const REFUSAL_CODES = [
   'too-many-pages',
   'too-many-requests',
   'no-such-request',
+  'no-such-loan',
+  'not-renewable',
+  'renewed-at-desk',
+  'renewals-used',
+  'others-wait',
+  'renewable-from',
 ] as const
 
 export type Refusal =
@@ -80,5 +86,14 @@ export type Refusal =
   | { code: 'too-many-pages'; limit: number }
   | { code: 'too-many-requests'; limit: number }
   | { code: 'no-such-request' }
+  | { code: 'no-such-loan' }
+  /** No rule renews it. */
+  | { code: 'not-renewable' }
+  | { code: 'renewed-at-desk' }
+  | { code: 'renewals-used'; limit: number }
+  /** Readers who wait for it. */
+  | { code: 'others-wait'; waiting: number }
+  /** Until then a renewal would gain nothing: a day, or a minute for what is lent by the hour. */
+  | { code: 'renewable-from'; from: string }
 
 export const isRefusal = (answer: object): answer is Refusal => 'code' in answer && REFUSAL_CODES.some((code) => code === answer.code)

@@ -35,9 +35,11 @@ export function loanRuleFor(rules: readonly LoanRule[], borrower: Borrower, copy
 
 export function loanLength(rules: readonly LoanRule[], borrower: Borrower, copy: RuledCopy): LoanLength | null {
   const rule = loanRuleFor(rules, borrower, copy)
-  if (rule === null) return null
-  return rule.hours === undefined ? { count: rule.days ?? 0, unit: 'days' } : { count: rule.hours, unit: 'hours' }
+  return rule && lengthOf(rule)
 }
+
+export const lengthOf = (rule: LoanRule): LoanLength =>
+  rule.hours === undefined ? { count: rule.days ?? 0, unit: 'days' } : { count: rule.hours, unit: 'hours' }
 
 /** A due date: an ISO date, or with the minute for what is lent by the hour, in the libraries' time zone. */
 export const DUE = '^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])(T([01]\\d|2[0-3]):[0-5]\\d)?$'

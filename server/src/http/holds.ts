@@ -1,5 +1,4 @@
-/** Endpoints of holds. */
-import type { Hold } from '@catalex/contract/holds'
+/** Endpoints of holds, and of renewing what one has. */
 import { isRefusal, type Refusal } from '@catalex/core/holds'
 import type { Request } from 'express'
 import { momentOf, type WaitingAsked } from '../circulation/index.ts'
@@ -14,7 +13,7 @@ import { readerIdOf, readerOf } from './sessions.ts'
 export function bindHolds(bind: Bind, { database, libraries, search, clock, commands }: Context): void {
   /** Readers take turns, so that nobody's many changes are before another's one. */
   const turns = new Turns('changes', { atOnce: 16, ofOne: 20, ofAll: 1000 })
-  const inTurn = async (request: Request, command: (readerId: number) => Promise<Hold | Refusal>): Promise<Hold | Refusal> => {
+  const inTurn = async <T extends object>(request: Request, command: (readerId: number) => Promise<T | Refusal>): Promise<T | Refusal> => {
     const readerId = readerIdOf(request)
     const done = await turns.take(String(readerId), () => command(readerId))
     // What is in now has changed before the reader is told.
@@ -38,6 +37,7 @@ export function bindHolds(bind: Bind, { database, libraries, search, clock, comm
     const key = keyOf(request)
     return inTurn(request, (readerId) => commands.placeHold(readerId, wish, key, momentOf(clock.now())))
   })
+  bind('renewLoan', ({ request, path }) => inTurn(request, (readerId) => commands.renewLoan(readerId, path.barcode, momentOf(clock.now()))))
   bind('cancelHold', ({ request, path }) => inTurn(request, (readerId) => commands.cancelHold(readerId, path.id, momentOf(clock.now()))))
 }
 

@@ -3,9 +3,9 @@ import type { Card, Loan } from '@catalex/contract/card'
 import type { Hold } from '@catalex/contract/holds'
 import type { Channel } from '@catalex/core/card'
 import type { Carrier } from '@catalex/core/catalogue'
-import { accountRefusal, isActive, type HoldState } from '@catalex/core/holds'
+import { accountRefusal, isActive, isRefusal, type HoldState } from '@catalex/core/holds'
 import { isOverdue } from '@catalex/core/loans'
-import { accountOf, toldBy, type Moment } from '../circulation/index.ts'
+import { accountOf, renewalsOf, toldBy, type Moment } from '../circulation/index.ts'
 import type { Queryable, Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { countSessions, type Reader } from '../readers/index.ts'
@@ -72,18 +72,37 @@ function holdFrom({ reference, fromBranch, place, copies, events, ...row }: Hold
   }
 }
 
-interface LoanRow extends Omit<Loan, 'overdue'> {
-  due: string
+type LoanRow = Omit<Loan, 'overdue' | 'renewal'>
+
+/** @param barcode of one loan; null for all */
+export async function loansOf(
+  source: Queryable,
+  libraries: Libraries,
+  reader: Reader,
+  at: Moment,
+  barcode: string | null = null,
+): Promise<Loan[]> {
+  const rows = await source.read<LoanRow>(
+    `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, l.renewals, c.branch
+     FROM loans l LEFT JOIN copies c ON c.barcode = l.barcode LEFT JOIN records r ON r.id = c.recordId
+     WHERE l.readerId = $id AND ($barcode IS NULL OR l.barcode = $barcode) ORDER BY l.due, r.title`,
+    { id: reader.id, barcode },
+  )
+  const renewals = await renewalsOf(source, libraries, reader, rows, at)
+  return rows.map((loan) => {
+    const renewal = renewals.get(loan.barcode) ?? { code: 'not-renewable' }
+    return {
+      ...loan,
+      overdue: isOverdue(loan.due, at.minute),
+      renewal: isRefusal(renewal) ? { due: null, refusal: renewal } : { due: renewal.due, refusal: null },
+    }
+  })
 }
 
 export async function cardOf(source: Reading, libraries: Libraries, reader: Reader, at: Moment): Promise<Card> {
   const [holds, loans, account, sessions, requests] = await Promise.all([
     source.read<HoldRow>(`${HOLDS} WHERE h.readerId = $id ORDER BY h.requested DESC, h.id DESC`, { id: reader.id }),
-    source.read<LoanRow>(
-      `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, l.renewals, c.branch
-       FROM loans l LEFT JOIN copies c ON c.barcode = l.barcode LEFT JOIN records r ON r.id = c.recordId WHERE l.readerId = $id ORDER BY l.due, r.title`,
-      { id: reader.id },
-    ),
+    loansOf(source, libraries, reader, at),
     accountOf(source, libraries, reader),
     countSessions(source, reader.id),
     requestsOf(source, reader),
@@ -98,7 +117,7 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     holdsLimit: account.holdsLimit,
     requests,
     holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
-    loans: loans.map((loan) => ({ ...loan, overdue: isOverdue(loan.due, at.minute) })),
+    loans,
     told: reader.notify && toldBy(reader, reader.notify),
     guardian: reader.guardian,
     sessions,

@@ -1,7 +1,7 @@
 /** What the API says: made of rows of the database and answers of the search engine. */
 export { courseView, coursesFound } from './courses.ts'
 export { explainedCallNumber } from './callNumber.ts'
-export { cardOf, holdById } from './card.ts'
+export { cardOf, holdById, loansOf } from './card.ts'
 export { marcView } from './marcView.ts'
 export { headOf } from './pageHead.ts'
 export { presentRows, rowsOf, type RowsQuestion, type Viewing } from './rows.ts'

@@ -2,9 +2,10 @@
  * Every change that a running server makes, by name. They run one after the other, each in a transaction of its own:
  * in this thread, or in one that does nothing else, so that no change waits for a search.
  */
+import type { Loan } from '@catalex/contract/card'
 import type { Hold, PlaceHold } from '@catalex/contract/holds'
 import type { Refusal } from '@catalex/core/holds'
-import { cancelHold, lapseHolds, placeHold, purge, resumeHolds, type Moment } from '../circulation/index.ts'
+import { cancelHold, lapseHolds, placeHold, purge, renewLoan, resumeHolds, type Moment } from '../circulation/index.ts'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
@@ -15,7 +16,7 @@ import type { SendMessage } from '@catalex/contract/messages'
 import { changeList, changeSatchel, removeSearch, keepSearch, makeList, noteSearchSeen, shareList, deleteList } from '../lists/index.ts'
 import { makeRequest, purgeRequests, withdrawRequest } from '../requests/index.ts'
 import { keepMail, keepMessage, type Mail } from '../standins/index.ts'
-import { holdById } from '../presenting/index.ts'
+import { holdById, loansOf } from '../presenting/index.ts'
 import {
   dropIdleSessions,
   dropOldFailures,
@@ -44,6 +45,14 @@ export function commandsOn(database: Database, libraries: Libraries) {
       ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key }, at)),
     cancelHold: (readerId: number, reference: string, at: Moment) =>
       ofReader(readerId, (write, reader) => cancelHold(write, libraries, reader, reference, at)),
+    renewLoan: (readerId: number, barcode: string, at: Moment) =>
+      database.write(async (write): Promise<Loan | Refusal> => {
+        const reader = await readerById(write, readerId)
+        const refusal = reader ? await renewLoan(write, libraries, reader, barcode, at) : ({ code: 'no-such-loan' } as const)
+        if (reader === null || refusal !== null) return refusal ?? { code: 'no-such-loan' }
+        const [loan] = await loansOf(write, libraries, reader, at, barcode)
+        return loan ?? { code: 'no-such-loan' }
+      }),
     makeRequest: (readerId: number, wish: MakeRequest, key: string | null, at: Moment) =>
       database.write(async (write): Promise<ReaderRequest | Refusal> => {
         const reader = await readerById(write, readerId)

@@ -1,5 +1,5 @@
 /** Your card: what waits today, what is on its way, what one has. */
-import type { Card, Loan } from '@catalex/contract/card'
+import type { Card } from '@catalex/contract/card'
 import type { Hold } from '@catalex/contract/holds'
 import { isActive } from '@catalex/core/holds'
 import Alert from '@mui/material/Alert'
@@ -13,7 +13,7 @@ import { Link } from 'react-router'
 import { formInWords } from '../holds/formInWords.ts'
 import { Journey } from '../holds/Journey.tsx'
 import { RequestItem } from '../requests/RequestItem.tsx'
-import { amountInWords, dayInWords, dueInWords } from '../shared/formats.ts'
+import { amountInWords, dayInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { cardQuery } from '../shared/ownTitles.ts'
 import { usePlaces } from '../shared/places.tsx'
@@ -24,7 +24,8 @@ import { Page } from '../ui/Page.tsx'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { CancelButton } from './CancelButton.tsx'
-import { Words } from '../ui/Words.tsx'
+import { LoanItem } from './LoanItem.tsx'
+import { TitleLink } from './TitleLink.tsx'
 import styles from './card.module.css'
 
 export default function CardPage() {
@@ -134,7 +135,7 @@ function CardView({ card }: { card: Card }) {
         </div>
         <Section title={t('card.borrowed')} count={card.loans.length} empty={t('card.nothingBorrowed')}>
           {card.loans.map((loan) => (
-            <LoanItem key={loan.barcode} loan={loan} />
+            <LoanItem key={loan.barcode} loan={loan} stopped={card.warnings} />
           ))}
         </Section>
       </div>
@@ -175,20 +176,6 @@ function Section({ title, count, empty, children }: { title: string; count: numb
   )
 }
 
-/** A title that leads to its page, where the catalogue still has it. */
-function TitleLink({ controlNumber, title }: { controlNumber: string | null; title: string }) {
-  const links = useLinks()
-  return controlNumber === null ? (
-    <span className={styles.title}>
-      <Words>{title}</Words>
-    </span>
-  ) : (
-    <Link to={links.title(controlNumber)} className={styles.title}>
-      <Words>{title}</Words>
-    </Link>
-  )
-}
-
 function HoldItem({ hold, cancellable, children }: { hold: Hold; cancellable?: boolean; children: ReactNode }) {
   const { t } = useTranslation()
   return (
@@ -212,22 +199,5 @@ function CollectAt({ hold }: { hold: Hold }) {
       {t('card.collectAt')} {[pickup(hold.pickup)?.desk, pickupName(hold.pickup)].filter(Boolean).join(', ')}{' '}
       {hold.collectBy && <b className={styles.until}>{t('card.until', { date: dayInWords(hold.collectBy, all.timeZone) })}</b>}
     </p>
-  )
-}
-
-function LoanItem({ loan }: { loan: Loan }) {
-  const { t } = useTranslation()
-  const { all } = usePlaces()
-  const facts = [loan.carrier && t(`carriers.${loan.carrier}`), loan.renewals > 0 && t('card.renewed', { count: loan.renewals })]
-    .filter(Boolean)
-    .join(' · ')
-  return (
-    <li className={styles.loan}>
-      <TitleLink controlNumber={loan.controlNumber} title={loan.title} />
-      <span className={styles.due} data-overdue={loan.overdue}>
-        {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dueInWords(loan.due, all.timeZone) })}
-      </span>
-      {facts !== '' && <span className={styles.soft}>{facts}</span>}
-    </li>
   )
 }

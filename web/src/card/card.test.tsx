@@ -20,8 +20,19 @@ const LOANS = [
     overdue: true,
     branch: 'hill',
     renewals: 2,
+    renewal: { due: null, refusal: { code: 'others-wait' as const, waiting: 2 } },
   },
-  { barcode: 'l2', title: 'Lent one', controlNumber: null, carrier: null, due: '2027-01-04', overdue: false, branch: null, renewals: 0 },
+  {
+    barcode: 'l2',
+    title: 'Lent one',
+    controlNumber: null,
+    carrier: null,
+    due: '2027-01-04',
+    overdue: false,
+    branch: null,
+    renewals: 0,
+    renewal: { due: '2027-01-11', refusal: null },
+  },
 ]
 const section = (name: string) => screen.findByRole('region', { name })
 
@@ -133,4 +144,29 @@ test('a session that has ended shows on the card as the offer to sign in', async
   await waitFor(() => {
     expect(screen.getByText('Sign in to see what is ready, what is on its way and what you have.')).toBeVisible()
   })
+})
+
+test('what is borrowed is renewed at a press, of which the new day is said before and after; what is not says why', async () => {
+  const lent = { ...LOANS[1]!, due: '2027-01-11', renewals: 1, renewal: { due: null, refusal: { code: 'renewable-from' as const, from: '2026-12-15' } } } // prettier-ignore
+  const { user, server } = open('/card', { session: SOMEBODY, card: card({ loans: LOANS }), renewLoan: lent })
+  const borrowed = await section('Borrowed')
+  expect(borrowed).toHaveTextContent(/Late one.*2 others wait for it\. Bring it back in time\./)
+  const press = within(borrowed).getByRole('button', { name: 'Renew: Lent one' })
+  expect(press).toHaveTextContent('Renew until Mon 11 Jan 2027')
+  server.reply({ card: card({ loans: [lent] }) })
+  await user.click(press)
+  expect(await screen.findByText('Lent one is renewed and due Mon 11 Jan 2027.')).toBeVisible()
+  await waitFor(() => {
+    expect(within(borrowed).queryByRole('button')).toBeNull()
+  })
+  expect(borrowed).toHaveTextContent('You can renew it from Tue 15 Dec on.')
+  expect(server.asked('renewLoan').map(({ path }) => path)).toEqual(['/api/loans/l2/renewal'])
+})
+
+test('what stops the card is said once, not of each loan', async () => {
+  const stopped = { code: 'card-blocked' as const, note: 'Lost.' }
+  const loans = LOANS.map((loan) => ({ ...loan, renewal: { due: null, refusal: stopped } }))
+  open('/card', { session: SOMEBODY, card: card({ loans, warnings: [stopped] }) })
+  await section('Borrowed')
+  expect(screen.getAllByText(/Your card is blocked/)).toHaveLength(1)
 })

@@ -44,6 +44,11 @@ export function refusalInWords(t: Translate, refusal: Refusal, zone: string): st
     case 'too-far-ahead':
     case 'comes-later':
       return t(`refusals.${refusal.code}`, { date: dayInWords(refusal.date, zone) })
+    case 'others-wait':
+      return t(`refusals.others-wait.${refusal.waiting === 1 ? 'one' : 'other'}`, { waiting: refusal.waiting })
+    case 'renewable-from':
+      return t('refusals.renewable-from', { from: dueInWords(refusal.from, zone) })
+    case 'renewals-used':
     case 'too-many-pages':
     case 'too-many-requests':
       return t(`refusals.${refusal.code}`, { limit: refusal.limit })

@@ -36,6 +36,9 @@ export const card = {
     },
     onFile: 'the address on file',
     guardian: 'Guardian: {{name}}',
+    renew: 'Renew',
+    renewUntil: 'Renew until {{date}}',
+    renewedUntil: '{{title}} is renewed and due {{date}}.',
     renewed_one: 'renewed once',
     renewed_other: 'renewed {{count}} times',
     stops: {

@@ -85,6 +85,15 @@ export const ways = {
     'too-many-pages': 'At most {{limit}} pages are scanned. Name fewer, or read it where it stands.',
     'too-many-requests': 'You have {{limit}} requests that are not done. Withdraw one on your card, then you can ask for this.',
     'no-such-request': 'Your card has no such request. Look at your card for those you have.',
+    'no-such-loan': 'Your card has no such loan. Look at your card for those you have.',
+    'not-renewable': 'This is not renewed. Bring it back in time, then you can borrow or hold it again.',
+    'renewed-at-desk': 'This is renewed at a desk only. Bring it along.',
+    'renewals-used': 'Renewed {{limit}} times, which is as often as it goes. Bring it back in time.',
+    'others-wait': {
+      one: 'Somebody waits for it. Bring it back in time.',
+      other: '{{waiting}} others wait for it. Bring it back in time.',
+    },
+    'renewable-from': 'Renewing gains nothing yet. You can renew it from {{from}} on.',
     'volume-needed': 'A journal is held by the volume. Choose the volume you want.',
     'pickup-not-served': 'Nothing can be kept for you at this place. Choose another pickup location.',
     'no-copy': {

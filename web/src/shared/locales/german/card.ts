@@ -39,6 +39,9 @@ export const card: InOtherWords<typeof english> = {
     },
     onFile: 'die hinterlegte Adresse',
     guardian: 'Erziehungsberechtigt: {{name}}',
+    renew: 'Verlängern',
+    renewUntil: 'Bis {{date}} verlängern',
+    renewedUntil: '{{title}} ist verlängert und bis {{date}} ausgeliehen.',
     renewed_one: 'einmal verlängert',
     renewed_other: '{{count}}-mal verlängert',
     stops: {

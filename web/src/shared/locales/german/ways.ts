@@ -102,6 +102,15 @@ export const ways: InOtherWords<typeof english> = {
     'too-many-pages': 'Höchstens {{limit}} Seiten werden gescannt. Nennen Sie weniger, oder lesen Sie es dort, wo es steht.',
     'too-many-requests': 'Sie haben {{limit}} offene Wünsche. Ziehen Sie in Ihrem Konto einen zurück, dann können Sie diesen äußern.',
     'no-such-request': 'Ihr Konto hat keinen solchen Wunsch. Im Konto stehen die, die Sie haben.',
+    'no-such-loan': 'Auf Ihrem Konto steht keine solche Ausleihe. Ihr Konto zeigt, welche Sie haben.',
+    'not-renewable': 'Das wird nicht verlängert. Geben Sie es rechtzeitig zurück, dann können Sie es wieder ausleihen oder vormerken.',
+    'renewed-at-desk': 'Das wird nur an einer Theke verlängert. Bringen Sie es mit.',
+    'renewals-used': '{{limit}}-mal verlängert, öfter geht es nicht. Geben Sie es rechtzeitig zurück.',
+    'others-wait': {
+      one: 'Jemand wartet darauf. Geben Sie es rechtzeitig zurück.',
+      other: '{{waiting}} andere warten darauf. Geben Sie es rechtzeitig zurück.',
+    },
+    'renewable-from': 'Noch gewinnen Sie damit nichts. Ab {{from}} können Sie verlängern.',
     'volume-needed': 'Eine Zeitschrift wird bandweise vorgemerkt. Wählen Sie den Band, den Sie möchten.',
     'pickup-not-served': 'An diesem Ort kann nichts für Sie zurückgelegt werden. Wählen Sie einen anderen Abholort.',
     'no-copy': {

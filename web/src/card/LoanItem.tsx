@@ -1,0 +1,52 @@
+/** Something borrowed: until when, and until when it would be if it were renewed now, or why it is not. */
+import type { Loan } from '@catalex/contract/card'
+import type { Refusal } from '@catalex/core/holds'
+import Button from '@mui/material/Button'
+import { useTranslation } from 'react-i18next'
+import { dueInWords } from '../shared/formats.ts'
+import { useNotice } from '../shared/notices.tsx'
+import { usePlaces } from '../shared/places.tsx'
+import { refusalInWords } from '../shared/problems.ts'
+import { Trouble } from '../ui/Trouble.tsx'
+import styles from './card.module.css'
+import { useRenewLoan } from './queries.ts'
+import { TitleLink } from './TitleLink.tsx'
+
+/** @param stopped what stops the card altogether, and is said of it once */
+export function LoanItem({ loan, stopped }: { loan: Loan; stopped: readonly Refusal[] }) {
+  const { t } = useTranslation()
+  const { all } = usePlaces()
+  const notify = useNotice()
+  const renew = useRenewLoan()
+  const { due, refusal } = loan.renewal
+  const why = refusal !== null && !stopped.some(({ code }) => code === refusal.code) && refusalInWords(t, refusal, all.timeZone)
+  const facts = [loan.carrier && t(`carriers.${loan.carrier}`), loan.renewals > 0 && t('card.renewed', { count: loan.renewals })]
+    .filter(Boolean)
+    .join(' · ')
+  const renewed = async () => {
+    const done = await renew.mutateAsync(loan.barcode).catch(() => null)
+    if (done !== null) notify(t('card.renewedUntil', { title: loan.title, date: dueInWords(done.due, all.timeZone) }))
+  }
+  return (
+    <li className={styles.loan}>
+      <TitleLink controlNumber={loan.controlNumber} title={loan.title} />
+      <span className={styles.due} data-overdue={loan.overdue}>
+        {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dueInWords(loan.due, all.timeZone) })}
+      </span>
+      <span className={styles.soft}>{[facts, why].filter(Boolean).join(' · ')}</span>
+      {due !== null && (
+        <Button
+          size="small"
+          data-screen
+          sx={{ justifySelf: 'end', alignSelf: 'end', mr: -2 }}
+          disabled={renew.isPending}
+          aria-label={`${t('card.renew')}: ${loan.title}`}
+          onClick={() => void renewed()}
+        >
+          {t('card.renewUntil', { date: dueInWords(due, all.timeZone) })}
+        </Button>
+      )}
+      {renew.error && <Trouble error={renew.error} />}
+    </li>
+  )
+}
