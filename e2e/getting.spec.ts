@@ -127,3 +127,48 @@ test('a chapter is scanned for money that is agreed to; what no library has is a
   await page.getByRole('button', { name: 'Withdraw: quartzbottle zebrafugue' }).click()
   await expect(page.getByRole('region', { name: 'Requests' })).toHaveCount(0)
 })
+
+test('four at once with room for two on the card: it is asked which to leave out, and the others are placed', async ({ page }) => {
+  await page.goto('/search?q=the&place=pslib&copies=sendable&at=northmole')
+  await page.getByRole('navigation', { name: 'Catalogue' }).getByRole('button', { name: 'Sign in' }).click()
+  await signIn(page, '42772', '4777')
+  const { csrf } = (await (await page.request.get('/api/session')).json()) as { csrf: string }
+  const headers = { 'x-csrf-token': csrf }
+  const held = async () => {
+    const { holds } = (await (await page.request.get('/api/card')).json()) as { holds: { id: string; state: string }[] }
+    return holds.filter(({ state }) => state !== 'cancelled')
+  }
+  const cancelAll = async () => {
+    for (const { id } of await held()) expect((await page.request.delete(`/api/holds/${id}`, { headers })).status()).toBe(200)
+  }
+  await cancelAll()
+  const found = await page.request.get('/api/search?q=the&place=pslib&copies=sendable&at=northmole')
+  const titles = ((await found.json()) as { rows: { controlNumber: string }[] }).rows.map(({ controlNumber }) => controlNumber)
+  // A visiting researcher may hold eight.
+  for (const controlNumber of titles.slice(0, 6))
+    expect((await page.request.post('/api/holds', { headers, data: { records: [controlNumber], barcode: null, pickup: 'northmole' } })).status()).toBe(201) // prettier-ignore
+
+  await page.reload()
+  const gather = page.getByRole('region', { name: 'Titles found' }).getByRole('button', { name: /^Put in satchel: / })
+  for (let i = 0; i < 4; i += 1) {
+    await gather.nth(6 + i).click()
+    await expect(page.getByRole('link', { name: new RegExp(`^Satchel, ${String(i + 1)} title`) })).toBeVisible()
+  }
+  await page.getByRole('link', { name: 'Satchel, 4 titles' }).click()
+  await page.getByRole('button', { name: 'Hold all 4' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Hold 4 titles' })
+  await expect(dialog.getByRole('status')).toHaveText('There is room for 2 more on your card: leave out 2 titles.')
+  await expect(dialog.getByRole('button', { name: 'Place 4 holds' })).toBeDisabled()
+  await noBarriers(page)
+  for (const i of [0, 1])
+    await dialog
+      .getByRole('checkbox', { name: /^Hold / })
+      .nth(i)
+      .uncheck()
+  await dialog.getByRole('button', { name: 'Place 2 holds' }).click()
+  await expect(dialog.getByRole('status')).toContainText('2 of 4 holds placed')
+
+  expect(await held()).toHaveLength(8)
+  // As it was before, for whoever comes next.
+  await cancelAll()
+})

@@ -78,7 +78,7 @@ export const rowSchema = shape({
   who: list(text),
   year: nullable('integer'),
   series: orNull(seriesEntrySchema),
-  editions: { ...list(editionSchema), description: 'The best match first, the others in the order in which they came; at most forty.' },
+  editions: { ...list(editionSchema), description: 'At most forty, that by which the row is named among them.' },
   moreEditions: { ...count, description: 'Beyond those told.' },
   titleInScript: { ...nullable('string'), description: 'The title in the script in which it stands on the thing.' },
   inHand: {

@@ -16,6 +16,9 @@ export interface RenewalQuestion {
   now: DateTime
 }
 
+/** Length of an ISO date. */
+const DAY = 10
+
 /** @returns the new due date, or why there is none; what stops the whole card is not looked at */
 export function renewalOf({ rule, due, renewals, waiting, now }: RenewalQuestion): { due: string } | Refusal {
   if (rule === null || rule.renewals === 0) return { code: 'not-renewable' }
@@ -25,15 +28,11 @@ export function renewalOf({ rule, due, renewals, waiting, now }: RenewalQuestion
   const { count, unit } = lengthOf(rule)
   const inForm = (time: DateTime) => time.toFormat(unit === 'days' ? 'yyyy-MM-dd' : "yyyy-MM-dd'T'HH:mm")
   const until = inForm(now.plus({ [unit]: count }))
-  if (until > due) return { due: until }
+  // What is due on a day is due at its end.
+  const ends = unit === 'hours' && due.length === DAY ? `${due}T23:59` : due
+  if (until > ends) return { due: until }
   // Before then it would gain nothing.
   const step = unit === 'days' ? { days: 1 } : { minutes: 1 }
-  return {
-    code: 'renewable-from',
-    from: inForm(
-      DateTime.fromISO(due, { zone: now.zone })
-        .minus({ [unit]: count })
-        .plus(step),
-    ),
-  }
+  const first = DateTime.fromISO(ends, { zone: now.zone }).minus({ [unit]: count })
+  return { code: 'renewable-from', from: inForm(first.plus(step)) }
 }

@@ -31,6 +31,7 @@ describe('a renewal', () => {
     ['of what no rule lends', { rule: null }, { code: 'not-renewable' }],
     ['by the hour runs from this minute on', { rule: HOURS, due: '2026-11-25T12:00' }, { due: '2026-11-25T15:20' }],
     ['by the hour gains a minute at least', { rule: HOURS, due: '2026-11-25T15:20' }, { code: 'renewable-from', from: '2026-11-25T11:21' }],
+    ['by the hour shortens no loan that is due today', { rule: HOURS, due: '2026-11-25' }, { code: 'renewable-from', from: '2026-11-25T20:00' }], // prettier-ignore
     // The clock goes back in between.
     ['by days over the end of summer time', { due: '2026-10-02', now: DateTime.fromISO('2026-10-01T23:30', { zone: 'Europe/Dublin' }) }, { due: '2026-10-29' }], // prettier-ignore
   ])('%s', (_, asked, expected) => {
