@@ -137,6 +137,7 @@ it.each<[string, Copy[], Case, string[]]>([
   ],
   ['a journal to the university’s own desk', [journal], { pickup: 'cope' }, ['walk in c now', 'kept for you c Mon 23 Nov 11:20, free']],
   ['a journal to another', [journal], {}, ['walk in c now', 'sent over not: Journals of the university stay in its libraries.; lent at cope for 21 days']], // prettier-ignore
+  ['of several places the nearest that lends it', [{ ...journal, barcode: 'f', branch: 'far' }, { ...journal, barcode: 'i', branch: 'isle' }, journal], {}, ['walk in c now', 'sent over not: Journals of the university stay in its libraries.; lent at cope for 21 days']], // prettier-ignore
   ['the same for a student, who has it for longer', [journal], { category: 'student' }, ['walk in c now', 'sent over not: Journals of the university stay in its libraries.; lent at cope for 28 days']], // prettier-ignore
   ['here only', [{ ...Q, use: 'here only' }], {}, ['walk in q to read now', 'sent over not: It stays in its reading room.; lent nowhere']],
   ['a branch that keeps nothing off its shelves', [H], { selfServe: ['hill'] }, ['walk in h from Mon 23 Nov 10:00', 'kept for you not: fetch-yourself; lent at hill for 21 days']], // prettier-ignore
