@@ -13,11 +13,20 @@ export interface AccountStatus {
   block: string | null
 }
 
-/** What stops this reader whatever they ask for; null for nothing. */
+/** What stops a card whatever is asked for; null for nothing. */
+export function cardRefusal(
+  { expires, owed, owedLimit, block }: Omit<AccountStatus, 'activeHolds' | 'holdsLimit'>,
+  today: string,
+): Refusal | null {
+  if (expires < today) return { code: 'card-expired', date: expires }
+  if (block !== null) return { code: 'card-blocked', note: block }
+  return owed > owedLimit ? { code: 'owes-too-much', owed, limit: owedLimit } : null
+}
+
+/** What stops this reader from placing a hold, whatever it is on; null for nothing. */
 export function accountRefusal(account: AccountStatus, today: string): Refusal | null {
-  if (account.expires < today) return { code: 'card-expired', date: account.expires }
-  if (account.block !== null) return { code: 'card-blocked', note: account.block }
-  if (account.owed > account.owedLimit) return { code: 'owes-too-much', owed: account.owed, limit: account.owedLimit }
-  if (account.activeHolds >= account.holdsLimit) return { code: 'too-many-holds', held: account.activeHolds, limit: account.holdsLimit }
-  return null
+  const { activeHolds, holdsLimit } = account
+  return (
+    cardRefusal(account, today) ?? (activeHolds >= holdsLimit ? { code: 'too-many-holds', held: activeHolds, limit: holdsLimit } : null)
+  )
 }

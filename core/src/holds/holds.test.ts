@@ -14,6 +14,7 @@ import {
   wantedCopies,
   servingOf,
   accountRefusal,
+  cardRefusal,
   type HoldRule,
   type AccountStatus,
 } from './index.ts'
@@ -205,6 +206,8 @@ describe('what stops a card', () => {
     [{ activeHolds: 15 }, 'too-many-holds'],
   ])('%j', (change, code) => {
     expect(accountRefusal({ ...fine, ...change }, '2026-11-25')?.code ?? null).toBe(code)
+    // As many holds as there may be stop nothing but another hold.
+    expect(cardRefusal({ ...fine, ...change }, '2026-11-25')?.code ?? null).toBe(code === 'too-many-holds' ? null : code)
   })
 })
 

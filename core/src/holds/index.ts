@@ -1,5 +1,5 @@
 /** Holds: who may place one, which copy serves it, and how it lives. */
-export { accountRefusal, type AccountStatus } from './account.ts'
+export { accountRefusal, cardRefusal, type AccountStatus } from './account.ts'
 export { faultsOf, type HistoryFault, type StoredHold } from './history.ts'
 export { daysRefusal, fetchDay, FURTHEST_DAY } from './days.ts'
 export { defaultPickup, usualPickup } from './pickup.ts'

@@ -1,11 +1,11 @@
 /** What readers ask for beside holds: offered by rule, kept for staff, told to the branch that does it. */
 import { randomUUID } from 'node:crypto'
 import type { MakeRequest, ReaderRequest } from '@catalex/contract/requests'
-import { accountRefusal, isRefusal, type Refusal } from '@catalex/core/holds'
+import { isRefusal, type Refusal } from '@catalex/core/holds'
 import { MOST_REQUESTS, outsideOffer, scanCost, scanOffer } from '@catalex/core/requests'
 import { DateTime } from 'luxon'
 import { recordsByControlNumber } from '../catalogue/index.ts'
-import { accountOf, copiesOf, type Moment } from '../circulation/index.ts'
+import { cardStopped, copiesOf, type Moment } from '../circulation/index.ts'
 import type { Queryable, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf, type Reader } from '../readers/index.ts'
@@ -86,7 +86,7 @@ interface Decided {
 }
 
 async function decide(write: Write, libraries: Libraries, reader: Reader, wish: MakeRequest, at: Moment): Promise<Decided | Refusal> {
-  const stopped = accountRefusal({ ...(await accountOf(write, libraries, reader)), activeHolds: 0 }, at.today)
+  const stopped = cardStopped(libraries, reader, at.today)
   if (stopped) return stopped
   if ((await requestsOf(write, reader)).length >= MOST_REQUESTS) return { code: 'too-many-requests', limit: MOST_REQUESTS }
   if (wish.controlNumber !== undefined && (await recordsByControlNumber(write, [wish.controlNumber])).length === 0)

@@ -2,6 +2,7 @@
 import type { Loan } from '@catalex/contract/card'
 import type { Refusal } from '@catalex/core/holds'
 import Button from '@mui/material/Button'
+import { useEffect, useRef } from 'react'
 import { useTranslation } from 'react-i18next'
 import { dueInWords } from '../shared/formats.ts'
 import { useNotice } from '../shared/notices.tsx'
@@ -23,12 +24,21 @@ export function LoanItem({ loan, stopped }: { loan: Loan; stopped: readonly Refu
   const facts = [loan.carrier && t(`carriers.${loan.carrier}`), loan.renewals > 0 && t('card.renewed', { count: loan.renewals })]
     .filter(Boolean)
     .join(' · ')
+  // The button goes with the loan that can't be renewed again: the focus stays with the loan.
+  const line = useRef<HTMLLIElement>(null)
+  const pressed = useRef(false)
+  useEffect(() => {
+    if (pressed.current) line.current?.focus()
+    pressed.current = false
+  }, [loan.due])
   const renewed = async () => {
+    pressed.current = true
     const done = await renew.mutateAsync(loan.barcode).catch(() => null)
-    if (done !== null) notify(t('card.renewedUntil', { title: loan.title, date: dueInWords(done.due, all.timeZone) }))
+    if (done === null) pressed.current = false
+    else notify(t('card.renewedUntil', { title: loan.title, date: dueInWords(done.due, all.timeZone) }))
   }
   return (
-    <li className={styles.loan}>
+    <li ref={line} tabIndex={-1} className={styles.loan}>
       <TitleLink controlNumber={loan.controlNumber} title={loan.title} />
       <span className={styles.due} data-overdue={loan.overdue}>
         {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dueInWords(loan.due, all.timeZone) })}

@@ -160,6 +160,7 @@ test('what is borrowed is renewed at a press, of which the new day is said befor
     expect(within(borrowed).queryByRole('button')).toBeNull()
   })
   expect(borrowed).toHaveTextContent('You can renew it from Tue 15 Dec on.')
+  expect(within(borrowed).getByRole('listitem')).toHaveFocus()
   expect(server.asked('renewLoan').map(({ path }) => path)).toEqual(['/api/loans/l2/renewal'])
 })
 

@@ -45,10 +45,11 @@ export function refusalInWords(t: Translate, refusal: Refusal, zone: string): st
     case 'comes-later':
       return t(`refusals.${refusal.code}`, { date: dayInWords(refusal.date, zone) })
     case 'others-wait':
-      return t(`refusals.others-wait.${refusal.waiting === 1 ? 'one' : 'other'}`, { waiting: refusal.waiting })
+      return t('refusals.others-wait', { count: refusal.waiting })
+    case 'renewals-used':
+      return t('refusals.renewals-used', { count: refusal.limit })
     case 'renewable-from':
       return t('refusals.renewable-from', { from: dueInWords(refusal.from, zone) })
-    case 'renewals-used':
     case 'too-many-pages':
     case 'too-many-requests':
       return t(`refusals.${refusal.code}`, { limit: refusal.limit })

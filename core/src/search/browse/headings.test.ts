@@ -133,6 +133,37 @@ describe('offers', () => {
   ])('%s: %j', (text, expected) => {
     expect(offers(text)).toContainEqual(expected)
   })
+  it('any of the words only where so few titles have them that somebody may look through them', () => {
+    const offered = (titles: number) => {
+      const many = new IndexBuilder(PLACES)
+      const record = (id: number, title: string) => {
+        const marc: MarcRecord = {
+          leader: '00000nam a2200000 i 4500',
+          fields: [
+            ['001', `m${String(id)}`],
+            ['245', '10', 'a', title],
+          ],
+        }
+        many.add(documentOf(id, recordFromMarc(marc), [{ place: 2, uses: 1, usesIn: 1, callKey: 'A' }]))
+      }
+      for (let id = 1; id < titles; id += 1) record(id, `Anchor ${String(id)}`)
+      record(titles, 'Zebra')
+      const segments = [{ index: many.finish(), superseded: null }] as const
+      const question: SearchQuestion = {
+        query: parseQuery('anchor zebra').node,
+        field: 'anywhere',
+        narrowing,
+        sort: 'relevance',
+        from: 0,
+        size: 0,
+      }
+      return offersFor({ segments: [...segments], text: 'anchor zebra', question, count: 0, places: [], thisYear: 2026 }).others.map(
+        ({ kind, count }) => [kind, count],
+      )
+    }
+    expect(offered(5000)).toContainEqual(['any', 5000])
+    expect(offered(5001).map(([kind]) => kind)).not.toContain('any')
+  })
   it.each([
     ['tamsn', 'tamsin'],
     ['przybilkowicz', 'przybylkowicz'],

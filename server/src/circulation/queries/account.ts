@@ -1,5 +1,5 @@
 /** What a reader's card may do now. */
-import { ACTIVE_STATES, type AccountStatus, type HoldState } from '@catalex/core/holds'
+import { ACTIVE_STATES, cardRefusal, type AccountStatus, type HoldState, type Refusal } from '@catalex/core/holds'
 import type { Queryable } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
@@ -9,6 +9,12 @@ export async function accountOf(source: Queryable, libraries: Libraries, reader:
   const { holdsLimit, owedLimit } = libraries.category(reader.category)
   const { expires, owed, block } = reader
   return { expires, owed, owedLimit, activeHolds: await countHolds(source, reader, ACTIVE_STATES), holdsLimit, block }
+}
+
+/** What stops a card whatever is asked for. @param today ISO date */
+export function cardStopped(libraries: Libraries, reader: Reader, today: string): Refusal | null {
+  const { owedLimit } = libraries.category(reader.category)
+  return cardRefusal({ ...reader, owedLimit }, today)
 }
 
 export const countReady = (source: Queryable, reader: Reader): Promise<number> => countHolds(source, reader, ['ready'])

@@ -1,5 +1,5 @@
 /** Whether loans of a reader are renewed, and until when. */
-import { accountRefusal, type Refusal } from '@catalex/core/holds'
+import type { Refusal } from '@catalex/core/holds'
 import { loanRuleFor } from '@catalex/core/loans'
 import { renewalOf } from '@catalex/core/renewals'
 import { DateTime } from 'luxon'
@@ -7,7 +7,7 @@ import type { Queryable } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
-import { accountOf } from './account.ts'
+import { cardStopped } from './account.ts'
 import { copiesOf } from './copies.ts'
 
 export interface LoanAsked {
@@ -24,8 +24,7 @@ export async function renewalsOf(
   loans: readonly LoanAsked[],
   at: Moment,
 ): Promise<Map<string, { due: string } | Refusal>> {
-  // Holds count against no renewal.
-  const stopped = accountRefusal({ ...(await accountOf(source, libraries, reader)), activeHolds: 0 }, at.today)
+  const stopped = cardStopped(libraries, reader, at.today)
   const barcodes = loans.map(({ barcode }) => barcode)
   const copies = new Map((await copiesOf(source, libraries, { barcodes }, at.minute)).map((copy) => [copy.barcode, copy]))
   const waiting = await othersWaiting(source, reader, barcodes)
