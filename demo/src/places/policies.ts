@@ -62,6 +62,7 @@ export const POLICIES: PoliciesFile = {
   scans: [
     {
       owners: ['conserv'],
+      families: ['score'],
       cost: 0,
       perPage: 0,
       mostPages: 0,
