@@ -194,7 +194,7 @@ export const answer = (rows: ResultRow[], more: Partial<SearchAnswer> = {}): Sea
   ...more,
 })
 
-export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ pickup: at, from: at, cost: 0, queue: null, delivery: null, brings: [], suppliers: [], refusal: null, ...more }) // prettier-ignore
+export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ pickup: at, from: at, cost: 0, queue: null, delivery: null, recall: null, brings: [], suppliers: [], refusal: null, ...more }) // prettier-ignore
 
 export const options = (pickups: PickupOption[], more: Partial<HoldOptions> = {}): HoldOptions => ({
   refusal: null,
@@ -212,6 +212,7 @@ export const hold = (id: string, more: Partial<Hold> = {}): Hold => ({
   controlNumber: 'p1',
   carrier: 'book',
   editions: 1,
+  recalled: null,
   enumeration: null,
   pickup: 'quay',
   state: 'being fetched',

@@ -28,6 +28,7 @@ export const loanSchema = shape({
   carrier: orNull(oneOf(CARRIER_CODES)),
   due: { type: 'string', pattern: DUE, description: 'A day, or a minute in local time.' },
   renewals: { ...count, description: 'How often it has been renewed.' },
+  recalledFrom: { ...orNull(date), description: 'When it was due before somebody asked for it.' },
   overdue: flag,
   renewal: {
     ...shape({ due: nullable('string'), refusal: orNull(refusalSchema) }),

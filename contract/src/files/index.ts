@@ -148,6 +148,11 @@ export const loanRowSchema = looseShape(['barcode', 'card', 'due'], {
   card: { type: 'string', description: 'Empty for a borrower who is not in readers.csv.' },
   due,
   renewals: fewTimes,
+  recalledFrom: {
+    type: 'string',
+    pattern: '^$|^\\d{4}-\\d{2}-\\d{2}$',
+    description: 'When it was due before it was recalled: an ISO date, or nothing.',
+  },
 })
 
 /** holds.csv, a row. */

@@ -28,6 +28,10 @@ const pickupOptionSchema = shape({
   cost: count,
   queue: orNull(queueSchema),
   delivery: { ...orNull(deliverySchema), description: 'How and when it comes; null for a place in the queue, or where nobody knows.' },
+  recall: {
+    ...orNull(shape({ was: date, due: date })),
+    description: 'A loan that would be shortened if that were asked for: until when it is lent, and until when it would be.',
+  },
   brings: { ...list(text), description: 'Pieces of the set that it brings together; none for what is one piece.' },
   suppliers: {
     ...list(shape({ branch: text, cost: count, inHand: orNull(moment) })),
@@ -61,6 +65,7 @@ export const placeHoldSchema = looseShape(['records', 'barcode', 'pickup'], {
   notify: { ...oneOf(CHANNELS), description: 'How the reader is told of this hold; as usual where it is left out.' },
   note: { type: 'string', maxLength: 300, description: 'For staff.' },
   cost: { ...count, description: 'What was agreed to, in hundredths; nothing where it is left out. A hold that costs more is refused.' },
+  recall: { ...flag, description: 'Whether a loan is to be shortened for it, of which its borrower is told.' },
   again: { ...flag, description: 'Whether a second hold on the work, or one on what the reader has, is meant.' },
 })
 
@@ -82,6 +87,7 @@ export const holdSchema = shape({
   notAfter: { ...orNull(date), description: 'Last day on which it is wanted.' },
   notify: { ...orNull(oneOf(CHANNELS)), description: 'How its reader is told, where that is not as usual.' },
   cost: count,
+  recalled: { ...orNull(date), description: 'Day by which a loan that was shortened for it is due.' },
   events: list(shape({ at: moment, state: oneOf(HOLD_STATES) })),
 })
 

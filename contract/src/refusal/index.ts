@@ -41,6 +41,7 @@ export const refusalSchema = {
     shape({ code: coded('renewals-used'), limit: count }),
     shape({ code: coded('others-wait'), waiting: count }),
     shape({ code: coded('renewable-from'), from: text }),
+    shape({ code: coded('not-recalled') }),
   ],
 } as const
 

@@ -1,12 +1,13 @@
 /** How long a wait in the queue is likely to be. */
 import type { FromSchema } from '../schema/index.ts'
-import { count, date, list, looseShape, orNull, shape } from '../schema/shapes.ts'
+import { count, date, flag, list, looseShape, orNull, shape } from '../schema/shapes.ts'
 import { wishedBarcode, wishedRecords } from '../holds/index.ts'
 
 export const waitingQuerySchema = looseShape(['records', 'pickup'], {
   records: wishedRecords,
   barcode: wishedBarcode,
   pickup: { type: 'string', maxLength: 100, description: 'Code of the pickup point.' },
+  recall: { ...flag, description: 'Whether it is as it would be with a loan shortened for it.' },
 })
 
 export const waitingSchema = shape({

@@ -39,6 +39,7 @@ export const REFUSAL_CODES = [
   'renewals-used',
   'others-wait',
   'renewable-from',
+  'not-recalled',
 ] as const
 
 export type Refusal =
@@ -95,5 +96,6 @@ export type Refusal =
   | { code: 'others-wait'; waiting: number }
   /** Until then a renewal would gain nothing: a day, or a minute for what is lent by the hour. */
   | { code: 'renewable-from'; from: string }
+  | { code: 'not-recalled' }
 
 export const isRefusal = (answer: object): answer is Refusal => 'code' in answer && REFUSAL_CODES.some((code) => code === answer.code)

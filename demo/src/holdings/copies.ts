@@ -24,6 +24,10 @@ export interface Copy {
   acquiredAgo: number
   /** Days from the demo's day on which it is due; null when it is not on loan. */
   dueIn: number | null
+  /** Card of the reader who has it; null for one of the many. */
+  lentTo: string | null
+  /** Days from the demo's day on which it was due before it was recalled. */
+  lentUntil: number | null
 }
 
 export interface CopyWish {
@@ -35,6 +39,8 @@ export interface CopyWish {
   use?: UseRule
   status?: RecordedStatus
   dueIn?: number | null
+  lentTo?: string
+  lentUntil?: number
   call?: { prefix?: string; classPart: string; itemPart?: string; indicator: string; source?: string }
 }
 
@@ -88,6 +94,8 @@ export function copyFrom(wish: CopyWish, draft: Draft, register: Register, copyN
     use: wish.use ?? null,
     status: wish.status ?? 'on shelf',
     dueIn: wish.dueIn ?? null,
+    lentTo: wish.lentTo ?? null,
+    lentUntil: wish.lentUntil ?? null,
     acquiredAgo: daysSince(register.count, draft.year, thisYear),
   }
 }

@@ -119,7 +119,7 @@ export const POLICIES: PoliciesFile = {
     { families: ['film'], days: 7, renewals: 1 },
     { families: ['music', 'spoken', 'player'], days: 14, renewals: 1 },
     { families: ['thing', 'kit'], days: 14, renewals: 0 },
-    { categories: ['lecturer'], owners: ['pellanu'], days: 84, renewals: 5 },
+    { categories: ['lecturer'], owners: ['pellanu'], days: 84, renewals: 5, recalledAfter: 14 },
     { categories: ['student', 'visitor'], owners: ['pellanu'], days: 28, renewals: 4 },
     { days: 28, renewals: 2 },
   ],

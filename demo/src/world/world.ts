@@ -25,7 +25,9 @@ import { POLICIES } from '../places/policies.ts'
 import type { Draft } from '../titles/draft.ts'
 import { generateTitles } from '../titles/generate.ts'
 import { marcFrom } from '../titles/marc.ts'
+import { lentForLong } from '../titles/lentStories.ts'
 import { storyTitles } from '../titles/stories.ts'
+import type { Story } from '../titles/story.ts'
 import { Chance } from '../vocabulary/random.ts'
 
 export interface WorldOptions {
@@ -93,15 +95,25 @@ export function makeWorld(options: WorldOptions): World {
   function* records(): Generator<{ marc: MarcRecord; loans: LoanRow[] }> {
     const register = new Register()
     const stories = storyTitles()
+    const lent = lentForLong()
     let number = 0
     const write = (draft: Draft, copies: Copy[]) => {
       const controlNumber = `ps${String(number).padStart(8, '0')}`
       const loans = copies.flatMap((copy) =>
-        copy.dueIn === null ? [] : [{ barcode: copy.barcode, card: borrowerOf(copy), due: dateAfter(copy.dueIn) }],
+        copy.dueIn === null
+          ? []
+          : [
+              {
+                barcode: copy.barcode,
+                card: borrowerOf(copy),
+                due: dateAfter(copy.dueIn),
+                recalledFrom: copy.lentUntil === null ? '' : dateAfter(copy.lentUntil),
+              },
+            ],
       )
       return { controlNumber, marc: marcFrom(controlNumber, draft, copies, dateAfter), loans }
     }
-    for (const story of stories) {
+    const tell = (story: Story) => {
       number += 1
       const copies = numbered(
         story.copies.map((wish) => ({ wish, draft: story.draft })),
@@ -111,11 +123,12 @@ export function makeWorld(options: WorldOptions): World {
       const { controlNumber, ...written } = write(story.draft, copies)
       copiesOf.set(`${story.draft.title}|${story.draft.carrier}`, { controlNumber, copies })
       for (const pickup of story.waiting ?? []) waiting.push({ controlNumber, pickup })
-      yield written
+      return written
     }
+    for (const story of stories) yield tell(story)
     const chance = new Chance(options.seed)
     const moreBranches = library.branches.slice(LIBRARY.branches.length).map((branch) => branch.code)
-    for (const draft of generateTitles(chance, options.titles - stories.length, day.year)) {
+    for (const draft of generateTitles(chance, options.titles - stories.length - lent.length, day.year)) {
       number += 1
       const wishes = wishesFor(chance, draft, moreBranches)
       const isRead = reserved.length < TEXTS_READ && isForCourse(draft) && wishes.some(({ branch }) => branch === 'cope')
@@ -131,6 +144,8 @@ export function makeWorld(options: WorldOptions): World {
       if (isRead) reserved.push(controlNumber)
       yield written
     }
+    // At the end, so that the numbers of the others stay.
+    for (const story of lent) yield tell(story)
   }
 
   function holds(): HoldRow[] {
@@ -189,6 +204,7 @@ function numbered(wishes: readonly { wish: Parameters<typeof copyFrom>[0]; draft
 
 /** Most borrowers are nobody we know; now and then it is one of the sample readers. */
 function borrowerOf(copy: Copy): string {
+  if (copy.lentTo !== null) return copy.lentTo
   const number = Number(copy.barcode.slice(1))
   return READERS_LOANS.find(([, every]) => number % every === 7)?.[0] ?? ''
 }

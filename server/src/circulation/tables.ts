@@ -21,6 +21,10 @@ export interface LoanModel extends Model<InferAttributes<LoanModel>, InferCreati
   source: (typeof LOAN_SOURCES)[number]
   /** How often it has been renewed. */
   renewals: CreationOptional<number>
+  /** ISO date on which it was due before it was recalled. */
+  recalledFrom: CreationOptional<string | null>
+  /** The hold that asked for it; null where the library's files say that it was recalled. */
+  recalledFor: CreationOptional<number | null>
 }
 
 export const LOANS = table<LoanModel>('loans', {
@@ -29,6 +33,8 @@ export const LOANS = table<LoanModel>('loans', {
   due: { type: DataTypes.TEXT, allowNull: false, validate: { is: DUE } },
   source: { type: DataTypes.TEXT, allowNull: false, validate: { isIn: [[...LOAN_SOURCES]] } },
   renewals: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0, validate: { min: 0 } },
+  recalledFrom: { type: DataTypes.TEXT, validate: ISO_DATE },
+  recalledFor: { type: DataTypes.INTEGER },
 })
 
 export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreationAttributes<HoldModel>> {

@@ -194,6 +194,13 @@ const REQUESTS = [
   `CREATE INDEX requestsOfReader ON requests(readerId)`,
 ]
 
+/** Loans that are shortened because somebody waits. */
+const RECALLS = [
+  'ALTER TABLE loans ADD COLUMN recalledFrom TEXT',
+  'ALTER TABLE loans ADD COLUMN recalledFor INTEGER REFERENCES holds(id)',
+  'CREATE INDEX loansRecalled ON loans(recalledFor) WHERE recalledFor IS NOT NULL',
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -215,6 +222,7 @@ const STEPS: Record<string, string[]> = {
   '018-additions': ADDITIONS,
   '019-wishes': WISHES,
   '020-requests': REQUESTS,
+  '021-recalls': RECALLS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

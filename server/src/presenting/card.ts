@@ -22,6 +22,7 @@ interface HoldRow {
   notBefore: string | null
   notAfter: string | null
   notify: Channel | null
+  recalled: string | null
   title: string
   controlNumber: string | null
   carrier: Carrier | null
@@ -48,6 +49,7 @@ const HOLDS = `
     (SELECT count(DISTINCT CASE WHEN h.wantedBarcode IS NULL THEN coalesce(xr.id || ' ' || x.setNumber, x.barcode) ELSE x.barcode END) FROM copies x JOIN records xr ON xr.id = x.recordId
       WHERE xr.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)
       AND x.status NOT IN ('withdrawn', 'missing') AND (h.wantedBarcode IS NULL OR x.barcode = h.wantedBarcode)) AS copies,
+    (SELECT due FROM loans WHERE recalledFor = h.id) AS recalled,
     (SELECT json_group_array(json_object('at', at, 'state', state)) FROM (SELECT at, state FROM holdEvents WHERE holdId = h.id ORDER BY id)) AS events
   FROM holds h
   LEFT JOIN copies c ON c.barcode = h.barcode
@@ -83,7 +85,7 @@ export async function loansOf(
   barcode: string | null = null,
 ): Promise<Loan[]> {
   const rows = await source.read<LoanRow>(
-    `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, l.renewals, c.branch
+    `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, l.renewals, l.recalledFrom, c.branch
      FROM loans l LEFT JOIN copies c ON c.barcode = l.barcode LEFT JOIN records r ON r.id = c.recordId
      WHERE l.readerId = $id AND ($barcode IS NULL OR l.barcode = $barcode) ORDER BY l.due, r.title`,
     { id: reader.id, barcode },

@@ -14,7 +14,7 @@ export * from './sessions.ts'
 export { SigningIn } from './signingIn.ts'
 
 /** Whoever asks, as the rules look at them: a reader, or a guest, to whom the rules of the guest category apply. */
-export function borrowerOf(libraries: Libraries, reader: Reader | null): Borrower {
+export function borrowerOf(libraries: Libraries, reader: Pick<Reader, 'category' | 'homeBranch'> | null): Borrower {
   if (reader === null) return { category: libraries.policies.guestCategory, homeSystem: null }
   return { category: reader.category, homeSystem: libraries.systemOf(reader.homeBranch) }
 }

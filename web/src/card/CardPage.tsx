@@ -112,6 +112,7 @@ function CardView({ card }: { card: Card }) {
             {coming.map((hold) => (
               <HoldItem key={hold.id} hold={hold} cancellable>
                 <Journey hold={hold} />
+                {hold.recalled && <p className={styles.soft}>{t('card.recalledFor', { date: dayInWords(hold.recalled, all.timeZone) })}</p>}
                 {hold.state === 'waiting' && <Wait wish={{ hold: hold.id }} />}
               </HoldItem>
             ))}

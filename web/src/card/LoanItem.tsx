@@ -43,6 +43,9 @@ export function LoanItem({ loan, stopped }: { loan: Loan; stopped: readonly Refu
       <span className={styles.due} data-overdue={loan.overdue}>
         {t(loan.overdue ? 'card.overdue' : 'card.due', { date: dueInWords(loan.due, all.timeZone) })}
       </span>
+      {loan.recalledFrom && (
+        <span className={styles.recalled}>{t('card.recalled', { date: dueInWords(loan.recalledFrom, all.timeZone) })}</span>
+      )}
       <span className={styles.soft}>{[facts, why].filter(Boolean).join(' · ')}</span>
       {due !== null && (
         <Button

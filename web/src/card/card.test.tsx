@@ -20,6 +20,7 @@ const LOANS = [
     overdue: true,
     branch: 'hill',
     renewals: 2,
+    recalledFrom: null,
     renewal: { due: null, refusal: { code: 'others-wait' as const, waiting: 2 } },
   },
   {
@@ -31,6 +32,7 @@ const LOANS = [
     overdue: false,
     branch: null,
     renewals: 0,
+    recalledFrom: null,
     renewal: { due: '2027-01-11', refusal: null },
   },
 ]
@@ -134,6 +136,14 @@ test('in the demo a sample card fills in its number and PIN', async () => {
   expect(within(dialog).getByLabelText('Card number')).toHaveValue('00043239')
   expect(within(dialog).getByLabelText('PIN')).toHaveValue('4832')
   expect(within(dialog).getByLabelText('PIN')).toHaveFocus()
+})
+
+test('a loan that was shortened says so, and a hold for which one was', async () => {
+  const lent = { ...LOANS[1]!, recalledFrom: '2027-01-27' }
+  const waits = hold('w1', { state: 'waiting', queue: { place: 1, copies: 1 }, recalled: '2026-12-09' })
+  open('/card', { session: SOMEBODY, card: card({ loans: [lent], holds: [waits] }) })
+  expect(await section('Borrowed')).toHaveTextContent('Somebody waits for it: it was yours until Wed 27 Jan 2027.')
+  expect(await section('On its way to you')).toHaveTextContent('A loan is shortened for you, to Wed 9 Dec.')
 })
 
 test('a session that has ended shows on the card as the offer to sign in', async () => {

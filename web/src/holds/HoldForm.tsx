@@ -17,6 +17,7 @@ import { Agreeing } from './Agreeing.tsx'
 import { MoreWishes } from './MoreWishes.tsx'
 import { holdOptionsQuery, usePlaceHold } from './queries.ts'
 import { readBack } from './readBack.ts'
+import { Recalling } from './Recalling.tsx'
 import { Supplier } from './Supplier.tsx'
 import { WhichEdition } from './WhichEdition.tsx'
 import { Where } from './Where.tsx'
@@ -50,6 +51,9 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
   const current = options.isPlaceholderData ? undefined : options.data
   const chosen = optionAt(current, pickup)
   const served = chosen && servedBy(chosen, details.from)
+  // What is held back for a day hurries nobody.
+  const recall = details.notBefore === null ? served?.recall : null
+  const recalls = recall != null && details.recall
   const refusal =
     current && (current.refusal ?? chosen?.refusal ?? (served ? daysTrouble(details, places.pickup(pickup), served, timeZone) : null))
   const already = current?.already ?? null
@@ -60,10 +64,12 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
     if (!current) return options.isError ? '' : t('hold.updating')
     if (refusal) return refusalInWords(t, refusal, timeZone)
     if (current.pickups.length === 0) return t('hold.noPickups')
-    return served ? readBack(t, page, wish, served, details, places) : t('hold.noPickup', { place: places.pickupName(pickup) })
+    return served
+      ? readBack(t, page, wish, served, { ...details, recall: recalls }, places)
+      : t('hold.noPickup', { place: places.pickupName(pickup) })
   }
   const submit = (agreement: Pick<Served, 'cost'> & Pick<HoldOptions, 'already'>) => {
-    place.mutate(bodyOf(wish, pickup, details, agreement), { onSuccess: onPlaced })
+    place.mutate(bodyOf(wish, pickup, { ...details, recall: recalls }, agreement), { onSuccess: onPlaced })
   }
   /** What was agreed to as a guest is carried out where it is the same with this card; else it is read back once more. */
   const signInAndSubmit = async () => {
@@ -98,11 +104,12 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
         {chosen && <Supplier option={chosen} from={details.from} onChange={changeDetails} />}
         {served?.queue && (
           <Wait
-            wish={{ records, barcode: volume?.barcode ?? null, pickup }}
+            wish={{ records, barcode: volume?.barcode ?? null, pickup, ...(recalls ? { recall: true } : {}) }}
             className={styles.part}
             legend={<span className={styles.legend}>{t('waiting.heading')}</span>}
           />
         )}
+        {recall && <Recalling recall={recall} asked={details.recall} onChange={changeDetails} />}
         <MoreWishes details={details} point={places.pickup(pickup)} told={current?.told ?? []} onChange={changeDetails} />
         {options.error && <Trouble error={options.error} onRetry={() => void options.refetch()} />}
         {place.error && <Alert severity="error">{problemInWords(t, place.error, places.all)}</Alert>}

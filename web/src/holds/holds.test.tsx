@@ -182,6 +182,19 @@ test('another branch can send it: its day and its price are read back, and what 
   expect(server.asked('placeHold')[0]?.body).toEqual({ records: ['p1'], barcode: null, pickup: 'quay', from: 'wold', cost: 80 })
 })
 
+test('a long loan is shortened where that is asked for, and read back', async () => {
+  const recall = { was: '2027-01-27', due: '2026-12-09' }
+  const { server, user, dialog } = await openDialog({ holdOptions: options([pickup('quay', { from: null, queue: { before: 0, copies: 1 }, recall })]), placeHold: hold('h1') }) // prettier-ignore
+  await user.click(await within(dialog).findByRole('checkbox', { name: /lent for long: due Wed 9 Dec.* instead of Wed 27 Jan/ }))
+  expect(within(dialog).getByRole('status')).toHaveTextContent('A loan is shortened for you, to Wed 9 Dec')
+  await waitFor(() => {
+    expect(server.asked('waiting').map(({ query }) => query.get('recall'))).toEqual([null, 'true'])
+  })
+  await user.click(await button('Place the hold'))
+  await screen.findByRole('heading', { name: 'Hold placed' })
+  expect(server.asked('placeHold')[0]?.body).toEqual({ records: ['p1'], barcode: null, pickup: 'quay', recall: true })
+})
+
 test('what one has already is told before, and a second hold has to be meant', async () => {
   const already = { code: 'already-borrowed', due: '2026-12-04' } as const
   const { server, user, dialog } = await openDialog({ holdOptions: options([HERE], { already }), placeHold: hold('h1') })

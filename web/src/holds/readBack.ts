@@ -10,7 +10,7 @@ export function readBack(
   page: TitlePage,
   wish: Wish,
   option: Served,
-  { notBefore, notAfter }: Pick<Details, 'notBefore' | 'notAfter'>,
+  { notBefore, notAfter, recall }: Pick<Details, 'notBefore' | 'notAfter' | 'recall'>,
   { pickup, branchName, all }: Pick<PlaceBook, 'pickup' | 'branchName' | 'all'>,
 ): string {
   const place = pickup(option.pickup)
@@ -31,6 +31,7 @@ export function readBack(
     said,
     held && t('wishes.readOn', { date: dayInWords(notBefore, all.timeZone) }),
     !held && option.inHand && t('hold.inHand', { time: momentInWords(option.inHand, all.timeZone) }),
+    recall && option.recall && t('wishes.readRecall', { date: dayInWords(option.recall.due, all.timeZone) }),
     notAfter && t('wishes.readUntil', { date: dayInWords(notAfter, all.timeZone) }),
     option.brings.length > 0 && t('hold.brings', { pieces: allOfInWords(option.brings) }),
   ]

@@ -28,9 +28,11 @@ export interface Details {
   /** Null for the usual way. */
   notify: Channel | null
   note: string
+  /** Whether a loan is to be shortened for it. */
+  recall: boolean
 }
 
-export const NO_DETAILS: Details = { from: null, notBefore: null, notAfter: null, notify: null, note: '' }
+export const NO_DETAILS: Details = { from: null, notBefore: null, notAfter: null, notify: null, note: '', recall: false }
 
 export interface WishesProps {
   details: Details
@@ -41,17 +43,17 @@ export interface WishesProps {
 }
 
 /** What a hold would come to at one pickup location, sent by whom the reader chose. */
-export interface Served extends Pick<PickupOption, 'pickup' | 'from' | 'cost' | 'queue' | 'brings'> {
+export interface Served extends Pick<PickupOption, 'pickup' | 'from' | 'cost' | 'queue' | 'brings' | 'recall'> {
   /** ISO time at which it can be collected; null where nobody knows. */
   inHand: string | null
 }
 
 export function servedBy(option: PickupOption, from: string | null): Served {
-  const { pickup, queue, brings } = option
+  const { pickup, queue, brings, recall } = option
   const supplier = option.suppliers.find(({ branch }) => branch === from)
   return supplier
-    ? { pickup, queue, brings, from: supplier.branch, cost: supplier.cost, inHand: supplier.inHand }
-    : { pickup, queue, brings, from: option.from, cost: option.cost, inHand: option.delivery?.inHand ?? null }
+    ? { pickup, queue, brings, recall, from: supplier.branch, cost: supplier.cost, inHand: supplier.inHand }
+    : { pickup, queue, brings, recall, from: option.from, cost: option.cost, inHand: option.delivery?.inHand ?? null }
 }
 
 /** What is wrong with the days: of themselves, or since it comes too late for them. */
@@ -69,7 +71,7 @@ export const dayInHand = ({ inHand }: Served, zone: string): string | null =>
 export function bodyOf(
   { records, volume }: Wish,
   pickup: string,
-  { from, notBefore, notAfter, notify, note }: Details,
+  { from, notBefore, notAfter, notify, note, recall }: Details,
   { cost, already }: { cost: number; already: HoldOptions['already'] },
 ): PlaceHold {
   return {
@@ -81,6 +83,7 @@ export function bodyOf(
     ...(notAfter === null ? {} : { notAfter }),
     ...(notify === null ? {} : { notify }),
     ...(note.trim() === '' ? {} : { note: note.trim() }),
+    ...(recall ? { recall } : {}),
     ...(cost === 0 ? {} : { cost }),
     ...(already === null ? {} : { again: true }),
   }

@@ -1,6 +1,7 @@
 /** Whether a hold may be placed as it is wished for, which copy serves it, and when that is fetched. */
 import type { PlaceHold } from '@catalex/contract/holds'
 import { accountRefusal, daysRefusal, fetchDay, isRefusal, servedAt, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds' // prettier-ignore
+import type { Recall } from '@catalex/core/recalls'
 import { DateTime } from 'luxon'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
@@ -10,12 +11,16 @@ import { accountOf } from '../queries/account.ts'
 import { alreadyOf } from '../queries/already.ts'
 import { copiesOf } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
+import { countWaiting } from '../queries/queue.ts'
+import { loansOut, recallAmong } from '../queries/recalls.ts'
 import { channelsOf } from '../queries/told.ts'
 
 export interface Decided {
   serving: Serving
   /** ISO date of the day on which it is fetched; null for now. */
   fetched: string | null
+  /** The loan that is shortened for it; null for none. */
+  recall: Recall | null
 }
 
 export async function decide(
@@ -36,19 +41,36 @@ export async function decide(
   const serving = servingOf(question)
   if (isRefusal(serving)) return serving
   if (serving.cost > (wish.cost ?? 0)) return { code: 'cost-changed', cost: serving.cost }
-  return planned(libraries, wish, serving, at)
+  const fetched = fetchedOn(libraries, wish, serving, at)
+  if (isRefusal(fetched)) return fetched
+  const recall = wish.recall === true ? await recallFor(write, libraries, { reader, wish }, serving, at) : null
+  return recall !== null && isRefusal(recall) ? recall : { serving, recall, fetched: fetched.day }
 }
 
-/** On the days between which it is wanted. */
-function planned(libraries: Libraries, wish: PlaceHold, serving: Serving, at: Moment): Decided | Refusal {
+/** What is held back for a day hurries nobody. */
+async function recallFor(
+  write: Write,
+  libraries: Libraries,
+  { reader, wish }: { reader: Reader; wish: PlaceHold },
+  { copy, eligible }: Serving,
+  at: Moment,
+): Promise<Recall | Refusal> {
+  if (copy !== null || wish.notBefore !== undefined) return { code: 'not-recalled' }
+  const before = await countWaiting(write, wish.records)
+  const loans = await loansOut(write, libraries, reader.id, eligible)
+  return recallAmong(libraries, loans, { eligible, before }, at) ?? { code: 'not-recalled' }
+}
+
+/** Where it is wanted between certain days: the day on which it is fetched for them; null for now. */
+function fetchedOn(libraries: Libraries, wish: PlaceHold, serving: Serving, at: Moment): { day: string | null } | Refusal {
   const { notBefore = null, notAfter = null } = wish
   const hours = libraries.hoursAt(wish.pickup)
-  if (!hours || (notBefore === null && notAfter === null)) return { serving, fetched: null }
+  if (!hours || (notBefore === null && notAfter === null)) return { day: null }
   const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
   const wrong = daysRefusal({ notBefore, notAfter }, hours, now, serving.delivery?.inHand ?? null)
   if (wrong) return wrong
-  if (notBefore === null) return { serving, fetched: null }
+  if (notBefore === null) return { day: null }
   const from = (start: DateTime) => servedAt(serving, libraries.deliveriesTo(wish.pickup, start.toISO() ?? ''))
   const fetched = fetchDay(from, notBefore, now)
-  return { serving, fetched: fetched > at.today ? fetched : null }
+  return { day: fetched > at.today ? fetched : null }
 }

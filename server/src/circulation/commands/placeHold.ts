@@ -9,6 +9,7 @@ import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { decide, type Decided } from './decide.ts'
+import { recallLoan } from './recallLoan.ts'
 import { recordEvent, transition, type Standing } from './transition.ts'
 
 export interface HoldRequest {
@@ -64,7 +65,7 @@ async function createHold(
   write: Write,
   libraries: Libraries,
   { reader, wish }: HoldRequest,
-  { serving, fetched, title }: Decided & { title: string },
+  { serving, fetched, recall, title }: Decided & { title: string },
   at: Moment,
 ): Promise<number> {
   // prettier-ignore
@@ -99,6 +100,7 @@ async function createHold(
     records: JSON.stringify(wish.records),
   })
   await recordEvent(write, hold.id, 'waiting', 'reader', at, null)
+  if (recall !== null) await recallLoan(write, hold.id, recall, at)
   // Held back, it keeps its place in the queue and nobody's copy.
   if (fetched !== null) await transition(write, hold, 'paused', 'reader', at)
   else if (serving.copy) await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)

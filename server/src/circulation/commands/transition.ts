@@ -3,6 +3,7 @@ import { isPromising, mayBecome, type Actor, type HoldState } from '@catalex/cor
 import type { Write } from '../../database/index.ts'
 import type { Moment } from '../moment.ts'
 import type { HoldModel } from '../tables.ts'
+import { endRecall } from './recallLoan.ts'
 
 /** A hold as far as its state goes. */
 export type Standing = Pick<HoldModel, 'id' | 'state' | 'barcode'>
@@ -26,6 +27,8 @@ export async function transition(
   await write.run('UPDATE holds SET state = $to, barcode = $setAside WHERE id = $id', { to, setAside, id: hold.id })
   hold.state = to
   hold.barcode = setAside
+  // Who waits no more needs nobody to hurry.
+  if (to !== 'waiting' && to !== 'paused') await endRecall(write, hold.id, at)
 }
 
 /** The first event of a hold; the later ones come with their transitions. */

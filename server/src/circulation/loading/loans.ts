@@ -14,10 +14,22 @@ export interface RowFault {
 export async function loadLoans(write: Write, readers: ReadonlyMap<string, Reader>, rows: readonly LoanRow[]): Promise<RowFault[]> {
   const copies = await knownCopies(write, rows)
   const faults: RowFault[] = []
-  const good = rows.flatMap(({ barcode, card, due, renewals = '' }, at) => {
+  const good = rows.flatMap(({ barcode, card, due, renewals = '', recalledFrom = '' }, at) => {
     const fault = !copies.has(barcode) ? ['no-copy', barcode] as const : card !== '' && !readers.has(card) ? ['no-reader', card] as const : null // prettier-ignore
     if (fault) faults.push({ row: at + 1, code: fault[0], value: fault[1] })
-    return fault ? [] : [{ barcode, readerId: readers.get(card)?.id ?? null, due, renewals: Number(renewals), source: 'file' as const }]
+    return fault
+      ? []
+      : [
+          {
+            barcode,
+            readerId: readers.get(card)?.id ?? null,
+            due,
+            renewals: Number(renewals),
+            recalledFrom: recalledFrom || null,
+            recalledFor: null,
+            source: 'file' as const,
+          },
+        ]
   })
   const before = await write.use(LOANS).findAll({ where: { source: 'file' }, raw: true })
   const now = new Map(good.map((loan) => [loan.barcode, loan]))
@@ -27,7 +39,9 @@ export async function loadLoans(write: Write, readers: ReadonlyMap<string, Reade
   const madeHere = new Set((await write.use(LOANS).findAll({ where: { source: 'here' }, raw: true })).map(({ barcode }) => barcode))
   const changed = good.filter(({ barcode }) => !same.has(barcode) && !madeHere.has(barcode))
   for (let at = 0; at < changed.length; at += AT_ONCE)
-    await write.use(LOANS).bulkCreate(changed.slice(at, at + AT_ONCE), { updateOnDuplicate: ['readerId', 'due', 'renewals'] })
+    await write
+      .use(LOANS)
+      .bulkCreate(changed.slice(at, at + AT_ONCE), { updateOnDuplicate: ['readerId', 'due', 'renewals', 'recalledFrom', 'recalledFor'] })
   return faults
 }
 
@@ -38,10 +52,11 @@ interface FileLoan {
   readerId: number | null
   due: string
   renewals: number
+  recalledFrom: string | null
 }
 
 const isSame = (a: FileLoan, b: FileLoan | undefined): boolean =>
-  b !== undefined && a.readerId === b.readerId && a.due === b.due && a.renewals === b.renewals
+  b !== undefined && a.readerId === b.readerId && a.due === b.due && a.renewals === b.renewals && a.recalledFrom === b.recalledFrom
 
 async function knownCopies(write: Write, rows: readonly LoanRow[]): Promise<Set<string>> {
   const found = await write.read<{ barcode: string }>("SELECT barcode FROM copies WHERE barcode IN (SELECT value FROM json_each($barcodes)) AND status <> 'withdrawn'", { barcodes: JSON.stringify(rows.map(({ barcode }) => barcode)) }) // prettier-ignore

@@ -2,6 +2,7 @@
 import type { HoldOptions, PickupOption } from '@catalex/contract/holds'
 import { accountRefusal, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
 import type { Minute } from '@catalex/core/calendar'
+import type { Recall } from '@catalex/core/recalls'
 import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
@@ -12,6 +13,7 @@ import { copiesOf } from './copies.ts'
 import { deliveryLine, momentAt } from './delivery.ts'
 import { holdQuestion } from './question.ts'
 import { countWaiting } from './queue.ts'
+import { loansOut, recallAmong } from './recalls.ts'
 import { channelsOf, toldBy } from './told.ts'
 
 /** Branches that are told as suppliers at each pickup location. */
@@ -38,32 +40,46 @@ export async function holdOptions(
     const question = holdQuestion(libraries, borrower, pickup, wanted, at.now)
     return isRefusal(question) ? question : servingOf(question)
   }
+  const loans = Array.isArray(wanted) ? await loansOut(database, libraries, reader?.id ?? null, wanted) : []
   return {
     refusal: account && accountRefusal(account, at.today),
     used: account?.activeHolds ?? 0,
     limit: account?.holdsLimit ?? null,
     already,
     told: reader ? channelsOf(reader).map((channel) => toldBy(reader, channel)) : [],
-    pickups: libraries
-      .pickupsFor(borrower.category)
-      .map(({ code }) => optionFrom(code, servingAt(code), before, (copies) => libraries.latestAt(code, at.now, copies))),
+    pickups: libraries.pickupsFor(borrower.category).map(({ code }) => {
+      const serving = servingAt(code)
+      if (isRefusal(serving)) return refusedAt(code, serving)
+      const recall = serving.copy ? null : recallAmong(libraries, loans, { eligible: serving.eligible, before }, at)
+      return optionFrom(code, serving, { before, recall, latest: libraries.latestAt(code, at.now, serving.brings) })
+    }),
   }
 }
 
+const refusedAt = (pickup: string, refusal: Refusal): PickupOption => ({
+  pickup,
+  from: null,
+  cost: 0,
+  queue: null,
+  delivery: null,
+  recall: null,
+  brings: [],
+  suppliers: [],
+  refusal,
+})
+
 function optionFrom(
   pickup: string,
-  serving: Serving | Refusal,
-  before: number,
-  latestOf: (copies: Serving['brings']) => Minute | null,
+  { copy, cost, delivery, brings, eligible, suppliers }: Serving,
+  { before, recall, latest }: { before: number; recall: Recall | null; latest: Minute | null },
 ): PickupOption {
-  if (isRefusal(serving)) return { pickup, from: null, cost: 0, queue: null, delivery: null, brings: [], suppliers: [], refusal: serving }
-  const { copy, cost, delivery, brings, eligible, suppliers } = serving
   return {
     pickup,
     from: copy?.branch ?? null,
     cost,
     queue: copy ? null : { before, copies: eligible.length },
-    delivery: delivery && deliveryLine(delivery, latestOf(brings)),
+    delivery: delivery && deliveryLine(delivery, latest),
+    recall: recall && { was: recall.was, due: recall.due },
     brings: brings.length > 1 ? brings.map(({ enumeration, barcode }) => enumeration ?? barcode) : [],
     suppliers: suppliers.slice(0, MOST_SUPPLIERS).map((supplier) => ({
       branch: supplier.branch,

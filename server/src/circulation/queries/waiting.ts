@@ -11,7 +11,8 @@ import type { Libraries } from '../../libraries/index.ts'
 import type { Moment } from '../moment.ts'
 import { copiesOf, type CopyNow } from './copies.ts'
 import { holdQuestion } from './question.ts'
-import { holdsInQueue, holdsPromised, queuedHold, type PromisedHold, type QueuedHold } from './queue.ts'
+import { countWaiting, holdsInQueue, holdsPromised, queuedHold, type PromisedHold, type QueuedHold } from './queue.ts'
+import { loansOut, recallAmong } from './recalls.ts'
 
 export interface WaitingAsked {
   /** Whose it is; a guest has a borrower's category alone. */
@@ -51,10 +52,11 @@ export async function waitingFor(
     copies.filter(({ promised }) => promised).map(({ barcode }) => barcode),
   )
   const mine = servedBy(asked, copies, { records, barcode })
+  const recalled = 'recall' in wish && wish.recall === true ? await withRecall(source, libraries, { readerId, at }, { copies, mine, before: await countWaiting(source, records) }) : copies // prettier-ignore
   const found = waitingEstimate(
     {
       now: minuteOf(at.now),
-      copies: copies.map((copy) => stateOf(libraries, copy, promisedTo, at)),
+      copies: recalled.map((copy) => stateOf(libraries, copy, promisedTo, at)),
       ahead: ahead.flatMap((hold) => aheadOf(libraries, hold, copies, at)),
       own: { copies: mine, pickup, branch: asked.pickup.branch },
       history: libraries.returns,
@@ -82,6 +84,18 @@ interface Wished {
 function wishedOf(own: QueuedHold | null, wish: WaitingAsked['wish']): Wished {
   if (own) return { records: own.records, barcode: own.wantedBarcode, pickup: own.pickup }
   return 'hold' in wish ? { records: [], barcode: null, pickup: '' } : { barcode: null, ...wish }
+}
+
+/** As they are with the loan shortened that the hold could ask for. */
+async function withRecall(
+  source: Queryable,
+  libraries: Libraries,
+  { readerId, at }: Pick<WaitingAsked, 'readerId' | 'at'>,
+  { copies, mine, before }: { copies: readonly CopyNow[]; mine: ReadonlySet<number>; before: number },
+): Promise<readonly CopyNow[]> {
+  const eligible = copies.filter((_, i) => mine.has(i))
+  const recall = recallAmong(libraries, await loansOut(source, libraries, readerId, eligible), { eligible, before }, at)
+  return copies.map((copy) => (copy.barcode === recall?.barcode ? { ...copy, due: recall.due } : copy))
 }
 
 /** Of the editions wished for and of those that others would take instead: a set counts once. */

@@ -39,6 +39,8 @@ export const card = {
     renew: 'Renew',
     renewUntil: 'Renew until {{date}}',
     renewedUntil: '{{title}} is renewed and due {{date}}.',
+    recalled: 'Somebody waits for it: it was yours until {{date}}.',
+    recalledFor: 'A loan is shortened for you, to {{date}}.',
     renewed_one: 'renewed once',
     renewed_other: 'renewed {{count}} times',
     stops: {

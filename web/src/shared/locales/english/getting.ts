@@ -58,6 +58,9 @@ export const getting = {
     agree: 'I agree to pay {{amount}}.',
     again: 'Place a hold all the same',
     readOn: 'It is fetched in time for {{date}} and kept ready from then on; until then others may borrow it.',
+    recall: 'Ask for a copy that is lent for long: due {{due}} instead of {{was}}',
+    recallTold: 'Whoever has it is told that somebody waits, and may keep it until then.',
+    readRecall: 'A loan is shortened for you, to {{date}}.',
     readUntil: 'It ends by itself if it is not ready by {{date}}.',
     channels: {
       mail: 'by mail to {{to}}',

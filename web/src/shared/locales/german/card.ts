@@ -42,6 +42,8 @@ export const card: InOtherWords<typeof english> = {
     renew: 'Verlängern',
     renewUntil: 'Bis {{date}} verlängern',
     renewedUntil: '{{title}} ist verlängert und bis {{date}} ausgeliehen.',
+    recalled: 'Jemand wartet darauf: Es wäre bis {{date}} bei Ihnen geblieben.',
+    recalledFor: 'Für Sie ist eine Ausleihe auf {{date}} verkürzt.',
     renewed_one: 'einmal verlängert',
     renewed_other: '{{count}}-mal verlängert',
     stops: {

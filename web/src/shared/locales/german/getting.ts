@@ -61,6 +61,9 @@ export const getting: InOtherWords<typeof english> = {
     agree: 'Ich bin einverstanden, {{amount}} zu zahlen.',
     again: 'Trotzdem vormerken',
     readOn: 'Es wird rechtzeitig zum {{date}} geholt und liegt ab dann bereit; bis dahin können andere es ausleihen.',
+    recall: 'Ein lange verliehenes Exemplar früher erbitten: fällig {{due}} statt {{was}}',
+    recallTold: 'Wer es hat, erfährt, dass jemand wartet, und darf es bis dahin behalten.',
+    readRecall: 'Für Sie wird eine Ausleihe auf {{date}} verkürzt.',
     readUntil: 'Die Vormerkung endet von selbst, wenn es am {{date}} nicht bereitliegt.',
     channels: {
       mail: 'per E-Mail an {{to}}',
