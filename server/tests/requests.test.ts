@@ -2,6 +2,7 @@
 import type { Card } from '@catalex/contract/card'
 import type { Problem } from '@catalex/contract/problem'
 import type { MakeRequest, ReaderRequest, RequestOffers } from '@catalex/contract/requests'
+import type { TitlePage } from '@catalex/contract/title'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { DateTime } from 'luxon'
 import { momentOf } from '../src/circulation/index.ts'
@@ -28,6 +29,8 @@ it('a scan is offered at the price of the owner, agreed to by the page, and told
   // An adult at the university: 2.00, and 0.10 a page, up to 40 pages.
   const { scan, outside } = await offers(ines, `records=${stores}`)
   expect(scan).toMatchObject({ offer: { branch: 'store', cost: 200, perPage: 10, mostPages: 40 }, refusal: null })
+  const { body: page } = await ines.get<TitlePage>(`/api/titles/${stores}?at=ferrygate`)
+  expect(page.routes.find(({ kind }) => kind === 'scanned')).toMatchObject({ cost: 210, asked: { scan: scan?.offer, outside: null } })
   // It can be held.
   expect(outside).toBeNull()
   const barcode = scan?.offer?.barcode ?? ''

@@ -79,7 +79,7 @@ export const route = (kind: RouteLine['kind'], more: Partial<RouteLine> = {}): R
   queue: null,
   edition: 'p1',
   hereOnly: false,
-  delivery: null,
+  delivery: null, asked: null,
   notPossible: null,
   lends: null,
   ...more,

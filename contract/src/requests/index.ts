@@ -11,14 +11,14 @@ export const requestOffersQuerySchema = looseShape([], {
   barcode: { type: 'string', maxLength: 100 },
 })
 
-const outsideOffer = shape({ cost: count, days: { ...count, description: 'Days that it usually takes.' } })
-const scanOffer = shape({ barcode: text, branch: text, cost: count, perPage: count, mostPages: count, days: count })
+export const outsideOfferSchema = shape({ cost: count, days: { ...count, description: 'Days that it usually takes.' } })
+export const scanOfferSchema = shape({ barcode: text, branch: text, cost: count, perPage: count, mostPages: count, days: count })
 
 /** An offer, or why there is none; null where the library says nothing of it. */
 export const requestOffersSchema = shape({
-  scan: orNull(shape({ offer: orNull(scanOffer), refusal: orNull(refusalSchema) })),
+  scan: orNull(shape({ offer: orNull(scanOfferSchema), refusal: orNull(refusalSchema) })),
   outside: {
-    ...orNull(shape({ offer: orNull(outsideOffer), refusal: orNull(refusalSchema) })),
+    ...orNull(shape({ offer: orNull(outsideOfferSchema), refusal: orNull(refusalSchema) })),
     description: 'Null, too, where a copy of these libraries can be held.',
   },
 })

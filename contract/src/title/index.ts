@@ -14,8 +14,9 @@ import { ROUTE_KINDS } from '@catalex/core/routes'
 import { deliverySchema } from '../courier/index.ts'
 import { queueSchema } from '../holds/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
+import { outsideOfferSchema, scanOfferSchema } from '../requests/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { count, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
+import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
 const textOrNull = nullable('string')
 const carrier = oneOf(CARRIER_CODES)
@@ -82,6 +83,10 @@ export const routeSchema = shape({
   edition: { ...textOrNull, description: 'Control number of the edition that it brings; null where any considered will do.' },
   hereOnly: flag,
   delivery: { ...orNull(deliverySchema), description: 'How a copy that is kept or sent comes; null where nobody knows.' },
+  asked: {
+    ...orNull(shape({ scan: orNull(scanOfferSchema), outside: orNull(outsideOfferSchema), by: date })),
+    description: 'Scanned, or from outside: on what terms, and the day by which it is there as a rule.',
+  },
   notPossible: orNull(refusalSchema),
   lends: {
     ...orNull(shape({ branch: text, loan: loanLength })),

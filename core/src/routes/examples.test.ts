@@ -7,6 +7,7 @@ import { sampleCopy as copy } from '../copies/sample.ts'
 import { Courier, type CourierLine } from '../courier/index.ts'
 import type { HoldRule } from '../holds/index.ts'
 import type { LoanRule } from '../loans/index.ts'
+import type { OutsideRule, ScanRule } from '../requests/index.ts'
 import { routesFor, type Route, type RoutesQuestion } from './index.ts'
 
 const ZONE = 'Europe/London'
@@ -52,7 +53,19 @@ const LOANS: LoanRule[] = [
   { days: 21, renewals: 2 },
 ]
 
+const SCANS: ScanRule[] = [
+  { owners: ['uni'], families: ['score'], ...no('Scores are under copyright.'), perPage: 0, mostPages: 0, days: 0 },
+  { owners: ['uni'], ...yes(200), perPage: 10, mostPages: 40, days: 3 },
+]
+const OUTSIDE: OutsideRule[] = [
+  { categories: ['junior'], ...no('Asked for on the card of an adult.'), days: 0 },
+  { categories: ['student'], ...yes(), days: 10 },
+  { ...yes(450), days: 14 },
+]
+
 interface Case {
+  scans?: boolean
+  unheld?: boolean
   now?: string
   pickup?: Branch
   category?: string
@@ -63,7 +76,16 @@ interface Case {
 
 function routes(
   copies: Copy[],
-  { now = '2026-11-23T09:50', pickup = 'hill', category = 'adult', closed, waiting = 0, selfServe = [] }: Case,
+  {
+    now = '2026-11-23T09:50',
+    pickup = 'hill',
+    category = 'adult',
+    closed,
+    waiting = 0,
+    selfServe = [],
+    scans = false,
+    unheld = false,
+  }: Case,
 ) {
   const branches = Object.keys(WEEKLY) as Branch[]
   const closures = (branch: Branch) => (closed?.[0].includes(branch) ? [{ from: closed[1], to: closed[2], reason: '' }] : [])
@@ -72,6 +94,9 @@ function routes(
   const question: RoutesQuestion = {
     rules: RULES,
     loanRules: LOANS,
+    scanRules: scans ? SCANS : [],
+    outsideRules: OUTSIDE,
+    unheld,
     borrower: { category, homeSystem: category === 'student' ? 'uni' : 'pub' },
     pickup: { code: pickup, branch: pickup, system: SYSTEM[pickup] },
     copies,
@@ -90,12 +115,15 @@ function routes(
   return routesFor(question).map(inWords)
 }
 
-function inWords({ kind, barcode, cost, open, queue, hereOnly, delivery, notPossible, lends }: Route): string {
+function inWords({ kind, barcode, cost, open, queue, hereOnly, delivery, asked, notPossible, lends }: Route): string {
   const time = (iso: string | number | null) =>
     (typeof iso === 'number' ? DateTime.fromMillis(iso * 60_000, { zone: ZONE }) : at(iso ?? '')).toFormat('ccc d LLL HH:mm')
   const lent = lends ? `; lent at ${lends.branch} for ${String(lends.loan.count)} ${lends.loan.unit}` : '; lent nowhere'
+  if (notPossible && (kind === 'scanned' || kind === 'from outside'))
+    return `${kind} not: ${'reason' in notPossible ? notPossible.reason : notPossible.code}`
   if (notPossible) return `${kind} not: ${notPossible.code === 'rule' ? notPossible.reason : notPossible.code}${lent}`
   const price = cost === 0 ? 'free' : (cost / 100).toFixed(2)
+  if (asked) return `${kind} ${barcode ?? 'anywhere'} by ${asked.by}, ${price}`
   if (queue) return `${kind}: ${String(queue.before)} before, ${String(queue.copies)} copies, ${price}`
   if (open) return `${kind} ${barcode ?? ''}${hereOnly ? ' to read' : ''} ${open.now ? 'now' : `from ${time(open.opens)}`}`
   return `${kind} ${barcode ?? ''} ${delivery ? time(delivery.inHand) : 'never'}, ${price}`
@@ -150,6 +178,13 @@ it.each<[string, Copy[], Case, string[]]>([
     { waiting: 2 },
     ['in the queue: 2 before, 2 copies, free'],
   ],
+  ['a part of it as a scan, by its owner’s price for a page at least', [C], { scans: true }, ['walk in c now', 'sent over c Tue 24 Nov 13:55, 1.50', 'scanned c by 2026-11-26, 2.10']], // prettier-ignore
+  ['a scan before what is not possible', [journal], { scans: true }, ['walk in c now', 'scanned c by 2026-11-26, 2.10', 'sent over not: Journals of the university stay in its libraries.; lent at cope for 21 days']], // prettier-ignore
+  ['no scan by a rule', [{ ...C, family: 'score' }], { scans: true }, ['walk in c now', 'sent over c Tue 24 Nov 13:55, 1.50', 'scanned not: Scores are under copyright.']], // prettier-ignore
+  ['no scan of one volume among many', [{ ...journal, enumeration: 'v.1' }, { ...journal, barcode: 'd', enumeration: 'v.2' }], { scans: true, pickup: 'cope' }, ['walk in c now', 'kept for you c Mon 23 Nov 11:20, free']], // prettier-ignore
+  ['missing, and asked for outside', [{ ...Q, status: 'missing' }], { unheld: true }, ['from outside anywhere by 2026-12-07, 4.50', 'sent over not: no-copy; lent nowhere']], // prettier-ignore
+  ['asked for outside for nothing', [], { unheld: true, category: 'student' }, ['from outside anywhere by 2026-12-03, free', 'sent over not: no-copy; lent nowhere']], // prettier-ignore
+  ['not outside for a child', [], { unheld: true, category: 'junior' }, ['sent over not: no-copy; lent nowhere', 'from outside not: Asked for on the card of an adult.']], // prettier-ignore
   ['missing', [{ ...Q, status: 'missing' }], {}, ['sent over not: no-copy; lent nowhere']],
 ])('%s', (_, copies, given, expected) => {
   expect(routes(copies, given)).toEqual(expected)

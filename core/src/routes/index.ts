@@ -4,10 +4,14 @@ import { openState, type OpeningHours } from '../calendar/index.ts'
 import type { Delivery } from '../courier/index.ts'
 import { isInNow, isLost, isReachable, type Copy } from '../copies/index.ts'
 import { loanLength, type LoanLength, type LoanRule } from '../loans/index.ts'
-import { isRefusal, servingOf, type HoldQuestion, type Refusal } from '../holds/index.ts'
+import { isRefusal, servingOf, wantedCopies, type HoldQuestion, type Refusal } from '../holds/index.ts'
+import { outsideOffer, scanCost, scanOffer, type OutsideOffer, type OutsideRule, type ScanOffer, type ScanRule } from '../requests/index.ts'
 
-export const ROUTE_KINDS = ['walk in', 'kept for you', 'sent over', 'in the queue'] as const
+export const ROUTE_KINDS = ['walk in', 'kept for you', 'sent over', 'in the queue', 'scanned', 'from outside'] as const
 export type RouteKind = (typeof ROUTE_KINDS)[number]
+
+/** Whether it is taken by a hold. */
+export const isHoldRoute = (kind: RouteKind): boolean => kind === 'kept for you' || kind === 'sent over' || kind === 'in the queue'
 
 export interface Route {
   kind: RouteKind
@@ -22,6 +26,8 @@ export interface Route {
   hereOnly: boolean
   /** Kept or sent: how and when it comes; null where nobody knows. */
   delivery: Delivery | null
+  /** Scanned, or from outside: on what terms, and by which ISO date as a rule. */
+  asked: { scan: ScanOffer | null; outside: OutsideOffer | null; by: string } | null
   notPossible: Refusal | null
   /** Where it is not possible: the nearest branch that lends a copy on the spot to this reader who comes. */
   lends: { branch: string; loan: LoanLength } | null
@@ -40,14 +46,32 @@ export interface RoutesQuestion extends HoldQuestion, WalkInQuestion {
   /** Readers who wait for any of these copies. */
   waiting: number
   loanRules: readonly LoanRule[]
+  scanRules: readonly ScanRule[]
+  outsideRules: readonly OutsideRule[]
+  /** Whether none of it can be held, wherever somebody collects: then it is asked for outside. */
+  unheld: boolean
 }
 
 export function routesFor(question: RoutesQuestion): Route[] {
   const held = holdRoutes(question)
   const near = [question.pickup.branch, ...question.walkable]
-  return [...walkInRoutes({ ...question, walkable: near }), ...held].sort(
+  return [...walkInRoutes({ ...question, walkable: near }), ...held, ...askedRoutes(question)].sort(
     (a, b) => Number(a.notPossible !== null) - Number(b.notPossible !== null),
   )
+}
+
+/** A part of it, or another library's copy: after what brings the whole from here. */
+function askedRoutes({ copies, borrower, scanRules, outsideRules, unheld, now }: RoutesQuestion): Route[] {
+  const scannable = wantedCopies(copies, null)
+  const scan = isRefusal(scannable) ? null : scanOffer(scannable, scanRules, borrower)
+  const outside = unheld ? outsideOffer(outsideRules, borrower) : null
+  const by = (days: number) => now.plus({ days }).toISODate() ?? ''
+  const routes: Route[] = []
+  if (scan && isRefusal(scan)) routes.push({ ...plainRoute('scanned'), notPossible: scan })
+  else if (scan) routes.push({ ...plainRoute('scanned'), barcode: scan.barcode, cost: scanCost(scan, 1), asked: { scan, outside: null, by: by(scan.days) } }) // prettier-ignore
+  if (outside && isRefusal(outside)) routes.push({ ...plainRoute('from outside'), notPossible: outside })
+  else if (outside) routes.push({ ...plainRoute('from outside'), cost: outside.cost, asked: { scan: null, outside, by: by(outside.days) } })
+  return routes
 }
 
 /** Routes to any of several editions; where the one in view is reached just as well, to that. */
@@ -60,6 +84,7 @@ export function routesToAny(question: RoutesQuestion, inView: { copies: readonly
     a.cost === b.cost &&
     a.hereOnly === b.hereOnly &&
     a.delivery?.inHand === b.delivery?.inHand &&
+    a.asked?.by === b.asked?.by &&
     a.notPossible === null &&
     a.queue === null &&
     (a.kind !== 'walk in' || branchOf.get(a.barcode ?? '') === branchOf.get(b.barcode ?? ''))
@@ -123,6 +148,7 @@ export const plainRoute = (kind: RouteKind): Route => ({
   queue: null,
   hereOnly: false,
   delivery: null,
+  asked: null,
   notPossible: null,
   lends: null,
 })

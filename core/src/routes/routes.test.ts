@@ -52,6 +52,9 @@ const question = (copies: Copy[], more: Partial<RoutesQuestion> = {}): RoutesQue
   ]),
   walkable: ['hill', 'quay'],
   waiting: 0,
+  scanRules: [],
+  outsideRules: [],
+  unheld: false,
   loanRules: [{ uses: ['loan'], days: 28, renewals: 2 }],
   ...more,
 })

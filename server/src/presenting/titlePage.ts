@@ -6,7 +6,7 @@ import { isInNow, piecesOf } from '@catalex/core/copies'
 import { courseId } from '@catalex/core/courses'
 import { verdictFor, type PickupPlace } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
-import { plainRoute, routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
+import { isHoldRoute, plainRoute, routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
 import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
 import { copiesOf, countWaiting, isHoldable, deliveryLine, momentOf, type CopyNow } from '../circulation/index.ts'
@@ -188,13 +188,16 @@ function routesTo(
         ...walking,
         waiting: any.waiting,
         loanRules: libraries.loanRules,
+        scanRules: libraries.scanRules,
+        outsideRules: libraries.outsideRules,
+        unheld: !isHoldable(libraries, borrower, any.copies, question.now),
       },
       own,
     )
   return [...walkInRoutes(walking), { ...plainRoute('sent over'), notPossible: { code: 'pickup-not-served' } }]
 }
 
-const isHold = ({ kind, notPossible }: Route): boolean => kind !== 'walk in' && notPossible === null
+const isHold = ({ kind, notPossible }: Route): boolean => isHoldRoute(kind) && notPossible === null
 
 function routeLine(route: Route, copies: readonly CopyNow[], latestOf: (pieces: readonly CopyNow[]) => Minute | null): RouteLine {
   const copy = copies.find(({ barcode }) => barcode === route.barcode)

@@ -1,19 +1,68 @@
-/** Where a search finds nothing: what it sought is asked for elsewhere. */
+/** Where a search finds nothing: what it sought is asked for elsewhere, or suggested. */
+import type { RequestOffers } from '@catalex/contract/requests'
+import Button from '@mui/material/Button'
 import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Ways } from './OtherWays.tsx'
+import { usePlaces } from '../shared/places.tsx'
+import { refusalInWords } from '../shared/problems.ts'
 import { requestOffersQuery } from './queries.ts'
-import { wantedBy } from './wanted.ts'
+import { useTerms } from './useTerms.ts'
+import { wantedBy, type Offered } from './wanted.ts'
 import styles from './requests.module.css'
+
+const RequestDialog = lazy(() => import('./RequestDialog.tsx'))
 
 export default function WaysToUnheld({ words }: { words: string }) {
   const { t } = useTranslation()
+  const { all } = usePlaces()
+  const termsOf = useTerms()
   const { data } = useQuery(requestOffersQuery([], null))
+  const [asked, setAsked] = useState<Offered | null>(null)
   if (!data?.outside) return null
+  const { refusal } = data.outside
   return (
     <div className={styles.unheld}>
       <h3>{t('requests.unheld')}</h3>
-      <Ways offers={data} wanted={wantedBy(words)} />
+      <ul className={styles.ways}>
+        {offeredBy(data.outside).map((one) => (
+          <li key={one.kind}>
+            <Button
+              size="small"
+              aria-haspopup="dialog"
+              onClick={() => {
+                setAsked(one)
+              }}
+            >
+              {t(`requests.ask.${one.kind}`)}
+            </Button>
+            <p>{termsOf(one)}</p>
+          </li>
+        ))}
+        {refusal && (
+          <li>
+            <b>{t('requests.notOutside')}</b>
+            <p>{refusalInWords(t, refusal, all.timeZone)}</p>
+          </li>
+        )}
+      </ul>
+      {asked && (
+        <Suspense>
+          <RequestDialog
+            offered={asked}
+            wanted={wantedBy(words)}
+            onClose={() => {
+              setAsked(null)
+            }}
+          />
+        </Suspense>
+      )}
     </div>
   )
 }
+
+/** A purchase can be suggested of whatever is held nowhere. */
+const offeredBy = ({ offer }: NonNullable<RequestOffers['outside']>): Offered[] => [
+  ...(offer ? [{ kind: 'outside' as const, offer }] : []),
+  { kind: 'purchase' as const, offer: null },
+]

@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { open } from '../../tests/open.tsx'
-import { answer, card, NOBODY, SOMEBODY } from '../../tests/samples.ts'
+import { answer, card, NOBODY, route, SOMEBODY, titlePage } from '../../tests/samples.ts'
 import type { ReaderRequest } from '@catalex/contract/requests'
 
 const made: ReaderRequest = {
@@ -22,9 +22,10 @@ const offer = { barcode: 'b1', branch: 'wold', cost: 200, perPage: 10, mostPages
 test('a part is scanned: filled in from the title, its price by the page agreed to, sent once with what is meant', async () => {
   const { server, user } = open('/titles/p1', {
     session: SOMEBODY,
-    requestOffers: { scan: { offer, refusal: null }, outside: null },
+    title: titlePage({ routes: [route('scanned', { barcode: 'b1', cost: 210, asked: { scan: offer, outside: null, by: '2026-11-28' } })] }),
     makeRequest: made,
   })
+  expect(await screen.findByText('about Sat 28 Nov')).toBeVisible()
   expect(await screen.findByText('A chapter or an article, by Wold Library: 2.00 and 0.10 a page, up to 40 pages, in about 3 days.')).toBeVisible() // prettier-ignore
   await user.click(screen.getByRole('button', { name: 'Have a part scanned' }))
   const dialog = await screen.findByRole('dialog', { name: 'Have a part scanned' })
@@ -65,6 +66,26 @@ test('where nothing is found it is asked for outside, or suggested: with the wor
   await user.type(within(signIn).getByLabelText('PIN'), '4832{Enter}')
   expect(await screen.findByText('Request sent')).toBeVisible()
   expect(server.asked('makeRequest')[0]?.body).toEqual({ kind: 'purchase', title: 'tides of another sea', cost: 0 })
+})
+
+test('what none here can lend is asked for outside, or suggested to be bought, from its page', async () => {
+  const routes = [
+    route('from outside', { barcode: null, cost: 450, asked: { scan: null, outside: { cost: 450, days: 14 }, by: '2026-12-09' } }),
+    route('sent over', { barcode: null, notPossible: { code: 'no-copy', why: 'lost' } }),
+  ]
+  const { user } = open('/titles/p1', { session: NOBODY, title: titlePage({ routes, holdable: false }) })
+  expect(await screen.findByText('A library elsewhere is asked for it: 4.50, in about 14 days.')).toBeVisible()
+  expect(
+    screen
+      .getAllByRole('listitem')
+      .map((item) => item.textContent)
+      .join(' '),
+  ).toMatch(/From outsideabout Wed 9 Dec.*not possible/)
+  expect(await screen.findByRole('button', { name: 'Suggest that the library buys it' })).toBeVisible()
+  await user.click(screen.getByRole('button', { name: 'Ask for it from outside' }))
+  expect(within(await screen.findByRole('dialog', { name: 'Ask for it from outside' })).getByLabelText('Title')).toHaveValue(
+    'The salt ledger',
+  )
 })
 
 test('requests stand on the card, and are withdrawn there', async () => {

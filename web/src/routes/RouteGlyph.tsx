@@ -1,4 +1,6 @@
-/** Ways to a reader drawn as stops and lines: a filled stop is here, open to filled is sent, dots before a stop are a queue. */
+/**
+ * Ways to a reader drawn as stops and lines: a filled stop is here, open to filled is sent, dots before a stop are a queue, a sheet is a
+ * scan, a line through a border comes from outside. */
 import type { RouteLine } from '@catalex/contract/title'
 
 const W = 40
@@ -16,6 +18,16 @@ export function RouteGlyph({ kind, possible }: { kind: RouteLine['kind']; possib
         <path d={`M10 ${String(H / 2)}H${String(W - 11)}`} stroke={colour} strokeWidth="2" strokeDasharray={possible ? undefined : '2 3'} />
       )}
       {kind === 'in the queue' && [4, 12, 20].map((x) => <circle key={x} cx={x} cy={H / 2} r="2" fill={colour} />)}
+      {kind === 'scanned' && <path d="M2 2h7v10H2z" fill="none" stroke={colour} strokeWidth="1.5" />}
+      {kind === 'from outside' && <path d="M10 1v12" stroke={colour} strokeWidth="1.5" />}
+      {(kind === 'scanned' || kind === 'from outside') && (
+        <path
+          d={`M${kind === 'scanned' ? '11' : '1'} ${String(H / 2)}H${String(W - 11)}`}
+          stroke={colour}
+          strokeWidth="1.5"
+          strokeDasharray="3 2"
+        />
+      )}
       {end}
     </svg>
   )

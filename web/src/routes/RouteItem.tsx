@@ -3,7 +3,7 @@ import type { RouteLine, TitlePage } from '@catalex/contract/title'
 import type { TFunction } from 'i18next'
 import { Suspense, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
-import { momentInWords } from '../shared/formats.ts'
+import { dayInWords, momentInWords } from '../shared/formats.ts'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { usePlaces } from '../shared/places.tsx'
 import type { WaitingWish } from '../waiting/queries.ts'
@@ -12,6 +12,7 @@ import { OtherEdition, RouteText } from './RouteText.tsx'
 import styles from './routes.module.css'
 
 const LikelyDay = lazyWithTexts(() => import('../waiting/LikelyDay.tsx'))
+const AskedRoute = lazyWithTexts(() => import('../requests/AskedRoute.tsx'))
 const Wait = lazyWithTexts(() => import('../waiting/Wait.tsx'))
 
 interface Props {
@@ -26,7 +27,7 @@ interface Props {
 export function RouteItem({ route, page, wish, action }: Props) {
   const { t } = useTranslation()
   const { timeZone } = usePlaces().all
-  const { kind, edition, hereOnly, queue, notPossible, barcode } = route
+  const { kind, edition, hereOnly, queue, notPossible, barcode, asked } = route
   return (
     <li data-possible={notPossible === null}>
       <RouteGlyph kind={kind} possible={notPossible === null} />
@@ -44,7 +45,13 @@ export function RouteItem({ route, page, wish, action }: Props) {
           </span>
         </div>
         {edition !== null && edition !== page.controlNumber && <OtherEdition page={page} edition={edition} />}
-        <RouteText route={route} pickup={wish.pickup} copy={page.copies.find((copy) => copy.barcode === barcode)} />
+        {asked ? (
+          <Suspense>
+            <AskedRoute asked={asked} page={page} />
+          </Suspense>
+        ) : (
+          <RouteText route={route} pickup={wish.pickup} copy={page.copies.find((copy) => copy.barcode === barcode)} />
+        )}
         {queue && (
           <Suspense>
             <Wait wish={wish} headed />
@@ -61,6 +68,7 @@ function whenOf(route: RouteLine, zone: string, t: TFunction<'app'>): string {
   if (route.notPossible) return t('routes.notPossible')
   if (route.open?.now) return t('routes.now')
   if (route.open) return route.open.opens ? t('routes.from', { time: momentInWords(route.open.opens, zone) }) : t('routes.staysShut')
+  if (route.asked) return t('routes.about', { date: dayInWords(route.asked.by, zone) })
   if (route.delivery) return t('routes.from', { time: momentInWords(route.delivery.inHand, zone) })
   return t('routes.sure')
 }

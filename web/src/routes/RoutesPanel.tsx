@@ -1,6 +1,7 @@
 /** Every way to this title for this reader, best first, and the hold beside the best that can be asked for. */
 import type { RouteLine, TitlePage } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
+import { isHoldRoute } from '@catalex/core/routes'
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
@@ -25,7 +26,7 @@ import { RouteItem } from './RouteItem.tsx'
 import { Words } from '../ui/Words.tsx'
 import styles from './routes.module.css'
 
-const OtherWays = lazyWithTexts(() => import('../requests/OtherWays.tsx'))
+const SuggestPurchase = lazyWithTexts(async () => ({ default: (await import('../requests/AskedRoute.tsx')).SuggestPurchase }))
 
 type Translate = TFunction<'app'>
 
@@ -60,7 +61,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
     )
   const pickup = data.pickup ?? scope.at
   const place = pickupName(pickup)
-  const first = data.routes.findIndex((route) => route.kind !== 'walk in' && route.notPossible === null)
+  const first = data.routes.findIndex((route) => isHoldRoute(route.kind) && route.notPossible === null)
   const wishOf = (route: RouteLine) => ({
     records: route.edition === null ? [controlNumber, ...alsoGood] : [route.edition],
     barcode: volume?.barcode ?? null,
@@ -122,10 +123,10 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
           {t('routes.holdSomewhere')}
         </Button>
       )}
-      {known && !reader && data.routes.some(({ kind }) => kind !== 'walk in') && <p className={styles.asGuest}>{t('routes.asGuest')}</p>}
-      {!volumeMissing && (
+      {known && !reader && data.routes.some(({ kind }) => isHoldRoute(kind)) && <p className={styles.asGuest}>{t('routes.asGuest')}</p>}
+      {data.routes.some(({ kind }) => kind === 'from outside') && (
         <Suspense>
-          <OtherWays page={data} barcode={volume?.barcode ?? null} />
+          <SuggestPurchase page={data} />
         </Suspense>
       )}
       {headed !== undefined && <OtherForms page={data} />}

@@ -88,7 +88,7 @@ export const getting = {
   requests: {
     unheld: 'Not in these libraries?',
     ask: { scan: 'Have a part scanned', outside: 'Ask for it from outside', purchase: 'Suggest that the library buys it' },
-    not: { scan: 'No scans', outside: 'Not from outside' },
+    notOutside: 'Not from outside',
     terms: {
       scan_one: 'A chapter or an article, by {{branch}}: {{cost}}, up to {{most}} pages, in about {{count}} day.',
       scan_other: 'A chapter or an article, by {{branch}}: {{cost}}, up to {{most}} pages, in about {{count}} days.',

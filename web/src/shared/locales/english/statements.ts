@@ -50,6 +50,8 @@ export const statements = {
       'kept for you': 'A copy stands where you collect: staff take it off the shelf and keep it for you.',
       'sent over': 'A copy stands elsewhere and is sent to where you collect.',
       'in the queue': 'All copies are out or promised: you get the next that comes in after those before you.',
+      scanned: 'A library copies a chapter or an article for you; the thing itself stays where it is.',
+      'from outside': 'No library here can serve it: a library elsewhere is asked.',
     },
   },
   privacy: {

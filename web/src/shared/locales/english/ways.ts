@@ -20,7 +20,15 @@ export const ways = {
   onlineVersion: { only: 'read online', also: 'also online', read: 'read it online', of: '{{title}}, {{label}} (opens in a new window)' },
   routes: {
     heading: 'Routes to you at {{place}}',
-    kinds: { 'walk in': 'Walk in', 'kept for you': 'Kept for you', 'sent over': 'Sent over', 'in the queue': 'In the queue' },
+    kinds: {
+      'walk in': 'Walk in',
+      'kept for you': 'Kept for you',
+      'sent over': 'Sent over',
+      'in the queue': 'In the queue',
+      scanned: 'Scanned',
+      'from outside': 'From outside',
+    },
+    about: 'about {{date}}',
     readThere: 'Read it there',
     now: 'now',
     from: 'from {{time}}',

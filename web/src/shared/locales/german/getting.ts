@@ -92,7 +92,7 @@ export const getting: InOtherWords<typeof english> = {
   requests: {
     unheld: 'Nicht in diesen Bibliotheken?',
     ask: { scan: 'Einen Teil scannen lassen', outside: 'Von auswärts kommen lassen', purchase: 'Zum Kauf vorschlagen' },
-    not: { scan: 'Keine Scans', outside: 'Nicht von auswärts' },
+    notOutside: 'Nicht von auswärts',
     terms: {
       scan_one: 'Ein Kapitel oder ein Aufsatz, durch {{branch}}: {{cost}}, bis zu {{most}} Seiten, in etwa {{count}} Tag.',
       scan_other: 'Ein Kapitel oder ein Aufsatz, durch {{branch}}: {{cost}}, bis zu {{most}} Seiten, in etwa {{count}} Tagen.',

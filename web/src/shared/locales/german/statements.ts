@@ -53,6 +53,8 @@ export const statements: InOtherWords<typeof english> = {
       'kept for you': 'Ein Exemplar steht, wo Sie abholen: Das Personal nimmt es aus dem Regal und legt es für Sie zurück.',
       'sent over': 'Ein Exemplar steht anderswo und wird dorthin geschickt, wo Sie abholen.',
       'in the queue': 'Alle Exemplare sind entliehen oder versprochen: Sie bekommen das nächste, das nach denen vor Ihnen kommt.',
+      scanned: 'Eine Bibliothek kopiert Ihnen ein Kapitel oder einen Aufsatz; das Werk selbst bleibt, wo es ist.',
+      'from outside': 'Keine Bibliothek hier kann damit dienen: Eine andere wird gefragt.',
     },
   },
   privacy: {

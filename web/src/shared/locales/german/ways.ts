@@ -33,7 +33,15 @@ export const ways: InOtherWords<typeof english> = {
   },
   routes: {
     heading: 'Wege zu Ihnen nach {{place}}',
-    kinds: { 'walk in': 'Hingehen', 'kept for you': 'Zurückgelegt', 'sent over': 'Hergeschickt', 'in the queue': 'In der Warteliste' },
+    kinds: {
+      'walk in': 'Hingehen',
+      'kept for you': 'Zurückgelegt',
+      'sent over': 'Hergeschickt',
+      'in the queue': 'In der Warteliste',
+      scanned: 'Als Scan',
+      'from outside': 'Von auswärts',
+    },
+    about: 'etwa {{date}}',
     readThere: 'Dort lesen',
     now: 'jetzt',
     from: 'ab {{time}}',
