@@ -172,3 +172,40 @@ test('four at once with room for two on the card: it is asked which to leave out
   // As it was before, for whoever comes next.
   await cancelAll()
 })
+
+test('a long loan is shortened for who asks for it; its borrower reads it on the card, and has the days back when the hold is undone', async ({
+  page,
+  browser,
+}) => {
+  await page.goto('/search?q=brackish+margins&at=cope')
+  await row(page, 'Brackish margins').getByRole('link', { name: 'Brackish margins' }).click()
+  await page.getByRole('button', { name: 'Hold at Cope Library' }).click()
+  const dialog = page.getByRole('dialog', { name: /^Hold: Brackish/ })
+  await dialog.getByRole('checkbox', { name: /^Ask for a copy that is lent for long/ }).check()
+  await expect(dialog.getByRole('status')).toContainText('A loan is shortened for you')
+  await noBarriers(page)
+  const [agree] = await dialog.getByRole('checkbox', { name: /^I agree to pay/ }).all()
+  await agree?.check()
+  await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
+  await signIn(page, '42448', '4744')
+  const placed = dialog.getByRole('heading', { name: 'Hold placed' })
+  // With this card it costs nothing: it is read back once more.
+  await expect(placed.or(dialog.getByRole('button', { name: 'Place the hold' }))).toBeVisible()
+  if (!(await placed.isVisible())) await dialog.getByRole('button', { name: 'Place the hold' }).click()
+  await expect(placed).toBeVisible()
+
+  const context = await browser.newContext()
+  const theirs = await context.newPage()
+  await theirs.goto('/card')
+  await theirs.getByRole('main').getByRole('button', { name: 'Sign in' }).click()
+  await signIn(theirs, '42556', '4755')
+  const loan = theirs.getByRole('listitem').filter({ has: theirs.getByRole('link', { name: 'Brackish margins' }) })
+  await expect(loan).toContainText('Somebody waits for it: it was yours until')
+  await noBarriers(theirs)
+  await dialog.getByRole('button', { name: 'Undo' }).click()
+  await expect(dialog.getByRole('status')).toHaveText('The hold is cancelled; nothing is kept for you.')
+  await theirs.reload()
+  await expect(loan).toContainText('due')
+  await expect(loan).not.toContainText('Somebody waits for it')
+  await context.close()
+})

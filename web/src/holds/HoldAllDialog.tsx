@@ -10,7 +10,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { amountInWords } from '../shared/formats.ts'
+import { amountInWords, dayInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords } from '../shared/problems.ts'
@@ -20,8 +20,10 @@ import { useBackCloses } from '../shared/useBackCloses.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
 import { Agreeing } from './Agreeing.tsx'
 import { HoldLine, type Outcome } from './HoldLine.tsx'
+import { MoreWishes } from './MoreWishes.tsx'
 import { useAfterHolds, usePlaceHold } from './queries.ts'
 import { useOptionsOfEach, type Each } from './useOptionsOfEach.ts'
+import { bodyOf, daysTrouble, NO_DETAILS, servedBy } from './wish.ts'
 import styles from './holds.module.css'
 
 interface Props {
@@ -36,7 +38,7 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
   const links = useLinks()
   const { scope } = useScope()
   const { reader, askToSignIn } = useSession()
-  const { all, pickups, pickupName } = usePlaces()
+  const { all, pickups, pickup: find, pickupName } = usePlaces()
   const [pickup, setPickup] = useState(scope.at)
   const [outcomes, setOutcomes] = useState<ReadonlyMap<string, Outcome>>(new Map())
   const [placing, setPlacing] = useState(false)
@@ -51,7 +53,9 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
   const after = useAfterHolds()
   /** The cost that was agreed to. */
   const [agreed, setAgreed] = useState(0)
-  const options = useOptionsOfEach(which, pickup)
+  const [details, setDetails] = useState(NO_DETAILS)
+  const { notBefore, notAfter } = details
+  const options = useOptionsOfEach(which, pickup, (option) => daysTrouble(details, find(pickup), servedBy(option, null), all.timeZone))
   const left = which.filter((one) => outcomes.get(entryKey(one))?.placed !== true)
   const isChosen = (one: Which) => options.of(one).kind === 'option' && !leftOut.has(entryKey(one))
   const possible = left.filter(isChosen)
@@ -66,8 +70,9 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
     for (const one of these) {
       const each = options.of(one)
       const cost = each.kind === 'option' ? each.option.cost : 0
-      const wish = { records: [one.controlNumber], barcode: one.barcode, pickup, ...(cost === 0 ? {} : { cost }) }
-      const outcome = await mutateAsync(wish).then(
+      const volume = one.barcode === null ? null : { barcode: one.barcode, enumeration: null }
+      const wish = { records: [one.controlNumber], volume }
+      const outcome = await mutateAsync(bodyOf(wish, pickup, details, { cost, already: null })).then(
         (): Outcome => ({ placed: true }),
         (error: unknown): Outcome => ({ placed: false, why: problemInWords(t, error, all) }),
       )
@@ -90,7 +95,14 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
     if (waiting) return t('hold.updating')
     if (possible.length === 0) return t(leftOut.size > 0 ? 'holdAll.allLeftOut' : 'holdAll.nonePossible', where)
     if (tooMany > 0) return t('holdAll.tooMany', { count: tooMany, room: options.room })
-    return `${t('holdAll.readBack', { count: possible.length, ...where })} ${cost === 0 ? t('hold.costsNothing') : t('holdAll.costs', { amount: amountInWords(cost) })}`
+    return [
+      t('holdAll.readBack', { count: possible.length, ...where }),
+      cost === 0 ? t('hold.costsNothing') : t('holdAll.costs', { amount: amountInWords(cost) }),
+      notBefore && t('holdAll.readOn', { date: dayInWords(notBefore, all.timeZone) }),
+      notAfter && t('holdAll.readUntil', { date: dayInWords(notAfter, all.timeZone) }),
+    ]
+      .filter(Boolean)
+      .join(' ')
   }
   return (
     <Dialog open onClose={close} fullScreen={phone} maxWidth="md" fullWidth aria-labelledby="hold-all-heading">
@@ -134,6 +146,16 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
             />
           ))}
         </ol>
+        {outcomes.size === 0 && (
+          <MoreWishes
+            details={details}
+            point={find(pickup)}
+            told={options.told}
+            onChange={(more) => {
+              setDetails((before) => ({ ...before, ...more }))
+            }}
+          />
+        )}
       </div>
       <div className={styles.readBack}>
         <div>

@@ -17,7 +17,10 @@ export function Recalling({ recall, asked, onChange }: Props) {
   const { t } = useTranslation()
   const { timeZone } = usePlaces().all
   return (
-    <div className={styles.part}>
+    <div role="group" aria-labelledby="hold-sooner" className={styles.part}>
+      <span id="hold-sooner" className={styles.legend}>
+        {t('wishes.sooner')}
+      </span>
       <FormControlLabel
         control={<Checkbox size="small" checked={asked} />}
         label={t('wishes.recall', { due: dayInWords(recall.due, timeZone), was: dayInWords(recall.was, timeZone) })}

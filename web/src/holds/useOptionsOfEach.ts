@@ -16,10 +16,17 @@ export interface OptionsOfEach {
   of(which: Which): Each
   /** How many more holds this card may have. */
   room: number
+  /** Ways in which this reader can be told; none for a guest. */
+  told: HoldOptions['told']
   refetch(): Promise<{ each: ReadonlyMap<string, Each>; room: number }>
 }
 
-export function useOptionsOfEach(which: readonly Which[], pickup: string): OptionsOfEach {
+/** @param troubleOf what stands against an option by what else is wished */
+export function useOptionsOfEach(
+  which: readonly Which[],
+  pickup: string,
+  troubleOf: (option: PickupOption) => Refusal | null,
+): OptionsOfEach {
   const answers = useQueries({
     queries: which.map(({ controlNumber, barcode }) => ({ ...holdOptionsQuery([controlNumber], barcode), placeholderData: undefined })),
   })
@@ -27,7 +34,10 @@ export function useOptionsOfEach(which: readonly Which[], pickup: string): Optio
     if (answer?.error) return { kind: 'failed', error: answer.error }
     if (!answer?.data) return { kind: 'waiting' }
     const option = answer.data.pickups.find((one) => one.pickup === pickup)
-    const refusal = answer.data.refusal ?? answer.data.already ?? (option ? option.refusal : { code: 'pickup-not-served' as const })
+    const refusal =
+      answer.data.refusal ??
+      answer.data.already ??
+      (option ? (option.refusal ?? troubleOf(option)) : { code: 'pickup-not-served' as const })
     if (refusal) return { kind: 'refused', refusal }
     return option ? { kind: 'option', option } : { kind: 'waiting' }
   }
@@ -35,6 +45,7 @@ export function useOptionsOfEach(which: readonly Which[], pickup: string): Optio
   return {
     of: (one) => each(answers[keys.indexOf(entryKey(one))]),
     room: roomIn(answers),
+    told: answers.find(({ data }) => data !== undefined)?.data?.told ?? [],
     refetch: async () => {
       const own = await Promise.all(answers.map((answer) => answer.refetch()))
       return { each: new Map(own.map((answer, i) => [keys[i] ?? '', each(answer)])), room: roomIn(own) }

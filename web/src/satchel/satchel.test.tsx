@@ -157,6 +157,25 @@ test('over the limit it is asked which to leave out, before anything is placed',
   expect(server.asked('placeHold').map(({ body }) => (body as { records: string[] }).records)).toEqual([['p1']])
 })
 
+test('how one is told and a note go with each of several holds', async () => {
+  const told = [
+    { channel: 'mail' as const, to: 'i…@pellan.example' },
+    { channel: 'text' as const, to: '…421' },
+  ]
+  const { user, server } = await openHolds({ holdOptions: options([pickup('quay'), pickup('hill')], { told }), placeHold: hold('h1') })
+  const dialog = await screen.findByRole('dialog', { name: 'Hold 2 titles' })
+  await user.click(within(dialog).getByRole('button', { name: 'Choose days, how you are told, or leave a note' }))
+  await user.click(await within(dialog).findByRole('radio', { name: 'by text message to …421' }))
+  await user.type(within(dialog).getByRole('textbox', { name: 'Note for staff' }), 'For the reading group')
+  await user.click(within(dialog).getByRole('button', { name: 'Place 2 holds' }))
+  expect(await within(dialog).findByText(/^2 of 2 holds placed/)).toBeVisible()
+  const wished = { barcode: null, pickup: 'hill', notify: 'text', note: 'For the reading group' }
+  expect(server.asked('placeHold').map(({ body }) => body)).toEqual([
+    { records: ['p1'], ...wished },
+    { records: ['p3'], ...wished },
+  ])
+})
+
 test('on a terminal it is told that the satchel ends with the visit', async () => {
   expect(NOBODY.reader).toBeNull()
   const { default: IdleWarning } = await import('../card/IdleWarning.tsx')

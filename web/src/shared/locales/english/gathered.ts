@@ -198,6 +198,8 @@ export const gathered = {
     readBack_one: '{{count}} hold, to be collected at {{place}}.',
     readBack_other: '{{count}} holds, one for each title, to be collected at {{place}}.',
     costs: 'Together they cost {{amount}}.',
+    readOn: 'They are fetched in time for {{date}} and kept ready from then on.',
+    readUntil: 'Those that are not ready by {{date}} end by themselves.',
     with: 'Hold {{title}}',
     tooMany_one: 'There is room for {{room}} more on your card: leave out {{count}} title.',
     tooMany_other: 'There is room for {{room}} more on your card: leave out {{count}} titles.',

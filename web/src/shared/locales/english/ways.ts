@@ -105,8 +105,8 @@ export const ways = {
     'volume-needed': 'A journal is held by the volume. Choose the volume you want.',
     'pickup-not-served': 'Nothing can be kept for you at this place. Choose another pickup location.',
     'no-copy': {
-      lost: 'The only copies are missing or gone. Ask a desk to get one from outside.',
-      none: 'No library here has a copy. Ask a desk to get one from outside.',
+      lost: 'The only copies are missing or gone. One can be asked for from outside, or at a desk.',
+      none: 'No library here has a copy. One can be asked for from outside, or at a desk.',
     },
     'no-rule': 'No rule of the library lets this copy be held. Ask at a desk of the library that owns it.',
     'fetch-yourself':

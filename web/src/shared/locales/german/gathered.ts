@@ -203,6 +203,8 @@ export const gathered: InOtherWords<typeof english> = {
     readBack_one: '{{count}} Vormerkung, abzuholen: {{place}}.',
     readBack_other: '{{count}} Vormerkungen, eine je Titel, abzuholen: {{place}}.',
     costs: 'Zusammen kosten sie {{amount}}.',
+    readOn: 'Sie werden rechtzeitig zum {{date}} geholt und liegen von da an bereit.',
+    readUntil: 'Was am {{date}} nicht bereitliegt, endet von selbst.',
     with: '{{title}} vormerken',
     tooMany_one: 'Ihre Karte hat noch Platz für {{room}}: Lassen Sie {{count}} Titel weg.',
     tooMany_other: 'Ihre Karte hat noch Platz für {{room}}: Lassen Sie {{count}} Titel davon weg.',

@@ -123,8 +123,8 @@ export const ways: InOtherWords<typeof english> = {
     'volume-needed': 'Eine Zeitschrift wird bandweise vorgemerkt. Wählen Sie den Band, den Sie möchten.',
     'pickup-not-served': 'An diesem Ort kann nichts für Sie zurückgelegt werden. Wählen Sie einen anderen Abholort.',
     'no-copy': {
-      lost: 'Die einzigen Exemplare werden vermisst oder sind ausgeschieden. Bitten Sie eine Theke, eines von außen zu besorgen.',
-      none: 'Keine Bibliothek hier hat ein Exemplar. Bitten Sie eine Theke, eines von außen zu besorgen.',
+      lost: 'Die einzigen Exemplare werden vermisst oder sind ausgeschieden. Eines lässt sich von auswärts erbitten, oder an einer Theke.',
+      none: 'Keine Bibliothek hier hat ein Exemplar. Eines lässt sich von auswärts erbitten, oder an einer Theke.',
     },
     'no-rule': 'Keine Regel der Bibliothek erlaubt, dieses Exemplar vorzumerken. Fragen Sie an einer Theke der Bibliothek, der es gehört.',
     'fetch-yourself':
