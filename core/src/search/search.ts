@@ -100,11 +100,18 @@ function narrowedIn(segment: Segment, segments: Segments, question: SearchQuesti
 }
 
 /** Only how many works a question finds. */
-export function countOf(segments: Segments, question: Asked, wanted: StillWanted = ALWAYS): number {
+export const countOf = (segments: Segments, question: Asked, wanted: StillWanted = ALWAYS): number =>
+  countUpTo(segments, question, Infinity, wanted)
+
+/** Whether a question finds anything. */
+export const findsAny = (segments: Segments, question: Asked, wanted: StillWanted = ALWAYS): boolean =>
+  countUpTo(segments, question, 1, wanted) > 0
+
+function countUpTo(segments: Segments, question: Asked, most: number, wanted: StillWanted): number {
   const statistics = statisticsOf(segments)
   return segments.reduce((sum, segment) => {
     const matches = matchesOf(segment.index, statistics, question.query, fieldsOf(question))
-    return sum + countWorks(segment, matches, question.narrowing, wanted)
+    return sum >= most ? sum : sum + countWorks(segment, matches, question.narrowing, wanted, most)
   }, 0)
 }
 

@@ -21,6 +21,15 @@ export type DeliveryOf = (copy: Shelves) => Delivery | null
 /** Minutes to the next of which a return is counted. */
 const PART_OF_DAY = 240
 const MOST_RETURNED = 20_000
+/** Length of an ISO time down to its minute. */
+const MINUTE = 16
+
+/** What every search of a minute asks for. */
+interface KnownMinute {
+  minute: string
+  limits: Minute[]
+  arrivals: Map<string, Float64Array>
+}
 
 export class Deliveries {
   private readonly places: CourierPlaces
@@ -28,7 +37,7 @@ export class Deliveries {
   private readonly zone: string
   /** In hand by branch, pickup point and time of what is handed in. */
   private readonly returned = new Map<string, Minute | null>()
-  private known = { minute: '', arrivals: new Map<string, Float64Array>() }
+  private known: KnownMinute = { minute: '', limits: [], arrivals: new Map() }
 
   constructor(
     library: LibraryFile,
@@ -72,15 +81,14 @@ export class Deliveries {
    * @param shelves of each node; null for one that has no copies of its own
    */
   arrivals(pickup: string, now: string, shelves: readonly (Shelves | null)[]): Float64Array {
-    const minute = now.slice(0, 16)
-    if (this.known.minute !== minute) this.known = { minute, arrivals: new Map() }
-    const before = this.known.arrivals.get(pickup)
+    const { arrivals } = this.knownAt(now)
+    const before = arrivals.get(pickup)
     if (before) return before
     const destination = this.places.pickups.get(pickup)
     const at = this.timeOf(now)
     const inHandOf = (one: Shelves | null) => one && destination && this.courier.inHand(standingAt(one), destination, at)
     const found = Float64Array.from(shelves, (one) => inHandOf(one) ?? Infinity)
-    this.known.arrivals.set(pickup, found)
+    arrivals.set(pickup, found)
     return found
   }
 
@@ -99,8 +107,14 @@ export class Deliveries {
     return found
   }
 
-  limits(now: string): Minute[] {
-    return inHandLimits(this.timeOf(now))
+  limits(now: string): readonly Minute[] {
+    return this.knownAt(now).limits
+  }
+
+  private knownAt(now: string): KnownMinute {
+    const minute = now.slice(0, MINUTE)
+    if (this.known.minute !== minute) this.known = { minute, limits: inHandLimits(this.timeOf(now)), arrivals: new Map() }
+    return this.known
   }
 
   private timeOf(now: string): DateTime {

@@ -33,15 +33,18 @@ const MOST_KNOWN = 20_000
 
 /** The stem of a folded word, the word itself in a language without stemmer. */
 export function stemOf(word: string, language: string): string {
-  const stemmer = stemmers.get(language)
-  if (!stemmer || word.length < 3 || /\d/.test(word)) return word
   const key = groupKey(language, word)
   const before = known.get(key)
   if (before !== undefined) return before
   if (known.size >= MOST_KNOWN) known.clear()
-  const stem = stemmer.stem(word)
+  const stem = stemIn(word, language)
   known.set(key, stem)
   return stem
+}
+
+function stemIn(word: string, language: string): string {
+  const stemmer = stemmers.get(language)
+  return !stemmer || word.length < 3 || /\d/.test(word) ? word : stemmer.stem(word)
 }
 
 const groupKey = (language: string, stem: string): string => `${language}:${stem}`
@@ -74,15 +77,43 @@ export function stemGroups(
   return { stems: TextList.of(texts), stemStart: starts, stemTerm: order.map((at) => termOf[at]) }
 }
 
-/** Other words that say the same in some language, with the languages in which they do (bit n: language number n). */
-export function otherForms(index: SearchIndex, word: string): { term: number; languages: number }[] {
+export interface OtherForm {
+  term: number
+  /** Bit n: it says the same in language number n. */
+  languages: number
+}
+
+/** Forms of the words asked for last: a question and its other readings ask for the same ones. */
+const knownForms = new WeakMap<SearchIndex, { languages: readonly string[]; forms: Map<string, readonly OtherForm[]> }>()
+const MOST_WORDS_KNOWN = 20_000
+
+/** Other words that say the same in some language. */
+export function otherForms(index: SearchIndex, word: string): readonly OtherForm[] {
+  const known = knownForms.get(index) ?? { languages: languagesIn(index), forms: new Map<string, readonly OtherForm[]>() }
+  knownForms.set(index, known)
+  const before = known.forms.get(word)
+  if (before) return before
+  if (known.forms.size >= MOST_WORDS_KNOWN) known.forms.clear()
+  const forms = formsIn(index, word, known.languages)
+  known.forms.set(word, forms)
+  return forms
+}
+
+/** Languages of which there are stems: a stemmer costs more than all else of a word. */
+const languagesIn = ({ stems }: SearchIndex): string[] =>
+  STEMMED_LANGUAGES.filter((code) => {
+    const { from, to } = stems.beginning(groupKey(code, ''))
+    return from < to
+  })
+
+function formsIn(index: SearchIndex, word: string, among: readonly string[]): OtherForm[] {
   const forms = new Map<number, number>()
-  STEMMED_LANGUAGES.forEach((code, i) => {
-    const group = index.stems.find(groupKey(code, stemOf(word, code)))
+  among.forEach((code) => {
+    const group = index.stems.find(groupKey(code, stemIn(word, code)))
     if (group < 0) return
     for (let at = index.stemStart[group]; at < index.stemStart[group + 1]; at += 1) {
       const term = index.stemTerm[at]
-      forms.set(term, (forms.get(term) ?? 0) | (2 << i))
+      forms.set(term, (forms.get(term) ?? 0) | (1 << languageNumber(code)))
     }
   })
   return [...forms].map(([term, languages]) => ({ term, languages }))

@@ -211,7 +211,19 @@ function placeFlags({ placeTree }: SearchIndex, choice: NarrowingChoice): Uint8A
   )
 }
 
-function tableOffsets({ placeTree }: SearchIndex, { scope: { at }, sends }: NarrowingChoice): Uint16Array {
+/** By what can be sent and the place at hand: a question and its other readings have the same ones. */
+const knownOffsets = new WeakMap<object, { at: string | null; offsets: Uint16Array }>()
+
+function tableOffsets(index: SearchIndex, choice: NarrowingChoice): Uint16Array {
+  const { sends, scope } = choice
+  const known = sends && knownOffsets.get(sends)
+  if (known && known.at === scope.at) return known.offsets
+  const offsets = offsetsOf(index, choice)
+  if (sends) knownOffsets.set(sends, { at: scope.at, offsets })
+  return offsets
+}
+
+function offsetsOf({ placeTree }: SearchIndex, { scope: { at }, sends }: NarrowingChoice): Uint16Array {
   const here = chosenNodes(placeTree, at === null ? [] : [at])
   const places = placeTree.codes.length
   const offsets = new Uint16Array(FAMILY_CODES.length * places)

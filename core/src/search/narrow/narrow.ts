@@ -89,12 +89,18 @@ export function narrow(
   return counting.done()
 }
 
-/** Works that pass, and nothing else: what another reading of a query would find. */
-export function countWorks({ index, superseded }: Segment, { docs }: Matches, choice: NarrowingChoice, wanted: StillWanted): number {
+/** Works that pass, and nothing else: what another reading of a query would find. @param most where it need not be known what is beyond */
+export function countWorks(
+  { index, superseded }: Segment,
+  { docs }: Matches,
+  choice: NarrowingChoice,
+  wanted: StillWanted,
+  most = Infinity,
+): number {
   const passing = new DocumentFilter(index, choice)
   let count = 0
   let last = -1
-  for (let i = 0; i < docs.length; i += 1) {
+  for (let i = 0; i < docs.length && count < most; i += 1) {
     if (i % STRIDE === 0 && !wanted()) throw new Cancelled()
     const work = workOf(index, docs[i])
     if (work === last || isSuperseded(superseded, docs[i]) || passing.look(docs[i]) !== 0) continue

@@ -12,7 +12,7 @@ import {
 } from '../../query/index.ts'
 import { everywhere, UNNARROWED } from '../narrow/choice.ts'
 import type { StillWanted } from '../narrow/narrow.ts'
-import { countOf, type SearchQuestion } from '../search.ts'
+import { countOf, findsAny, type SearchQuestion } from '../search.ts'
 import { wordsOf } from '../../text/index.ts'
 import { statisticsOf, type Segments } from '../segments/segments.ts'
 import { correctionsOf, leading, type Correction } from './corrections.ts'
@@ -64,9 +64,19 @@ export function offersFor(context: OfferContext): Offers {
   return { meant, others: others.filter((one) => one !== meant) }
 }
 
-function countWith({ segments, question, wanted }: OfferContext, q: string, change: Partial<SearchQuestion['narrowing']> = {}): number {
-  return countOf(segments, { ...question, query: parseQuery(q).node, narrowing: { ...question.narrowing, ...change } }, wanted)
-}
+type Change = Partial<SearchQuestion['narrowing']>
+
+const asked = ({ question }: OfferContext, q: string, change: Change) => ({
+  ...question,
+  query: parseQuery(q).node,
+  narrowing: { ...question.narrowing, ...change },
+})
+
+const countWith = (context: OfferContext, q: string, change: Change = {}): number =>
+  countOf(context.segments, asked(context, q, change), context.wanted)
+
+const findsWith = (context: OfferContext, q: string, change: Change = {}): boolean =>
+  findsAny(context.segments, asked(context, q, change), context.wanted)
 
 /** Another form of a word, say, finds just what the first spelling finds: then it is no other reading. */
 function findsTheSame({ segments, question, wanted }: OfferContext, first: Correction | undefined, other: Correction): boolean {
@@ -79,7 +89,7 @@ const offer = (kind: Offer['kind'], q: string, count: number): Offer => ({ kind,
 
 /** Words that stand together in other places, or without what is narrowed to, are spelt as they were meant. */
 const isMeantAsIs = (context: OfferContext): boolean =>
-  countWith(context, context.text, { ...UNNARROWED, scope: everywhere(context.question.narrowing.scope) }) > 0
+  findsWith(context, context.text, { ...UNNARROWED, scope: everywhere(context.question.narrowing.scope) })
 
 /** Plain words as a phrase or as alternatives; a small "or" or "not" as the operator it may have been meant for. */
 function readings(context: OfferContext): Offer[] {
@@ -108,7 +118,7 @@ function tellingWords(context: OfferContext, words: readonly string[]): string[]
   const { frequencyOf } = statisticsOf(context.segments)
   const telling = words.filter((word) => !isStopWord(word.toLowerCase()) && !/^\d{1,3}$/.test(word))
   const titles = telling.flatMap(wordsOf).reduce((sum, word) => sum + frequencyOf(word), 0)
-  return titles > MOST_OF_ANY ? [] : telling.filter((word) => countWith(context, word) > 0)
+  return titles > MOST_OF_ANY ? [] : telling.filter((word) => findsWith(context, word))
 }
 
 function hintOffer(context: OfferContext): Offer | null {
