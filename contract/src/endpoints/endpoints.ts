@@ -4,7 +4,7 @@ import { cardSchema, loanSchema, sampleCardsSchema, sessionSchema, signInSchema 
 import { citationsQuerySchema, citationsSchema, mailTitlesSchema } from '../citing/index.ts'
 import { courseSchema, coursesQuerySchema, coursesSchema } from '../courses/index.ts'
 import { displaysQuerySchema, displaysSchema } from '../displays/index.ts'
-import { holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
+import { changeHoldSchema, holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
 import { healthSchema, placesSchema } from '../libraries/index.ts'
 import { sendMessageSchema, sentMessageSchema } from '../messages/index.ts'
 import { changeListSchema, findTitlesSchema, foundTitlesSchema, listSchema, listsSchema, makeListSchema, sharedListSchema } from '../lists/index.ts' // prettier-ignore
@@ -104,6 +104,8 @@ export const ENDPOINTS = {
   placeHold: { summary: 'Place a hold; an Idempotency-Key makes a repeat harmless', body: placeHoldSchema, answer: holdSchema, status: 201 },
   sendMessage: { summary: 'Write to the staff of a branch', body: sendMessageSchema, answer: sentMessageSchema, status: 201 },
   renewLoan: { summary: 'Renew a loan', answer: loanSchema, status: 200 },
+  changeHold: { summary: 'Pause a hold, let it go on, or collect it elsewhere', body: changeHoldSchema, answer: holdSchema, status: 200 },
+  restoreHold: { summary: 'Take back, within a minute, that a hold was cancelled', answer: holdSchema, status: 200 },
   cancelHold: { summary: 'Cancel a hold', answer: holdSchema, status: 200 },
 } as const satisfies Record<EndpointName, Endpoint> // prettier-ignore
 

@@ -69,6 +69,15 @@ export const placeHoldSchema = looseShape(['records', 'barcode', 'pickup'], {
   again: { ...flag, description: 'Whether a second hold on the work, or one on what the reader has, is meant.' },
 })
 
+export const changeHoldSchema = looseShape([], {
+  paused: {
+    ...orNull(shape({ until: orNull(date) })),
+    description: 'Passed over until a day, or until it is taken back; null to go on.',
+  },
+  pickup: { type: 'string', maxLength: 100, description: 'Where it is collected from now on.' },
+  cost: { ...count, description: 'What was agreed to, in hundredths; what it costs already where it is left out.' },
+})
+
 export const holdSchema = shape({
   id: { type: 'string', description: 'Known to its reader alone.' },
   title: text,
@@ -95,4 +104,5 @@ export type HoldOptionsQuery = FromSchema<typeof holdOptionsQuerySchema>
 export type HoldOptions = FromSchema<typeof holdOptionsSchema>
 export type PickupOption = FromSchema<typeof pickupOptionSchema>
 export type PlaceHold = FromSchema<typeof placeHoldSchema>
+export type ChangeHold = FromSchema<typeof changeHoldSchema>
 export type Hold = FromSchema<typeof holdSchema>

@@ -52,6 +52,8 @@ export const PATHS = {
   withdrawRequest: { method: 'delete', path: '/api/requests/:id' },
   placeHold: { method: 'post', path: '/api/holds' },
   sendMessage: { method: 'post', path: '/api/messages' },
+  changeHold: { method: 'post', path: '/api/holds/:id' },
+  restoreHold: { method: 'post', path: '/api/holds/:id/restoration' },
   cancelHold: { method: 'delete', path: '/api/holds/:id' },
   renewLoan: { method: 'post', path: '/api/loans/:barcode/renewal' },
 } as const

@@ -22,15 +22,20 @@ const NEXT: Record<HoldState, readonly HoldState[]> = {
   'in transit': ['ready', 'waiting', 'cancelled', 'lapsed', 'unfillable'],
   ready: ['collected', 'cancelled', 'lapsed', 'waiting', 'unfillable'],
   collected: [],
-  cancelled: [],
+  // Taken back at once.
+  cancelled: ['waiting'],
   lapsed: [],
   unfillable: [],
 }
 
+/** For so long after it was cancelled a hold can be taken back. */
+export const RESTORED_WITHIN_SECONDS = 60
+
 export const mayBecome = (from: HoldState, to: HoldState): boolean => NEXT[from].includes(to)
 
 /** Whether the hold still counts against the limit and stands in the queue. */
-export const isActive = (state: HoldState): boolean => NEXT[state].length > 0
+export const isActive = (state: HoldState): boolean => !ENDED.includes(state)
+const ENDED: readonly HoldState[] = ['collected', 'cancelled', 'lapsed', 'unfillable']
 export const ACTIVE_STATES: readonly HoldState[] = HOLD_STATES.filter(isActive)
 export const ENDED_STATES: readonly HoldState[] = HOLD_STATES.filter((state) => !isActive(state))
 

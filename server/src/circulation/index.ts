@@ -1,5 +1,7 @@
 /** Circulation: where every copy is, who waits for it, and what readers ask. */
 export { cancelHold } from './commands/cancelHold.ts'
+export { changeHold } from './commands/changeHold.ts'
+export { restoreHold } from './commands/restoreHold.ts'
 export { followCatalogue, type LostHold } from './commands/followCatalogue.ts'
 export { purge } from './commands/purge.ts'
 export { lapseHolds } from './commands/lapseHolds.ts'

@@ -38,6 +38,10 @@ export function bindHolds(bind: Bind, { database, libraries, search, clock, comm
     return inTurn(request, (readerId) => commands.placeHold(readerId, wish, key, momentOf(clock.now())))
   })
   bind('renewLoan', ({ request, path }) => inTurn(request, (readerId) => commands.renewLoan(readerId, path.barcode, momentOf(clock.now()))))
+  bind('changeHold', ({ request, path, body }) =>
+    inTurn(request, (readerId) => commands.changeHold(readerId, path.id, body, momentOf(clock.now()))),
+  )
+  bind('restoreHold', ({ request, path }) => inTurn(request, (readerId) => commands.restoreHold(readerId, path.id, momentOf(clock.now()))))
   bind('cancelHold', ({ request, path }) => inTurn(request, (readerId) => commands.cancelHold(readerId, path.id, momentOf(clock.now()))))
 }
 

@@ -3,9 +3,19 @@
  * in this thread, or in one that does nothing else, so that no change waits for a search.
  */
 import type { Loan } from '@catalex/contract/card'
-import type { Hold, PlaceHold } from '@catalex/contract/holds'
+import type { ChangeHold, Hold, PlaceHold } from '@catalex/contract/holds'
 import type { Refusal } from '@catalex/core/holds'
-import { cancelHold, lapseHolds, placeHold, purge, renewLoan, resumeHolds, type Moment } from '../circulation/index.ts'
+import {
+  cancelHold,
+  changeHold,
+  lapseHolds,
+  placeHold,
+  purge,
+  renewLoan,
+  restoreHold,
+  resumeHolds,
+  type Moment,
+} from '../circulation/index.ts'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
@@ -45,6 +55,10 @@ export function commandsOn(database: Database, libraries: Libraries) {
       ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key }, at)),
     cancelHold: (readerId: number, reference: string, at: Moment) =>
       ofReader(readerId, (write, reader) => cancelHold(write, libraries, reader, reference, at)),
+    changeHold: (readerId: number, reference: string, changes: ChangeHold, at: Moment) =>
+      ofReader(readerId, (write, reader) => changeHold(write, libraries, reader, { reference, changes }, at)),
+    restoreHold: (readerId: number, reference: string, at: Moment) =>
+      ofReader(readerId, (write, reader) => restoreHold(write, libraries, reader, reference, at)),
     renewLoan: (readerId: number, barcode: string, at: Moment) =>
       database.write(async (write): Promise<Loan | Refusal> => {
         const reader = await readerById(write, readerId)

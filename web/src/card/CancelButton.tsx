@@ -6,8 +6,10 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogTitle from '@mui/material/DialogTitle'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { useCancelHold } from '../holds/queries.ts'
+import { useCancelHold, useRestoreHold } from '../holds/queries.ts'
 import { useNotice } from '../shared/notices.tsx'
+import { usePlaces } from '../shared/places.tsx'
+import { problemInWords } from '../shared/problems.ts'
 import { useBackCloses } from '../shared/useBackCloses.ts'
 import { Trouble } from '../ui/Trouble.tsx'
 
@@ -42,13 +44,22 @@ function Question({ hold, onClose }: { hold: Hold; onClose(): void }) {
   const { t } = useTranslation()
   const notify = useNotice()
   const cancel = useCancelHold()
+  const restore = useRestoreHold()
+  const { all } = usePlaces()
   useBackCloses(onClose)
   const confirm = async () => {
     // The promise outlives this question, which goes with its hold as soon as the card is asked anew.
     const done = await cancel.mutateAsync(hold.id).catch(() => null)
     if (done === null) return
     onClose()
-    notify(t('card.cancelled', { title: hold.title }))
+    const undo = async () => {
+      const said = await restore.mutateAsync(hold.id).then(
+        () => t('card.restored', { title: hold.title }),
+        (error: unknown) => problemInWords(t, error, all),
+      )
+      notify(said)
+    }
+    notify(t('card.cancelled', { title: hold.title }), { label: t('hold.undo'), onPress: () => void undo() })
   }
   return (
     <Dialog open onClose={onClose} aria-labelledby={`cancel-${hold.id}`}>

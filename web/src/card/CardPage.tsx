@@ -23,8 +23,9 @@ import Wait from '../waiting/Wait.tsx'
 import { Page } from '../ui/Page.tsx'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
-import { CancelButton } from './CancelButton.tsx'
+import { HoldActions } from './HoldActions.tsx'
 import { LoanItem } from './LoanItem.tsx'
+import { RenewAll } from './RenewAll.tsx'
 import { TitleLink } from './TitleLink.tsx'
 import styles from './card.module.css'
 
@@ -134,7 +135,12 @@ function CardView({ card }: { card: Card }) {
             </Section>
           )}
         </div>
-        <Section title={t('card.borrowed')} count={card.loans.length} empty={t('card.nothingBorrowed')}>
+        <Section
+          title={t('card.borrowed')}
+          count={card.loans.length}
+          empty={t('card.nothingBorrowed')}
+          action={<RenewAll loans={card.loans} />}
+        >
           {card.loans.map((loan) => (
             <LoanItem key={loan.barcode} loan={loan} stopped={card.warnings} />
           ))}
@@ -166,12 +172,23 @@ function Everywhere({ sessions }: { sessions: number }) {
   )
 }
 
-function Section({ title, count, empty, children }: { title: string; count: number; empty?: string; children: ReactNode }) {
+interface SectionProps {
+  title: string
+  count: number
+  empty?: string
+  action?: ReactNode
+  children: ReactNode
+}
+
+function Section({ title, count, empty, action, children }: SectionProps) {
   return (
     <section className={styles.section} aria-label={title}>
-      <Typography variant="h2">
-        {title} <span className={styles.soft}>{count}</span>
-      </Typography>
+      <div className={styles.sectionHead}>
+        <Typography variant="h2">
+          {title} <span className={styles.soft}>{count}</span>
+        </Typography>
+        {action}
+      </div>
       {count === 0 && empty ? <p className={styles.soft}>{empty}</p> : <ul>{children}</ul>}
     </section>
   )
@@ -185,7 +202,7 @@ function HoldItem({ hold, cancellable, children }: { hold: Hold; cancellable?: b
         <span>
           <TitleLink controlNumber={hold.controlNumber} title={hold.title} /> <span className={styles.soft}>{formInWords(t, hold)}</span>
         </span>
-        {cancellable && <CancelButton hold={hold} />}
+        {cancellable && <HoldActions hold={hold} />}
       </div>
       {children}
     </li>

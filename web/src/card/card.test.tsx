@@ -138,6 +138,64 @@ test('in the demo a sample card fills in its number and PIN', async () => {
   expect(within(dialog).getByLabelText('PIN')).toHaveFocus()
 })
 
+test('all that gains by it is renewed at one press; what is refused stops no other', async () => {
+  const more = ['l3', 'l4'].map((barcode) => ({ ...LOANS[1]!, barcode, title: barcode }))
+  const { user, server } = open('/card', {
+    session: SOMEBODY,
+    card: card({ loans: [...LOANS, ...more] }),
+    renewLoan: ({ path }) => (path.includes('l3') ? new Refused('refused', { refusal: { code: 'others-wait', waiting: 1 } }) : LOANS[1]!),
+  })
+  await user.click(await screen.findByRole('button', { name: 'Renew 3 loans' }))
+  expect(await screen.findByText('2 of 3 loans are renewed.')).toBeVisible()
+  expect(server.asked('renewLoan').map(({ path }) => path)).toEqual(['l2', 'l3', 'l4'].map((one) => `/api/loans/${one}/renewal`))
+})
+
+test('a hold that waits is paused, goes on, and is collected elsewhere, for what it costs there', async () => {
+  const waits = hold('w1', { state: 'waiting', queue: { place: 2, copies: 1 } })
+  const { user, server } = open('/card', { session: SOMEBODY, card: card({ holds: [waits] }), changeHold: hold('w1', { state: 'paused' }) })
+  await user.click(await screen.findByRole('button', { name: 'pause: The salt ledger' }))
+  const pausing = await screen.findByRole('dialog', { name: 'Pause the hold on The salt ledger' })
+  expect(pausing).toHaveTextContent('It keeps its place in the queue')
+  server.reply({ card: card({ holds: [{ ...waits, state: 'paused', queue: null }] }) })
+  await user.click(within(pausing).getByRole('button', { name: 'Pause it' }))
+  expect(await screen.findByText('The hold on The salt ledger is paused.')).toBeVisible()
+  const goOn = await screen.findByRole('button', { name: 'go on: The salt ledger' })
+  server.reply({ card: card({ holds: [waits] }) })
+  await user.click(goOn)
+  expect(await screen.findByText('The hold on The salt ledger goes on.')).toBeVisible()
+
+  server.reply({ changeHold: new Refused('refused', { refusal: { code: 'cost-changed', cost: 150 } }) })
+  await user.click(screen.getByRole('button', { name: 'collect elsewhere: The salt ledger' }))
+  const moving = await screen.findByRole('dialog', { name: 'Collect The salt ledger elsewhere' })
+  const move = within(moving).getByRole('button', { name: 'Collect it there' })
+  expect(move).toBeDisabled()
+  await user.click(within(moving).getByRole('combobox', { name: 'Where to collect' }))
+  await user.click(await screen.findByRole('option', { name: 'Beacon Hill' }))
+  await user.click(move)
+  expect(await within(moving).findByText(/It costs 1\.50 now/)).toBeVisible()
+  expect(move).toBeDisabled()
+  await user.click(within(moving).getByRole('checkbox', { name: 'I agree to pay 1.50.' }))
+  server.reply({ changeHold: hold('w1') })
+  await user.click(move)
+  expect(await screen.findByText('The salt ledger will be kept for you at Beacon Hill.')).toBeVisible()
+  expect(server.asked('changeHold').map(({ body }) => body)).toEqual([
+    { paused: { until: null } },
+    { paused: null },
+    { pickup: 'hill' },
+    { pickup: 'hill', cost: 150 },
+  ])
+})
+
+test('a hold that was cancelled is taken back from the notice', async () => {
+  const waits = hold('w1', { state: 'waiting', queue: { place: 2, copies: 1 } })
+  const { user, server } = open('/card', { session: SOMEBODY, card: card({ holds: [waits] }), cancelHold: hold('w1', { state: 'cancelled' }), restoreHold: waits }) // prettier-ignore
+  await user.click(await screen.findByRole('button', { name: 'Cancel the hold: The salt ledger' }))
+  await user.click(await screen.findByRole('button', { name: 'Cancel it' }))
+  await user.click(await screen.findByRole('button', { name: 'Undo' }))
+  expect(await screen.findByText('The hold on The salt ledger stands again, in its old place.')).toBeVisible()
+  expect(server.asked('restoreHold').map(({ path }) => path)).toEqual(['/api/holds/w1/restoration'])
+})
+
 test('a loan that was shortened says so, and a hold for which one was', async () => {
   const lent = { ...LOANS[1]!, recalledFrom: '2027-01-27' }
   const waits = hold('w1', { state: 'waiting', queue: { place: 1, copies: 1 }, recalled: '2026-12-09' })

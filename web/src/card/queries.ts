@@ -3,12 +3,13 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { call } from '../shared/api.ts'
 import { useSession } from '../shared/session/session.tsx'
 
-export function useRenewLoan() {
+/** @param one whether the card is asked for anew after it; of several, whoever renews them asks in the end */
+export function useRenewLoan({ one = true } = {}) {
   const { asReader } = useSession()
   const client = useQueryClient()
   return useMutation({
     mutationFn: (barcode: string) => asReader(() => call('renewLoan', { path: { barcode } })),
     // Whatever came of it, the card may stand otherwise now.
-    onSettled: () => client.invalidateQueries({ queryKey: ['card'] }),
+    onSettled: () => (one ? client.invalidateQueries({ queryKey: ['card'] }) : undefined),
   })
 }

@@ -1,5 +1,5 @@
 /** Holds: what is possible, placing, cancelling. */
-import type { PlaceHold } from '@catalex/contract/holds'
+import type { ChangeHold, PlaceHold } from '@catalex/contract/holds'
 import { keepPreviousData, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { call } from '../shared/api.ts'
@@ -36,6 +36,21 @@ export function usePlaceHold({ one = true } = {}) {
     mutationFn: (body: PlaceHold) => asReader(() => call('placeHold', { body }, { headers: { 'Idempotency-Key': keyOf(body) } })),
     onSuccess: () => (one ? after() : undefined),
   })
+}
+
+export function useChangeHold(id: string) {
+  const { asReader } = useSession()
+  const onSuccess = useAfterHolds()
+  return useMutation({
+    mutationFn: (body: ChangeHold) => asReader(() => call('changeHold', { path: { id }, body })),
+    onSuccess,
+  })
+}
+
+export function useRestoreHold() {
+  const { asReader } = useSession()
+  const onSuccess = useAfterHolds()
+  return useMutation({ mutationFn: (id: string) => asReader(() => call('restoreHold', { path: { id } })), onSuccess })
 }
 
 export function useCancelHold() {

@@ -10,6 +10,19 @@ interface PausedRow extends Standing {
   records: string
 }
 
+/** A hold that waits again takes a copy that is in now, if it is the first whom that can serve. */
+export async function resumeHold(
+  write: Write,
+  libraries: Libraries,
+  hold: Standing,
+  records: readonly string[],
+  at: Moment,
+): Promise<void> {
+  if (hold.state === 'paused') await transition(write, hold, 'waiting', 'reader', at)
+  await write.run('UPDATE holds SET pausedUntil = NULL, notBefore = NULL WHERE id = $id', { id: hold.id })
+  await followCatalogue(write, libraries, records, at)
+}
+
 export async function resumeHolds(write: Write, libraries: Libraries, at: Moment): Promise<void> {
   const paused = await write.read<PausedRow>(
     `SELECT id, state, barcode, (SELECT json_group_array(controlNumber) FROM holdTargets WHERE holdId = id) AS records

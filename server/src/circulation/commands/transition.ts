@@ -28,7 +28,7 @@ export async function transition(
   hold.state = to
   hold.barcode = setAside
   // Who waits no more needs nobody to hurry.
-  if (to !== 'waiting' && to !== 'paused') await endRecall(write, hold.id, at)
+  if (to !== 'waiting') await endRecall(write, hold.id, at)
 }
 
 /** The first event of a hold; the later ones come with their transitions. */
