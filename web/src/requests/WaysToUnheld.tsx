@@ -1,24 +1,20 @@
 /** Where a search finds nothing: what it sought is asked for elsewhere, or suggested. */
 import type { RequestOffers } from '@catalex/contract/requests'
-import Button from '@mui/material/Button'
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
+import { Asking } from './Asking.tsx'
 import { requestOffersQuery } from './queries.ts'
 import { useTerms } from './useTerms.ts'
 import { wantedBy, type Offered } from './wanted.ts'
 import styles from './requests.module.css'
-
-const RequestDialog = lazy(() => import('./RequestDialog.tsx'))
 
 export default function WaysToUnheld({ words }: { words: string }) {
   const { t } = useTranslation()
   const { all } = usePlaces()
   const termsOf = useTerms()
   const { data } = useQuery(requestOffersQuery([], null))
-  const [asked, setAsked] = useState<Offered | null>(null)
   if (!data?.outside) return null
   const { refusal } = data.outside
   return (
@@ -27,15 +23,7 @@ export default function WaysToUnheld({ words }: { words: string }) {
       <ul className={styles.ways}>
         {offeredBy(data.outside).map((one) => (
           <li key={one.kind}>
-            <Button
-              size="small"
-              aria-haspopup="dialog"
-              onClick={() => {
-                setAsked(one)
-              }}
-            >
-              {t(`requests.ask.${one.kind}`)}
-            </Button>
+            <Asking offered={one} wanted={wantedBy(words)} />
             <p>{termsOf(one)}</p>
           </li>
         ))}
@@ -46,17 +34,6 @@ export default function WaysToUnheld({ words }: { words: string }) {
           </li>
         )}
       </ul>
-      {asked && (
-        <Suspense>
-          <RequestDialog
-            offered={asked}
-            wanted={wantedBy(words)}
-            onClose={() => {
-              setAsked(null)
-            }}
-          />
-        </Suspense>
-      )}
     </div>
   )
 }
