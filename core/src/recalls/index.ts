@@ -12,6 +12,8 @@ export interface LoanOut {
   due: string
   /** Whether it is shortened already. */
   recalled: boolean
+  /** How often it has been, those included that were given up again. */
+  recalls: number
 }
 
 export interface RecallQuestion {
@@ -31,19 +33,23 @@ export interface Recall {
   due: string
 }
 
+/** No borrower is asked for one thing more often. */
+export const MOST_RECALLS = 3
+
 /** Length of an ISO date. */
 const DAY = 10
 
 /**
  * The loan that a hold would have shortened: that which then comes back first. A borrower keeps the days that the rule
- * leaves at least, counted from today; what is lent by the hour, is overdue, or is shortened already stays as it is.
+ * leaves at least, counted from today; what is lent by the hour, is overdue, is shortened already or
+ * was so often enough stays as it is.
  * @returns null where none may be, or where enough others are due by then for the hold to be served without it
  */
 export function recallOf({ rules, loans, before, now }: RecallQuestion): Recall | null {
   const today = now.toISODate() ?? ''
   const possible = loans
-    .flatMap(({ barcode, copy, borrower, due: was, recalled }): Recall[] => {
-      if (borrower === null || recalled || was.length !== DAY) return []
+    .flatMap(({ barcode, copy, borrower, due: was, recalled, recalls }): Recall[] => {
+      if (borrower === null || recalled || recalls >= MOST_RECALLS || was.length !== DAY) return []
       const kept = loanRuleFor(rules, borrower, copy)?.recalledAfter
       if (kept === undefined) return []
       const due = now.plus({ days: kept }).toISODate() ?? ''

@@ -17,6 +17,7 @@ const lent = (more: Partial<LoanOut>): LoanOut => ({
   borrower: LECTURER,
   due: '2027-01-20',
   recalled: false,
+  recalls: 0,
   ...more,
 })
 const recall = (loans: Partial<LoanOut>[], more: Partial<RecallQuestion> = {}) =>
@@ -35,6 +36,8 @@ describe('a recall', () => {
     ['of what is due by then gains nothing', [{ due: '2026-12-09' }], {}, null],
     ['of what is overdue gains nothing', [{ due: '2026-11-20' }], {}, null],
     ['of what is shortened already', [{ recalled: true }], {}, null],
+    ['for the third time', [{ recalls: 2 }], {}, { barcode: '1', was: '2027-01-20', due: '2026-12-09' }],
+    ['no fourth time', [{ recalls: 3 }], {}, null],
     ['of what is lent by the hour', [{ due: '2027-01-20T14:00' }], {}, null],
     ['that no rule allows', [{ borrower: { category: 'adult', homeSystem: 'pub' } }], {}, null],
     ['from somebody who can’t be told', [{ borrower: null }], {}, null],

@@ -25,6 +25,8 @@ export interface LoanModel extends Model<InferAttributes<LoanModel>, InferCreati
   recalledFrom: CreationOptional<string | null>
   /** The hold that asked for it; null where the library's files say that it was recalled. */
   recalledFor: CreationOptional<number | null>
+  /** How often a hold asked for it. */
+  recalls: CreationOptional<number>
 }
 
 export const LOANS = table<LoanModel>('loans', {
@@ -35,6 +37,7 @@ export const LOANS = table<LoanModel>('loans', {
   renewals: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0, validate: { min: 0 } },
   recalledFrom: { type: DataTypes.TEXT, validate: ISO_DATE },
   recalledFor: { type: DataTypes.INTEGER },
+  recalls: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0, validate: { min: 0 } },
 })
 
 export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreationAttributes<HoldModel>> {

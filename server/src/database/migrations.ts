@@ -197,6 +197,7 @@ const REQUESTS = [
 /** Loans that are shortened because somebody waits. */
 const RECALLS = [
   'ALTER TABLE loans ADD COLUMN recalledFrom TEXT',
+  'ALTER TABLE loans ADD COLUMN recalls INTEGER NOT NULL DEFAULT 0',
   'ALTER TABLE loans ADD COLUMN recalledFor INTEGER REFERENCES holds(id)',
   'CREATE INDEX loansRecalled ON loans(recalledFor) WHERE recalledFor IS NOT NULL',
 ]
