@@ -63,6 +63,12 @@ it('is done once, and given back when the hold ends', async () => {
     'Please return sooner: Brackish margins',
   ])
   expect(await recallAtCope(student)).toEqual(OFFERED)
+  // Nobody is asked for one thing again and again.
+  for (let i = 0; i < 2; i += 1) {
+    const { body } = await place(student)
+    await student.ask('DELETE', `/api/holds/${body.id}`)
+  }
+  expect(await recallAtCope(student)).toBeNull()
 })
 
 it('does not shorten the loan of who asks for it, nor one that the library’s file says is shortened', async () => {

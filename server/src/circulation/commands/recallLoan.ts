@@ -12,7 +12,7 @@ interface Shortened {
 
 export async function recallLoan(write: Write, holdId: number, { barcode, due }: Recall, at: Moment): Promise<void> {
   const [loan] = await write.read<Shortened>(
-    `UPDATE loans SET recalledFrom = due, due = $due, recalledFor = $holdId WHERE barcode = $barcode AND recalledFrom IS NULL
+    `UPDATE loans SET recalledFrom = due, due = $due, recalledFor = $holdId, recalls = recalls + 1 WHERE barcode = $barcode AND recalledFrom IS NULL
      RETURNING barcode, readerId`,
     { barcode, due, holdId },
   )

@@ -11,6 +11,7 @@ interface LoanRow {
   barcode: string
   due: string
   recalledFrom: string | null
+  recalls: number
   /** Null of somebody who is not known. */
   category: string | null
   homeBranch: string | null
@@ -24,16 +25,16 @@ export async function loansOut(
   copies: readonly Copy[],
 ): Promise<LoanOut[]> {
   const rows = await source.read<LoanRow>(
-    `SELECT loans.barcode, due, recalledFrom, category, homeBranch FROM loans LEFT JOIN readers ON readers.id = loans.readerId
+    `SELECT loans.barcode, due, recalledFrom, recalls, category, homeBranch FROM loans LEFT JOIN readers ON readers.id = loans.readerId
      WHERE loans.barcode IN (SELECT value FROM json_each($barcodes)) AND (loans.readerId IS NULL OR loans.readerId IS NOT $own)`,
     { barcodes: JSON.stringify(copies.map(({ barcode }) => barcode)), own: readerId },
   )
   const byBarcode = new Map(copies.map((copy) => [copy.barcode, copy]))
-  return rows.flatMap(({ barcode, due, recalledFrom, category, homeBranch }): LoanOut[] => {
+  return rows.flatMap(({ barcode, due, recalledFrom, recalls, category, homeBranch }): LoanOut[] => {
     const copy = byBarcode.get(barcode)
     if (!copy) return []
     const borrower = category === null || homeBranch === null ? null : borrowerOf(libraries, { category, homeBranch })
-    return [{ barcode, copy, borrower, due, recalled: recalledFrom !== null }]
+    return [{ barcode, copy, borrower, due, recalled: recalledFrom !== null, recalls }]
   })
 }
 
