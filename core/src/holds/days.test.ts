@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
 import { minuteOf, type OpeningHours } from '../calendar/index.ts'
-import { daysRefusal, fetchDay } from './index.ts'
+import { daysRefusal, fetchDay, pauseRefusal } from './index.ts'
 
 const ZONE = 'Europe/Dublin'
 const NOW = DateTime.fromISO('2026-11-25T11:20', { zone: ZONE })
@@ -68,5 +68,17 @@ describe('the day on which fetching begins', () => {
         expect(fetchDay(inHandFrom, dayAfter(ahead).toISODate() ?? '', NOW)).toBe(expected)
       }),
     )
+  })
+})
+
+describe('a pause', () => {
+  it.each<[string, string | null, object | null]>([
+    ['without end', null, null],
+    ['until tomorrow', '2026-11-26', null],
+    ['until today is none', '2026-11-25', { code: 'days-out-of-order' }],
+    ['until the furthest day, closed or not', '2027-05-24', null],
+    ['for longer than anybody plans', '2027-05-25', { code: 'too-far-ahead', date: '2027-05-24' }],
+  ])('%s', (_, until, expected) => {
+    expect(pauseRefusal(until, NOW)).toEqual(expected)
   })
 })
