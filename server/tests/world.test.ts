@@ -76,6 +76,7 @@ it.each<[string, Change, string[]]>([
   ['a loan to nobody', (f) => (f.tables['loans.csv'] = withValue(f.tables['loans.csv']!, 'card', '99999999')), ['loans.csv line 2, card']],
   ['a hold at no pickup', (f) => (f.tables['holds.csv'] = withValue(f.tables['holds.csv']!, 'pickup', 'moon')), ['holds.csv line 2, pickup']],
   ['a waiting hold that goes on some day', (f) => (f.tables['holds.csv'] = withColumn(f.tables['holds.csv']!, 'pausedUntil', '2026-12-24')), ['holds.csv line 2, pausedUntil']],
+  ['a loan recalled to a later day', (f) => (f.tables['loans.csv'] = withValue(f.tables['loans.csv']!, 'recalledFrom', '2020-01-01')), ['loans.csv line 2, recalledFrom']],
   ['a due date with a minute that is none', (f) => (f.tables['loans.csv'] = withValue(f.tables['loans.csv']!, 'due', '2026-11-25T24:10')), ['loans.csv line 2, due']],
   ['a hold kept without a copy', (f) => (f.tables['holds.csv'] = withValue(withValue(f.tables['holds.csv']!, 'state', 'ready'), 'barcode', '')), ['holds.csv line 2, barcode']],
 ])('%s', (_, change, places) => {

@@ -45,7 +45,10 @@ export function rowFaults(
   })
   const cardFault = (card: string): RowFault[] =>
     unless(card === '' || cards.has(cardNumber(card, shapes) ?? ''), 'card', card, 'a card of readers.csv, or nothing')
-  check('loans.csv', loans, ({ card }) => cardFault(card))
+  check('loans.csv', loans, ({ card, due, recalledFrom = '' }) => [
+    ...cardFault(card),
+    ...unless(recalledFrom === '' || recalledFrom > due, 'recalledFrom', recalledFrom, `a day after ${due}, or nothing`),
+  ])
   check('holds.csv', holds, ({ card, pickup, state, barcode, collectBy, pausedUntil = '', since = '' }) => {
     const asideFits = isPromising(state) === (barcode !== '') || !isActive(state)
     const untilFits = pausedUntil === '' || (state === 'paused' && isDate(pausedUntil))
