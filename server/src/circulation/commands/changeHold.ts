@@ -9,6 +9,7 @@ import type { Moment } from '../moment.ts'
 import { copiesOf } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
 import type { HoldModel } from '../tables.ts'
+import { followCatalogue } from './followCatalogue.ts'
 import { resumeHold } from './resumeHolds.ts'
 import { transition, type Standing } from './transition.ts'
 
@@ -38,8 +39,9 @@ export async function changeHold(
   if (halted) return halted
   if (moved) await write.run('UPDATE holds SET pickup = $pickup, cost = $cost, wantedFrom = NULL WHERE id = $id', { id: hold.id, pickup, cost: moved.cost }) // prettier-ignore
   if (paused) await pause(write, hold, paused.until, at)
-  // What is allowed at another place may be in now.
-  if (paused === null || (moved && hold.state === 'waiting')) await resumeHold(write, libraries, hold, records, at)
+  if (paused === null) await resumeHold(write, hold, at)
+  // What is allowed at another place, or went by while it was paused, may be in now.
+  if (hold.state === 'waiting') await followCatalogue(write, libraries, records, at)
   return hold.id
 }
 

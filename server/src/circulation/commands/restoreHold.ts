@@ -5,7 +5,7 @@ import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { accountOf } from '../queries/account.ts'
-import { resumeHold } from './resumeHolds.ts'
+import { followCatalogue } from './followCatalogue.ts'
 import { transition, type Standing } from './transition.ts'
 
 interface Cancelled extends Standing {
@@ -41,6 +41,6 @@ export async function restoreHold(
   await transition(write, hold, 'waiting', 'reader', at)
   if (hold.was === 'paused') await transition(write, hold, 'paused', 'reader', at)
   // Made by json_group_array, above.
-  else await resumeHold(write, libraries, hold, JSON.parse(hold.records) as string[], at)
+  else await followCatalogue(write, libraries, JSON.parse(hold.records) as string[], at)
   return hold.id
 }

@@ -10,17 +10,10 @@ interface PausedRow extends Standing {
   records: string
 }
 
-/** A hold that waits again takes a copy that is in now, if it is the first whom that can serve. */
-export async function resumeHold(
-  write: Write,
-  libraries: Libraries,
-  hold: Standing,
-  records: readonly string[],
-  at: Moment,
-): Promise<void> {
+/** By its reader, who waits for no day any more. */
+export async function resumeHold(write: Write, hold: Standing, at: Moment): Promise<void> {
   if (hold.state === 'paused') await transition(write, hold, 'waiting', 'reader', at)
   await write.run('UPDATE holds SET pausedUntil = NULL, notBefore = NULL WHERE id = $id', { id: hold.id })
-  await followCatalogue(write, libraries, records, at)
 }
 
 export async function resumeHolds(write: Write, libraries: Libraries, at: Moment): Promise<void> {
