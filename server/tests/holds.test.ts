@@ -3,6 +3,7 @@ import type { Card } from '@catalex/contract/card'
 import type { Hold, HoldOptions } from '@catalex/contract/holds'
 import type { Problem } from '@catalex/contract/problem'
 import type { Copies, TitlePage } from '@catalex/contract/title'
+import { isHoldRoute } from '@catalex/core/routes'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
@@ -189,7 +190,7 @@ describe('a hold', () => {
     const { copies } = (await visitor().get<Copies>(`/api/titles/${controlNumber}/copies?at=ferrygate&find=1998`)).body
     const volume = copies.find((copy) => copy.enumeration === 'v.20 (1998)')?.barcode ?? ''
     const { body } = await visitor().get<TitlePage>(`/api/titles/${controlNumber}?at=ferrygate&volume=${volume}`)
-    expect([body.routes.some(({ kind, notPossible }) => kind !== 'walk in' && notPossible === null), body.holdable]).toEqual([false, true])
+    expect([body.routes.some(({ kind, notPossible }) => isHoldRoute(kind) && notPossible === null), body.holdable]).toEqual([false, true])
     // Whoever comes to the university may borrow it there.
     expect(body.routes.at(-1)).toMatchObject({
       notPossible: { code: 'rule' },
