@@ -181,7 +181,7 @@ test('a long loan is shortened for who asks for it; its borrower reads it on the
   await row(page, 'Brackish margins').getByRole('link', { name: 'Brackish margins' }).click()
   await page.getByRole('button', { name: 'Hold at Cope Library' }).click()
   const dialog = page.getByRole('dialog', { name: /^Hold: Brackish/ })
-  await dialog.getByRole('checkbox', { name: /^Ask for a copy that is lent for long/ }).check()
+  await dialog.getByRole('checkbox', { name: /^Recall a copy that is lent for long/ }).check()
   await expect(dialog.getByRole('status')).toContainText('A loan is shortened for you')
   await noBarriers(page)
   const [agree] = await dialog.getByRole('checkbox', { name: /^I agree to pay/ }).all()

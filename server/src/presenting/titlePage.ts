@@ -6,7 +6,7 @@ import { isInNow, piecesOf } from '@catalex/core/copies'
 import { courseId } from '@catalex/core/courses'
 import { verdictFor, type PickupPlace } from '@catalex/core/holds'
 import type { Borrower } from '@catalex/core/policies'
-import { isHoldRoute, plainRoute, routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
+import { plainRoute, routesToAny, walkInRoutes, type Route } from '@catalex/core/routes'
 import { DateTime } from 'luxon'
 import { recordsById } from '../catalogue/index.ts'
 import { copiesOf, countWaiting, isHoldable, deliveryLine, momentOf, type CopyNow } from '../circulation/index.ts'
@@ -61,7 +61,8 @@ export async function titlePage(
   )
   const ownCopies = goodCopies.filter((copy) => copy.controlNumber === own.controlNumber)
   const asked = (some: readonly CopyNow[]) => (question.volume === null ? some : some.filter(({ barcode }) => barcode === question.volume))
-  const routes = routesTo(libraries, question, asker, { any: { copies: asked(goodCopies), waiting: waitingForAny }, own: { copies: asked(ownCopies), waiting } }) // prettier-ignore
+  const holdable = isHoldable(libraries, asker.borrower, asked(goodCopies), question.now)
+  const routes = routesTo(libraries, question, asker, { any: { copies: asked(goodCopies), waiting: waitingForAny }, own: { copies: asked(ownCopies), waiting }, holdable }) // prettier-ignore
   const byEdition = grouped(copies, ({ controlNumber }) => controlNumber)
   const byPlace = grouped(ownCopies, ({ branch }) => branch)
   const started = new Set(routes.map(({ barcode }) => barcode))
@@ -80,7 +81,7 @@ export async function titlePage(
       routeLine(route, goodCopies, (copies) => (asker.pickup ? libraries.latestAt(asker.pickup.code, question.now, copies) : null)),
     ),
     pickup: asker.pickup?.code ?? null,
-    holdable: routes.some(isHold) || isHoldable(libraries, asker.borrower, asked(goodCopies), question.now),
+    holdable,
     waiting,
     courses: libraries.courses
       .filter(({ texts }) => texts.some((text) => text.controlNumber === own.controlNumber))
@@ -169,7 +170,7 @@ function routesTo(
   libraries: Libraries,
   question: TitleQuestion,
   { borrower, pickup }: Asker,
-  { any, own }: Record<'any' | 'own', { copies: readonly CopyNow[]; waiting: number }>,
+  { any, own, holdable }: Record<'any' | 'own', { copies: readonly CopyNow[]; waiting: number }> & { holdable: boolean },
 ): Route[] {
   const walking = {
     copies: any.copies,
@@ -190,14 +191,12 @@ function routesTo(
         loanRules: libraries.loanRules,
         scanRules: libraries.scanRules,
         outsideRules: libraries.outsideRules,
-        unheld: !isHoldable(libraries, borrower, any.copies, question.now),
+        unheld: !holdable,
       },
       own,
     )
   return [...walkInRoutes(walking), { ...plainRoute('sent over'), notPossible: { code: 'pickup-not-served' } }]
 }
-
-const isHold = ({ kind, notPossible }: Route): boolean => isHoldRoute(kind) && notPossible === null
 
 function routeLine(route: Route, copies: readonly CopyNow[], latestOf: (pieces: readonly CopyNow[]) => Minute | null): RouteLine {
   const copy = copies.find(({ barcode }) => barcode === route.barcode)

@@ -51,7 +51,9 @@ async function keep(write: Write, message: SendMessage | Mail, at: string): Prom
 }
 
 export const keepMessage = (write: Write, message: SendMessage, at: string): Promise<string> => keep(write, message, at)
-export const keepMail = (write: Write, mail: Mail, at: string): Promise<string> => keep(write, mail, at)
+/** A subject is one line: what comes after it would be read as another header. */
+export const keepMail = (write: Write, mail: Mail, at: string): Promise<string> =>
+  keep(write, { ...mail, subject: mail.subject.replace(/\s+/g, ' ').trim() }, at)
 
 export type KeptMessage = (SendMessage | Mail) & { reference: string; at: string }
 

@@ -17,9 +17,9 @@ export function Recalling({ recall, asked, onChange }: Props) {
   const { t } = useTranslation()
   const { timeZone } = usePlaces().all
   return (
-    <div role="group" aria-labelledby="hold-sooner" className={styles.part}>
-      <span id="hold-sooner" className={styles.legend}>
-        {t('wishes.sooner')}
+    <div role="group" aria-labelledby="hold-recall" className={styles.part}>
+      <span id="hold-recall" className={styles.legend}>
+        {t('wishes.recallHeading')}
       </span>
       <FormControlLabel
         control={<Checkbox size="small" checked={asked} />}

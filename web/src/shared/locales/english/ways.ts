@@ -100,7 +100,7 @@ export const ways = {
     'renewals-used_other': 'Renewed {{count}} times, which is as often as it goes. Bring it back in time.',
     'others-wait_one': 'Somebody waits for it. Bring it back in time.',
     'others-wait_other': '{{count}} others wait for it. Bring it back in time.',
-    'not-recalled': 'No loan can be shortened for this any more. Place the hold without it.',
+    'not-recalled': 'No loan can be recalled for this any more. Place the hold without it.',
     'renewable-from': 'Renewing gains nothing yet. You can renew it from {{from}} on.',
     'volume-needed': 'A journal is held by the volume. Choose the volume you want.',
     'pickup-not-served': 'Nothing can be kept for you at this place. Choose another pickup location.',

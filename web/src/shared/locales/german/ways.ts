@@ -118,7 +118,7 @@ export const ways: InOtherWords<typeof english> = {
     'renewals-used_other': '{{count}}-mal verlängert, öfter geht es nicht. Geben Sie es rechtzeitig zurück.',
     'others-wait_one': 'Jemand wartet darauf. Geben Sie es rechtzeitig zurück.',
     'others-wait_other': '{{count}} andere warten darauf. Geben Sie es rechtzeitig zurück.',
-    'not-recalled': 'Dafür lässt sich keine Ausleihe mehr verkürzen. Merken Sie ohne das vor.',
+    'not-recalled': 'Dafür lässt sich keine Ausleihe mehr zurückrufen. Merken Sie ohne das vor.',
     'renewable-from': 'Noch gewinnen Sie damit nichts. Ab {{from}} können Sie verlängern.',
     'volume-needed': 'Eine Zeitschrift wird bandweise vorgemerkt. Wählen Sie den Band, den Sie möchten.',
     'pickup-not-served': 'An diesem Ort kann nichts für Sie zurückgelegt werden. Wählen Sie einen anderen Abholort.',
