@@ -95,7 +95,7 @@ it('is collected elsewhere while it waits and while it is on its way, where that
   const moves = (to: 'in transit' | 'ready') =>
     catalogue.database.write(async (write) => {
       const [stored] = await write.read<{ id: number; state: Hold['state']; barcode: string }>('SELECT id, state, barcode FROM holds WHERE reference = $id', { id: hold.id }) // prettier-ignore
-      await transition(write, stored!, to, 'desk', NOW)
+      await transition(write, catalogue.libraries, stored!, to, 'desk', NOW)
     })
   await moves('in transit')
   expect((await change(ann!, hold, { pickup: 'ferrygate' })).body).toMatchObject({ pickup: 'ferrygate', state: 'in transit' })

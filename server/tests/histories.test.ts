@@ -86,7 +86,7 @@ async function atTheDesk(does: 'ready' | 'collected' | 'lapsed' | 'returned', ch
     const hold = holds[chosen % Math.max(1, holds.length)]
     if (!hold || (does === 'ready' && hold.barcode === null)) return
     const { barcode } = hold
-    await transition(write, hold, does, 'desk', moment)
+    await transition(write, catalogue.libraries, hold, does, 'desk', moment)
     if (barcode === null) return
     if (does === 'collected') await write.use(LOANS).create({ barcode, readerId: hold.readerId, due: '2026-12-20', source: 'here' })
     if (does === 'lapsed') await handOn(write, catalogue.libraries, barcode, moment)

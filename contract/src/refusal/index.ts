@@ -42,6 +42,11 @@ export const refusalSchema = {
     shape({ code: coded('others-wait'), waiting: count }),
     shape({ code: coded('renewable-from'), from: text }),
     shape({ code: coded('not-recalled') }),
+    shape({ code: coded('no-such-copy') }),
+    shape({ code: coded('no-such-card') }),
+    shape({ code: coded('not-lent') }),
+    shape({ code: coded('lent-already') }),
+    shape({ code: coded('kept-for-another') }),
   ],
 } as const
 

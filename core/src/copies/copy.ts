@@ -48,16 +48,19 @@ export interface CopyFacts {
   due: string | null
   /** State of the hold that it is promised to. */
   holdState: PromisingState | null
+  /** At a desk or on the road, on its way back to its shelf. */
+  away?: boolean
   /** The day, or the minute, in the libraries' time zone. */
   at: string
 }
 
 /** The one status a reader is told, from everything that is known of the copy. */
-export function statusOf({ recorded, due, holdState, at }: CopyFacts): CopyStatus {
+export function statusOf({ recorded, due, holdState, away = false, at }: CopyFacts): CopyStatus {
   if (recorded !== 'on shelf') return recorded
   if (due !== null) return isOverdue(due, at) ? 'overdue' : 'on loan'
   if (holdState === 'ready') return 'kept for a hold'
-  return holdState === 'in transit' || holdState === 'being fetched' ? holdState : 'on shelf'
+  if (holdState !== null) return holdState
+  return away ? 'in transit' : 'on shelf'
 }
 
 /** On its shelf and promised to nobody. */

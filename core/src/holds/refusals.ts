@@ -40,6 +40,11 @@ export const REFUSAL_CODES = [
   'others-wait',
   'renewable-from',
   'not-recalled',
+  'no-such-copy',
+  'no-such-card',
+  'not-lent',
+  'lent-already',
+  'kept-for-another',
 ] as const
 
 export type Refusal =
@@ -97,5 +102,12 @@ export type Refusal =
   /** Until then a renewal would gain nothing: a day, or a minute for what is lent by the hour. */
   | { code: 'renewable-from'; from: string }
   | { code: 'not-recalled' }
+  | { code: 'no-such-copy' }
+  | { code: 'no-such-card' }
+  /** No rule lends it to this reader. */
+  | { code: 'not-lent' }
+  | { code: 'lent-already' }
+  /** Set aside for another reader. */
+  | { code: 'kept-for-another' }
 
 export const isRefusal = (answer: object): answer is Refusal => 'code' in answer && REFUSAL_CODES.some((code) => code === answer.code)

@@ -1,4 +1,5 @@
 /** Loans: for how long a copy is lent, and when it is overdue. */
+import { DateTime } from 'luxon'
 import { conditionsHold, type Borrower, type RuleConditions, type RuledCopy } from '../policies/index.ts'
 
 export interface LoanRule extends RuleConditions {
@@ -49,3 +50,31 @@ export const DUE = '^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])(T([01]\\d|2[0
  * @param at now, as "2026-11-27T10:20" in the libraries' time zone; where only the day is known, nothing is overdue by the minute
  */
 export const isOverdue = (due: string, at: string): boolean => due < (due.length === 10 ? at.slice(0, 10) : at)
+
+/** Length of an ISO date. */
+const DAY = 10
+
+/** When it is due if it is lent, or lent anew, now. @param now in the libraries' time zone */
+export function dueAfter({ count, unit }: LoanLength, now: DateTime): string {
+  return now.plus({ [unit]: count }).toFormat(unit === 'days' ? 'yyyy-MM-dd' : "yyyy-MM-dd'T'HH:mm")
+}
+
+/** What is due on a day is due at its end. */
+export const dueMinute = (due: string): string => (due.length === DAY ? `${due}T23:59` : due)
+
+/**
+ * What a copy costs that comes back late: so much for each day of the calendar after that on which it was due, or for each
+ * hour begun, up to the ceiling.
+ * @param back when it came back, or now, in the libraries' time zone
+ * @returns hundredths of the currency
+ */
+export function overdueCharge(rate: OverdueRate | undefined, due: string, back: DateTime): number {
+  if (!rate) return 0
+  const by = DateTime.fromISO(dueMinute(due), { zone: back.zone })
+  const late =
+    rate.per === 'day'
+      ? Math.round(back.startOf('day').diff(by.startOf('day'), 'days').days)
+      : Math.ceil(back.startOf('minute').diff(by, 'hours').hours)
+  const amount = Math.max(0, late) * rate.amount
+  return rate.ceiling === null ? amount : Math.min(amount, rate.ceiling)
+}

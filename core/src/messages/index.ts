@@ -7,3 +7,5 @@ export type MessageKind = (typeof MESSAGE_KINDS)[number]
 /** Characters. */
 export const LONGEST_MESSAGE = 4000
 export const LONGEST_REPLY_TO = 200
+
+export { DUE_SOON_DAYS, NOTICE_KINDS, type Notice, type NoticeKind } from './notices.ts'

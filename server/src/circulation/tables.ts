@@ -27,6 +27,8 @@ export interface LoanModel extends Model<InferAttributes<LoanModel>, InferCreati
   recalledFor: CreationOptional<number | null>
   /** How often a hold asked for it. */
   recalls: CreationOptional<number>
+  /** What its borrower was last told of it: the due date, and "soon" or "overdue". */
+  told: CreationOptional<string | null>
 }
 
 export const LOANS = table<LoanModel>('loans', {
@@ -38,6 +40,25 @@ export const LOANS = table<LoanModel>('loans', {
   recalledFrom: { type: DataTypes.TEXT, validate: ISO_DATE },
   recalledFor: { type: DataTypes.INTEGER },
   recalls: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0, validate: { min: 0 } },
+  told: { type: DataTypes.TEXT },
+})
+
+/** A copy that is not on its shelf, and nobody has borrowed. */
+export interface WhereaboutsModel extends Model<InferAttributes<WhereaboutsModel>, InferCreationAttributes<WhereaboutsModel>> {
+  barcode: string
+  /** Of the branch where it was last in somebody's hands. */
+  desk: string
+  /** To which branch it is on its way; null where it lies at the desk. */
+  bound: string | null
+  /** ISO time. */
+  since: string
+}
+
+export const WHEREABOUTS = table<WhereaboutsModel>('whereabouts', {
+  barcode: { type: DataTypes.TEXT, primaryKey: true },
+  desk: { type: DataTypes.TEXT, allowNull: false },
+  bound: { type: DataTypes.TEXT },
+  since: { type: DataTypes.TEXT, allowNull: false, validate: ISO_TIME },
 })
 
 export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreationAttributes<HoldModel>> {

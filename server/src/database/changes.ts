@@ -29,6 +29,8 @@ const TRIGGERS: Record<string, string> = {
   copyRemoved: `AFTER DELETE ON copies BEGIN ${note('record', 'OLD.recordId')} END`,
   lent: `AFTER INSERT ON loans BEGIN ${noteCopy('NEW.barcode')} END`,
   returned: `AFTER DELETE ON loans BEGIN ${noteCopy('OLD.barcode')} END`,
+  moved: `AFTER INSERT ON whereabouts BEGIN ${noteCopy('NEW.barcode')} END`,
+  arrived: `AFTER DELETE ON whereabouts BEGIN ${noteCopy('OLD.barcode')} END`,
   promised: `AFTER INSERT ON holds WHEN NEW.barcode IS NOT NULL BEGIN ${noteCopy('NEW.barcode')} END`,
   promiseMoved: `AFTER UPDATE OF state, barcode ON holds WHEN OLD.barcode IS NOT NULL OR NEW.barcode IS NOT NULL BEGIN
     ${noteCopy('NEW.barcode')} ${noteCopy('OLD.barcode')} END`,

@@ -202,6 +202,28 @@ const RECALLS = [
   'CREATE INDEX loansRecalled ON loans(recalledFor) WHERE recalledFor IS NOT NULL',
 ]
 
+/** Where copies are that are not on their shelves, what late ones cost, and how readers are told. */
+const CIRCULATING = [
+  'CREATE TABLE whereabouts (barcode TEXT PRIMARY KEY, desk TEXT NOT NULL, bound TEXT, since TEXT NOT NULL) WITHOUT ROWID',
+  `CREATE TABLE charges (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, readerId INTEGER NOT NULL REFERENCES readers(id), barcode TEXT NOT NULL, title TEXT NOT NULL,
+    amount INTEGER NOT NULL, at TEXT NOT NULL, paid TEXT)`,
+  'CREATE INDEX chargesOfReader ON charges(readerId)',
+  'ALTER TABLE loans ADD COLUMN told TEXT',
+  'CREATE INDEX loansDue ON loans(due)',
+  'ALTER TABLE readers ADD COLUMN language TEXT',
+  'ALTER TABLE outbox ADD COLUMN readerId INTEGER REFERENCES readers(id)',
+  'CREATE INDEX outboxOfReader ON outbox(readerId) WHERE readerId IS NOT NULL',
+  `CREATE INDEX holdsReady ON holds(collectBy) WHERE state = 'ready'`,
+]
+
+/** What the stand-ins of the demo will do, and what time it is there. */
+const STANDINS = [
+  'CREATE TABLE agenda (subject TEXT NOT NULL, kind TEXT NOT NULL, at TEXT NOT NULL, detail TEXT NOT NULL, PRIMARY KEY (kind, subject)) WITHOUT ROWID',
+  'CREATE INDEX agendaByTime ON agenda(at)',
+  'CREATE TABLE happenings (id INTEGER PRIMARY KEY AUTOINCREMENT, at TEXT NOT NULL, what TEXT NOT NULL)',
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -224,6 +246,8 @@ const STEPS: Record<string, string[]> = {
   '019-wishes': WISHES,
   '020-requests': REQUESTS,
   '021-recalls': RECALLS,
+  '022-circulating': CIRCULATING,
+  '023-standins': STANDINS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

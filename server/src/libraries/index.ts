@@ -269,6 +269,18 @@ export class Libraries {
     return this.pickupsFor(category).find((place) => place.code === code)
   }
 
+  /** What its readers are told of a pickup point: where it is, the desk as it is named on its door, and what to bring. */
+  pickupInWords(code: string): { place: string; desk: string; bring: string } | undefined {
+    const found = this.pickups.find(({ place }) => place.code === code)
+    return (
+      found && {
+        place: found.point.name ?? this.branch(found.place.branch)?.name ?? code,
+        desk: found.point.desk,
+        bring: found.point.bring,
+      }
+    )
+  }
+
   /** Where it is, whoever may collect there. */
   pickupPlace(code: string): PickupPlace | undefined {
     return this.pickups.find(({ place }) => place.code === code)?.place

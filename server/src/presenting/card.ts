@@ -5,10 +5,10 @@ import type { Channel } from '@catalex/core/card'
 import type { Carrier } from '@catalex/core/catalogue'
 import { accountRefusal, isActive, isRefusal, type HoldState } from '@catalex/core/holds'
 import { isOverdue } from '@catalex/core/loans'
-import { accountOf, renewalsOf, toldBy, type Moment } from '../circulation/index.ts'
+import { accountOf, renewalsOf, type Moment } from '../circulation/index.ts'
 import type { Queryable, Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import { countSessions, type Reader } from '../readers/index.ts'
+import { countSessions, toldBy, type Reader } from '../readers/index.ts'
 import { requestsOf } from '../requests/index.ts'
 
 interface HoldRow {

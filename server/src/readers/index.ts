@@ -9,9 +9,10 @@ import type { Reader } from './reader.ts'
 import { READERS, SAMPLE_CARDS } from './tables.ts'
 
 export { dropOldFailures, forgetFailedSignIns, noteFailedSignIn } from './failures.ts'
-export { readerById, readersByCard, type Reader } from './reader.ts'
+export { addOwed, readerByCard, readerById, readersByCard, type Reader } from './reader.ts'
 export * from './sessions.ts'
 export { SigningIn } from './signingIn.ts'
+export { channelsOf, toldBy } from './told.ts'
 
 /** Whoever asks, as the rules look at them: a reader, or a guest, to whom the rules of the guest category apply. */
 export function borrowerOf(libraries: Libraries, reader: Pick<Reader, 'category' | 'homeBranch'> | null): Borrower {

@@ -1,16 +1,27 @@
 /** A reader as the rest of the server knows them. */
 import type { InferAttributes } from 'sequelize'
-import type { Queryable } from '../database/index.ts'
+import type { Queryable, Write } from '../database/index.ts'
 import type { ReaderModel } from './tables.ts'
 
 /** All that is kept of a reader but the PIN. */
 export type Reader = Omit<InferAttributes<ReaderModel>, 'pinHash'>
 
-const COLUMNS = 'id, card, name, category, homeBranch, expires, owed, block, mail, telephone, notify, guardian'
+const COLUMNS = 'id, card, name, category, homeBranch, expires, owed, block, mail, telephone, notify, guardian, language'
 
 export async function readerById(source: Queryable, id: number): Promise<Reader | null> {
   const [found] = await source.read<Reader>(`SELECT ${COLUMNS} FROM readers WHERE id = $id`, { id })
   return found ?? null
+}
+
+/** @param card as it is stored */
+export async function readerByCard(source: Queryable, card: string): Promise<Reader | null> {
+  const [found] = await source.read<Reader>(`SELECT ${COLUMNS} FROM readers WHERE card = $card`, { card })
+  return found ?? null
+}
+
+/** @param amount in hundredths; what has been paid is negative */
+export async function addOwed(write: Write, id: number, amount: number): Promise<void> {
+  await write.run('UPDATE readers SET owed = max(0, owed + $amount) WHERE id = $id', { id, amount })
 }
 
 export async function readersByCard(source: Queryable): Promise<Map<string, Reader>> {

@@ -21,6 +21,8 @@ export interface ReaderModel extends Model<InferAttributes<ReaderModel>, InferCr
   notify: CreationOptional<Channel | null>
   /** Whoever answers for a reader who is not of age. */
   guardian: CreationOptional<string | null>
+  /** ISO 639-1, in which they are told; null for the library's first. */
+  language: CreationOptional<string | null>
 }
 
 const ISO_DATE = { is: /^\d{4}-\d{2}-\d{2}$/ }
@@ -39,6 +41,7 @@ export const READERS = table<ReaderModel>('readers', {
   telephone: { type: DataTypes.TEXT },
   notify: { type: DataTypes.TEXT, validate: { isIn: [[...CHANNELS]] } },
   guardian: { type: DataTypes.TEXT },
+  language: { type: DataTypes.TEXT },
 })
 
 export interface SessionModel extends Model<InferAttributes<SessionModel>, InferCreationAttributes<SessionModel>> {

@@ -1,3 +1,15 @@
 /** Small ports with the stand-ins that the demo runs on; a real deployment brings its own. */
-export { isMail, keepMail, keepMessage, keptMessages, newReference, type KeptMessage, type Mail, type MessageGateway } from './outbox.ts'
+export {
+  isMail,
+  isNotice,
+  keepMail,
+  keepMessage,
+  keepNotice,
+  keptMessages,
+  newReference,
+  type KeptMessage,
+  type Mail,
+  type MessageGateway,
+  type SentNotice,
+} from './outbox.ts'
 export { machineClock, virtualClock, type Clock, type VirtualClock } from './clock.ts'

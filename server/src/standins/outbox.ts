@@ -3,6 +3,8 @@
  * the catalogue, where `catalex outbox` shows them.
  */
 import type { SendMessage } from '@catalex/contract/messages'
+import type { Channel } from '@catalex/core/card'
+import type { NoticeKind } from '@catalex/core/messages'
 import { randomInt } from 'node:crypto'
 import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model } from 'sequelize'
 import { table, type Queryable, type Write } from '../database/index.ts'
@@ -12,6 +14,13 @@ export interface Mail {
   to: string
   subject: string
   text: string
+}
+
+/** What a reader is told of a hold or a loan, by whatever way they chose. */
+export interface SentNotice extends Mail {
+  html: string
+  channel: Channel
+  notice: NoticeKind
 }
 
 export interface MessageGateway {
@@ -27,6 +36,8 @@ interface OutboxModel extends Model<InferAttributes<OutboxModel>, InferCreationA
   at: string
   /** As JSON. */
   message: string
+  /** Whose it is, of a notice. */
+  readerId: CreationOptional<number | null>
 }
 
 const OUTBOX = table<OutboxModel>('outbox', {
@@ -34,6 +45,7 @@ const OUTBOX = table<OutboxModel>('outbox', {
   reference: { type: DataTypes.TEXT, allowNull: false, unique: true },
   at: { type: DataTypes.TEXT, allowNull: false },
   message: { type: DataTypes.TEXT, allowNull: false },
+  readerId: { type: DataTypes.INTEGER },
 })
 
 /** More are not kept: the oldest give way. */
@@ -43,27 +55,32 @@ export const MOST_KEPT = 10_000
 const SIGNS = 'ACDEFGHJKLMNPQRTUVWXY34679'
 export const newReference = (): string => Array.from({ length: 6 }, () => SIGNS[randomInt(SIGNS.length)]).join('')
 
-async function keep(write: Write, message: SendMessage | Mail, at: string): Promise<string> {
+async function keep(write: Write, message: SendMessage | Mail, at: string, readerId: number | null = null): Promise<string> {
   const reference = newReference()
-  const { id } = await write.use(OUTBOX).create({ reference, at, message: JSON.stringify(message) })
+  const { id } = await write.use(OUTBOX).create({ reference, at, message: JSON.stringify(message), readerId })
   await write.run('DELETE FROM outbox WHERE id <= $last', { last: id - MOST_KEPT })
   return reference
 }
 
 export const keepMessage = (write: Write, message: SendMessage, at: string): Promise<string> => keep(write, message, at)
-/** A subject is one line: what comes after it would be read as another header. */
-export const keepMail = (write: Write, mail: Mail, at: string): Promise<string> =>
-  keep(write, { ...mail, subject: mail.subject.replace(/\s+/g, ' ').trim() }, at)
+/** What comes after a line of a subject would be read as another header. */
+const inOneLine = <M extends Mail>(mail: M): M => ({ ...mail, subject: mail.subject.replace(/\s+/g, ' ').trim() })
 
-export type KeptMessage = (SendMessage | Mail) & { reference: string; at: string }
+export const keepMail = (write: Write, mail: Mail, at: string): Promise<string> => keep(write, inOneLine(mail), at)
 
+export const keepNotice = (write: Write, { readerId, ...notice }: SentNotice & { readerId: number }, at: string): Promise<string> =>
+  keep(write, inOneLine(notice), at, readerId)
+
+export type KeptMessage = (SendMessage | Mail | SentNotice) & { reference: string; at: string }
+
+export const isNotice = (message: KeptMessage): message is KeptMessage & SentNotice => 'notice' in message
 export const isMail = (message: KeptMessage): message is KeptMessage & Mail => 'to' in message
 
-/** Newest first. */
-export async function keptMessages(source: Queryable, most: number): Promise<KeptMessage[]> {
+/** Newest first. @param readerId of whose notices; left out for all that was sent */
+export async function keptMessages(source: Queryable, most: number, readerId: number | null = null): Promise<KeptMessage[]> {
   const rows = await source.read<{ reference: string; at: string; message: string }>(
-    'SELECT reference, at, message FROM outbox ORDER BY id DESC LIMIT $most',
-    { most },
+    'SELECT reference, at, message FROM outbox WHERE $readerId IS NULL OR readerId = $readerId ORDER BY id DESC LIMIT $most',
+    { most, readerId },
   )
-  return rows.map(({ reference, at, message }) => ({ reference, at, ...(JSON.parse(message) as SendMessage | Mail) }))
+  return rows.map(({ reference, at, message }) => ({ reference, at, ...(JSON.parse(message) as SendMessage | Mail | SentNotice) }))
 }

@@ -23,7 +23,7 @@ export async function cancelHold(
   if (hold.state === 'cancelled') return hold.id
   if (!mayBecome(hold.state, 'cancelled')) return { code: 'too-late', state: hold.state }
   const { barcode } = hold
-  await transition(write, hold, 'cancelled', 'reader', at)
+  await transition(write, libraries, hold, 'cancelled', 'reader', at)
   if (barcode !== null) await handOn(write, libraries, barcode, at)
   return hold.id
 }

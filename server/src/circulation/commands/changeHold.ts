@@ -9,6 +9,7 @@ import type { Moment } from '../moment.ts'
 import { copiesOf } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
 import type { HoldModel } from '../tables.ts'
+import { follow } from './follow.ts'
 import { followCatalogue } from './followCatalogue.ts'
 import { resumeHold } from './resumeHolds.ts'
 import { transition, type Standing } from './transition.ts'
@@ -38,8 +39,10 @@ export async function changeHold(
   const halted = paused === undefined ? null : pauseAllowed(hold, paused, DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
   if (halted) return halted
   if (moved) await write.run('UPDATE holds SET pickup = $pickup, cost = $cost, wantedFrom = NULL WHERE id = $id', { id: hold.id, pickup, cost: moved.cost }) // prettier-ignore
-  if (paused) await pause(write, hold, paused.until, at)
-  if (paused === null) await resumeHold(write, hold, at)
+  if (paused) await pause(write, libraries, hold, paused.until, at)
+  if (paused === null) await resumeHold(write, libraries, hold, at)
+  // What is on its way already goes there instead.
+  if (moved && isPromising(hold.state)) await follow(write, libraries, hold, 'reader', at)
   // What is allowed at another place, or went by while it was paused, may be in now.
   if (hold.state === 'waiting') await followCatalogue(write, libraries, records, at)
   return hold.id
@@ -78,7 +81,7 @@ function pauseAllowed({ state }: Hold, paused: NonNullable<ChangeHold['paused']>
   return paused && pauseRefusal(paused.until, today)
 }
 
-async function pause(write: Write, hold: Hold, until: string | null, at: Moment): Promise<void> {
-  if (hold.state === 'waiting') await transition(write, hold, 'paused', 'reader', at)
+async function pause(write: Write, libraries: Libraries, hold: Hold, until: string | null, at: Moment): Promise<void> {
+  if (hold.state === 'waiting') await transition(write, libraries, hold, 'paused', 'reader', at)
   await write.run('UPDATE holds SET pausedUntil = $until, notBefore = NULL WHERE id = $id', { until, id: hold.id })
 }

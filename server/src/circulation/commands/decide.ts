@@ -5,7 +5,7 @@ import type { Recall } from '@catalex/core/recalls'
 import { DateTime } from 'luxon'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
-import { borrowerOf, type Reader } from '../../readers/index.ts'
+import { borrowerOf, channelsOf, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { accountOf } from '../queries/account.ts'
 import { alreadyOf } from '../queries/already.ts'
@@ -13,7 +13,6 @@ import { copiesOf } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
 import { countWaiting } from '../queries/queue.ts'
 import { loansOut, recallAmong } from '../queries/recalls.ts'
-import { channelsOf } from '../queries/told.ts'
 
 export interface Decided {
   serving: Serving

@@ -3,8 +3,10 @@
  * that nothing can fill any more is ended, with its event. Copies that came go to those who wait.
  */
 import { ACTIVE_STATES, isPromising, isRefusal, servingOf, type Serving, type wantedCopies } from '@catalex/core/holds'
+import { isLost } from '@catalex/core/copies'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
+import { tell } from '../../notices/index.ts'
 import type { Moment } from '../moment.ts'
 import { copiesOf } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
@@ -23,7 +25,11 @@ export async function followCatalogue(write: Write, libraries: Libraries, record
   const lost: LostHold[] = []
   for (const hold of await activeHoldsOn(write, records)) {
     const outcome = await settle(write, libraries, hold, at)
-    if (outcome) lost.push({ reference: hold.reference, title: hold.title, outcome })
+    if (!outcome) continue
+    lost.push({ reference: hold.reference, title: hold.title, outcome })
+    // Who has got another copy at once has lost nothing.
+    if (hold.state === 'waiting' || hold.state === 'unfillable')
+      await tell(write, libraries, { readerId: hold.readerId, wished: hold.notify }, { kind: outcome, title: hold.title }, at.now)
   }
   return lost
 }
@@ -44,15 +50,16 @@ async function activeHoldsOn(write: Write, records: readonly string[]): Promise<
 async function settle(write: Write, libraries: Libraries, hold: HoldModel, at: Moment): Promise<LostHold['outcome'] | null> {
   const controlNumbers = (hold.targets ?? []).map((target) => target.controlNumber)
   const copies = await copiesOf(write, libraries, { controlNumbers }, at.today)
-  if (hold.barcode !== null && copies.some((copy) => copy.barcode === hold.barcode && copy.status !== 'withdrawn')) return null
+  if (hold.barcode !== null && copies.some((copy) => copy.barcode === hold.barcode && !isLost({ status: copy.stored.status }))) return null
   const serving = servingNow(libraries, hold, copies, at.now)
   const wasPromised = isPromising(hold.state)
   if (serving === null) {
-    await transition(write, hold, 'unfillable', 'catalogue', at)
+    await transition(write, libraries, hold, 'unfillable', 'catalogue', at)
     return 'unfillable'
   }
-  if (wasPromised) await transition(write, hold, 'waiting', 'catalogue', at)
-  if (serving.copy && hold.state !== 'paused') await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
+  if (wasPromised) await transition(write, libraries, hold, 'waiting', 'catalogue', at)
+  if (serving.copy && hold.state !== 'paused')
+    await transition(write, libraries, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
   return wasPromised ? 'waits again' : null
 }
 

@@ -1,25 +1,46 @@
-/** A copy that has come free goes to the first in the queue whom it can serve; the pieces of a set come free together. */
+/**
+ * A copy that has come free goes to the first in the queue whom it can serve, from wherever it is; else home. The pieces of a
+ * set come free together.
+ */
 import { piecesOf } from '@catalex/core/copies'
-import { nextInQueue } from '@catalex/core/holds'
+import { nextInQueue, type Actor } from '@catalex/core/holds'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Moment } from '../moment.ts'
 import { copiesOf, copyNow, type CopyNow } from '../queries/copies.ts'
 import { queueFor } from '../queries/queue.ts'
-import { transition } from './transition.ts'
+import { sendTo, setAside } from './follow.ts'
 
-export async function handOn(write: Write, libraries: Libraries, barcode: string, at: Moment): Promise<void> {
+export async function handOn(write: Write, libraries: Libraries, barcode: string, at: Moment, who: Actor = 'catalogue'): Promise<void> {
   const copy = await copyNow(write, libraries, barcode, at.today)
-  if (copy) await handOnSet(write, libraries, copy, at)
+  if (!copy) return
+  await handOnSet(write, libraries, copy, at, who)
+  for (const piece of await withSet(write, libraries, copy, at)) if (!piece.promised) await sendHome(write, piece)
 }
 
 /** The first of the queue may take the whole set or one piece of it; then the rest is looked at anew. */
-async function handOnSet(write: Write, libraries: Libraries, copy: CopyNow, at: Moment): Promise<void> {
+async function handOnSet(write: Write, libraries: Libraries, copy: CopyNow, at: Moment, who: Actor): Promise<void> {
   const queue = await queueFor(write, libraries, copy.controlNumber)
   if (queue.length === 0) return
-  const all = copy.set === null ? [copy] : await copiesOf(write, libraries, { controlNumbers: [copy.controlNumber] }, at.today)
-  const next = nextInQueue(queue, piecesOf(copy, all))
+  const next = nextInQueue(queue, (await withSet(write, libraries, copy, at)).map(asFree))
   if (!next) return
-  await transition(write, next.waiting.hold, 'being fetched', 'catalogue', at, next.copy.barcode)
-  if (copy.set !== null) await handOnSet(write, libraries, copy, at)
+  await setAside(write, libraries, next.waiting.hold, next.copy.barcode, who, at)
+  if (copy.set !== null) await handOnSet(write, libraries, copy, at, who)
+}
+
+async function withSet(write: Write, libraries: Libraries, copy: CopyNow, at: Moment): Promise<CopyNow[]> {
+  const all = copy.set === null ? [await copyNow(write, libraries, copy.barcode, at.today)] : await copiesOf(write, libraries, { controlNumbers: [copy.controlNumber] }, at.today) // prettier-ignore
+  return piecesOf(
+    copy,
+    all.filter((one) => one !== undefined),
+  )
+}
+
+/** What is on its way home for nobody can as well go to somebody. */
+const asFree = (copy: CopyNow): CopyNow => (copy.status === 'in transit' && !copy.promised ? { ...copy, status: 'on shelf' } : copy)
+
+/** Of one that lies at the desk of its own branch that is the way to its shelf. */
+async function sendHome(write: Write, { barcode, branch }: CopyNow): Promise<void> {
+  await write.run('DELETE FROM whereabouts WHERE barcode = $barcode AND desk = $branch AND bound IS NULL', { barcode, branch })
+  await sendTo(write, barcode, branch)
 }

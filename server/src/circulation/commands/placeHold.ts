@@ -100,9 +100,9 @@ async function createHold(
     records: JSON.stringify(wish.records),
   })
   await recordEvent(write, hold.id, 'waiting', 'reader', at, null)
-  if (recall !== null) await recallLoan(write, hold.id, recall, at)
+  if (recall !== null) await recallLoan(write, libraries, hold.id, recall, at)
   // Held back, it keeps its place in the queue and nobody's copy.
-  if (fetched !== null) await transition(write, hold, 'paused', 'reader', at)
-  else if (serving.copy) await transition(write, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
+  if (fetched !== null) await transition(write, libraries, hold, 'paused', 'reader', at)
+  else if (serving.copy) await transition(write, libraries, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
   return hold.id
 }

@@ -1,46 +1,42 @@
 /** Shortens a loan for a hold that asks for it, and gives the days back when the hold needs it no more; the borrower is told of both. */
 import type { Recall } from '@catalex/core/recalls'
-import { DateTime } from 'luxon'
 import type { Write } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import { tell } from '../../notices/index.ts'
 import type { Moment } from '../moment.ts'
-import { tell } from './tell.ts'
+import { titleOf } from '../queries/titles.ts'
 
 interface Shortened {
   barcode: string
   readerId: number | null
+  due: string
 }
 
-export async function recallLoan(write: Write, holdId: number, { barcode, due }: Recall, at: Moment): Promise<void> {
+export async function recallLoan(write: Write, libraries: Libraries, holdId: number, { barcode, due }: Recall, at: Moment): Promise<void> {
   const [loan] = await write.read<Shortened>(
     `UPDATE loans SET recalledFrom = due, due = $due, recalledFor = $holdId, recalls = recalls + 1 WHERE barcode = $barcode AND recalledFrom IS NULL
-     RETURNING barcode, readerId`,
+     RETURNING barcode, readerId, due`,
     { barcode, due, holdId },
   )
-  if (loan) await tellBorrower(write, loan, (title) => ({ subject: `Please return sooner: ${title}`, text: `Somebody waits for "${title}". Please return it by ${inWords(due)}; until then it is yours.` }), at) // prettier-ignore
+  if (loan) await tellBorrower(write, libraries, loan, 'recalled', at)
 }
 
 /** Of a loan that has come back nothing is left to give. */
-export async function endRecall(write: Write, holdId: number, at: Moment): Promise<void> {
-  const [loan] = await write.read<Shortened & { due: string }>(
+export async function endRecall(write: Write, libraries: Libraries, holdId: number, at: Moment): Promise<void> {
+  const [loan] = await write.read<Shortened>(
     `UPDATE loans SET due = recalledFrom, recalledFrom = NULL, recalledFor = NULL WHERE recalledFor = $holdId
      RETURNING barcode, readerId, due`,
     { holdId },
   )
-  if (loan) await tellBorrower(write, loan, (title) => ({ subject: `Yours for longer again: ${title}`, text: `Nobody needs "${title}" sooner any more. It is due on ${inWords(loan.due)} again.` }), at) // prettier-ignore
+  if (loan) await tellBorrower(write, libraries, loan, 'recall ended', at)
 }
 
 async function tellBorrower(
   write: Write,
-  { barcode, readerId }: Shortened,
-  messageOf: (title: string) => Parameters<typeof tell>[2],
-  at: Moment,
+  libraries: Libraries,
+  { barcode, readerId, due }: Shortened,
+  kind: 'recalled' | 'recall ended',
+  { now }: Moment,
 ): Promise<void> {
-  if (readerId === null) return
-  const [record] = await write.read<{ title: string }>(
-    'SELECT title FROM copies JOIN records ON records.id = recordId WHERE barcode = $barcode',
-    { barcode },
-  )
-  await tell(write, readerId, messageOf(record?.title ?? barcode), at)
+  if (readerId !== null) await tell(write, libraries, { readerId }, { kind, title: await titleOf(write, barcode), due }, now)
 }
-
-const inWords = (date: string): string => DateTime.fromISO(date).toLocaleString(DateTime.DATE_HUGE, { locale: 'en-GB' })

@@ -38,8 +38,8 @@ export async function restoreHold(
   if (Date.parse(at.now) - Date.parse(hold.cancelled) > RESTORED_WITHIN_SECONDS * 1000) return { code: 'too-late', state: hold.state }
   const stopped = accountRefusal(await accountOf(write, libraries, reader), at.today)
   if (stopped) return stopped
-  await transition(write, hold, 'waiting', 'reader', at)
-  if (hold.was === 'paused') await transition(write, hold, 'paused', 'reader', at)
+  await transition(write, libraries, hold, 'waiting', 'reader', at)
+  if (hold.was === 'paused') await transition(write, libraries, hold, 'paused', 'reader', at)
   // Made by json_group_array, above.
   else await followCatalogue(write, libraries, JSON.parse(hold.records) as string[], at)
   return hold.id

@@ -11,8 +11,8 @@ interface PausedRow extends Standing {
 }
 
 /** By its reader, who waits for no day any more. */
-export async function resumeHold(write: Write, hold: Standing, at: Moment): Promise<void> {
-  if (hold.state === 'paused') await transition(write, hold, 'waiting', 'reader', at)
+export async function resumeHold(write: Write, libraries: Libraries, hold: Standing, at: Moment): Promise<void> {
+  if (hold.state === 'paused') await transition(write, libraries, hold, 'waiting', 'reader', at)
   await write.run('UPDATE holds SET pausedUntil = NULL, notBefore = NULL WHERE id = $id', { id: hold.id })
 }
 
@@ -23,7 +23,7 @@ export async function resumeHolds(write: Write, libraries: Libraries, at: Moment
     { today: at.today },
   )
   for (const hold of paused) {
-    await transition(write, hold, 'waiting', 'catalogue', at)
+    await transition(write, libraries, hold, 'waiting', 'catalogue', at)
     await write.run('UPDATE holds SET pausedUntil = NULL WHERE id = $id', { id: hold.id })
   }
   // Made by json_group_array, above.

@@ -1,6 +1,7 @@
 /** The one way in which a hold changes its state: state and event are written together. */
 import { isPromising, mayBecome, type Actor, type HoldState } from '@catalex/core/holds'
 import type { Write } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
 import type { Moment } from '../moment.ts'
 import type { HoldModel } from '../tables.ts'
 import { endRecall } from './recallLoan.ts'
@@ -14,6 +15,7 @@ export type Standing = Pick<HoldModel, 'id' | 'state' | 'barcode'>
  */
 export async function transition(
   write: Write,
+  libraries: Libraries,
   hold: Standing,
   to: HoldState,
   who: Actor,
@@ -28,7 +30,7 @@ export async function transition(
   hold.state = to
   hold.barcode = setAside
   // Who waits no more needs nobody to hurry.
-  if (to !== 'waiting') await endRecall(write, hold.id, at)
+  if (to !== 'waiting') await endRecall(write, libraries, hold.id, at)
 }
 
 /** The first event of a hold; the later ones come with their transitions. */

@@ -78,9 +78,20 @@ async function createHold(write: Write, libraries: Libraries, row: HoldRow, read
   const asked = { now: row.asked }
   const since = { now: row.since || row.asked }
   await recordEvent(write, hold.id, 'waiting', 'reader', asked, null)
+  if (barcode !== null && (row.state === 'in transit' || row.state === 'ready')) await place(write, libraries, { ...row, barcode })
   // What was collected was ready before.
   if (row.state === 'collected') await recordEvent(write, hold.id, 'ready', 'desk', since, barcode)
   if (row.state !== 'waiting') await recordEvent(write, hold.id, row.state, BY_READERS.includes(row.state) ? 'reader' : 'desk', since, barcode) // prettier-ignore
+}
+
+/** At the desk where it is kept, or on its way there. */
+async function place(write: Write, libraries: Libraries, { barcode, pickup, state, since, asked }: HoldRow): Promise<void> {
+  const to = libraries.branchAt(pickup) ?? pickup
+  await write.run(
+    `INSERT OR REPLACE INTO whereabouts (barcode, desk, bound, since)
+     SELECT barcode, CASE WHEN $ready THEN $to ELSE branch END, CASE WHEN $ready THEN NULL ELSE $to END, $since FROM copies WHERE barcode = $barcode`,
+    { barcode, to, ready: state === 'ready' ? 1 : 0, since: since || asked },
+  )
 }
 
 /** States into which readers bring their holds themselves. */

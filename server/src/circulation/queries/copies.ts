@@ -22,6 +22,8 @@ const HOLD_STATE = `coalesce(
 interface Circulating {
   due: string | null
   holdState: PromisingState | null
+  /** 1 where it is somewhere else than on its shelf. */
+  away: number
 }
 
 type Which =
@@ -42,14 +44,15 @@ export async function copiesOf(source: Queryable, libraries: Libraries, which: W
           ? ['copies.barcode IN (SELECT value FROM json_each($value))', JSON.stringify(which.barcodes)]
           : ['copies.barcode = $value', which.barcode]
   const [found] = await source.read<{ copies: string }>(
-    `SELECT json_group_array(json_object(${AS_JSON}, 'due', due, 'holdState', ${HOLD_STATE}) ORDER BY sortKey, copies.barcode) AS copies
+    `SELECT json_group_array(json_object(${AS_JSON}, 'due', due, 'holdState', ${HOLD_STATE}, 'away', since IS NOT NULL) ORDER BY sortKey, copies.barcode) AS copies
      FROM copies JOIN records ON records.id = recordId LEFT JOIN loans ON loans.barcode = copies.barcode
+       LEFT JOIN whereabouts ON whereabouts.barcode = copies.barcode
      WHERE ${condition} AND copies.status <> 'withdrawn'`,
     { value },
   )
   // Made by json_group_array, above.
   const rows = JSON.parse(found?.copies ?? '[]') as (StoredCopy & Circulating)[]
-  return rows.map(({ due, holdState, ...stored }) => copyFrom(stored, libraries, { due, holdState }, at))
+  return rows.map(({ due, holdState, away, ...stored }) => copyFrom(stored, libraries, { due, holdState, away }, at))
 }
 
 /** One value for all copies: of thousands, each as a row of its own would cost several times as much. */
@@ -61,7 +64,7 @@ export async function copyNow(source: Queryable, libraries: Libraries, barcode: 
   return (await copiesOf(source, libraries, { barcode }, today)).at(0)
 }
 
-function copyFrom(stored: StoredCopy, libraries: Libraries, { due, holdState }: Circulating, at: string): CopyNow {
+function copyFrom(stored: StoredCopy, libraries: Libraries, { due, holdState, away }: Circulating, at: string): CopyNow {
   const { barcode, controlNumber, carrier, system, branch, collection, enumeration } = stored
   const collectionKind = libraries.collection(branch, collection)?.kind ?? 'open shelf'
   return {
@@ -73,7 +76,7 @@ function copyFrom(stored: StoredCopy, libraries: Libraries, { due, holdState }: 
     collection,
     collectionKind,
     use: useRuleOf(collectionKind, stored.useRule),
-    status: statusOf({ recorded: stored.status, due, holdState, at }),
+    status: statusOf({ recorded: stored.status, due, holdState, away: away === 1, at }),
     promised: holdState !== null,
     due,
     enumeration,
@@ -106,12 +109,13 @@ export async function copiesForIndex(
       ? ['recordId IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(which.ids) }]
       : ['recordId BETWEEN $from AND $to', { from: which.from, to: which.to }]
   const rows = await source.read<IndexedRow>(
-    `SELECT recordId, branch, collection, useRule, status, sortKey, due, ${HOLD_STATE} AS holdState
-     FROM copies LEFT JOIN loans ON loans.barcode = copies.barcode WHERE ${condition} AND status <> 'withdrawn' ORDER BY recordId`,
+    `SELECT recordId, branch, collection, useRule, status, sortKey, due, ${HOLD_STATE} AS holdState, whereabouts.since IS NOT NULL AS away
+     FROM copies LEFT JOIN loans ON loans.barcode = copies.barcode LEFT JOIN whereabouts ON whereabouts.barcode = copies.barcode
+     WHERE ${condition} AND status <> 'withdrawn' ORDER BY recordId`,
     parameters,
   )
   const copies = new Map<number, IndexedCopy[]>()
-  for (const { recordId, branch, collection, useRule, status: recorded, sortKey, due, holdState } of rows) {
+  for (const { recordId, branch, collection, useRule, status: recorded, sortKey, due, holdState, away } of rows) {
     const group = copies.get(recordId) ?? []
     copies.set(recordId, group)
     const use = useRuleOf(libraries.collection(branch, collection)?.kind ?? 'open shelf', useRule)
@@ -119,7 +123,7 @@ export async function copiesForIndex(
       branch,
       collection,
       use,
-      status: statusOf({ recorded, due, holdState, at: today }),
+      status: statusOf({ recorded, due, holdState, away: away === 1, at: today }),
       promised: holdState !== null,
       sortKey,
     })

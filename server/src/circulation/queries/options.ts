@@ -5,7 +5,7 @@ import type { Minute } from '@catalex/core/calendar'
 import type { Recall } from '@catalex/core/recalls'
 import type { Reading } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
-import { borrowerOf, type Reader } from '../../readers/index.ts'
+import { borrowerOf, channelsOf, toldBy, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { accountOf } from './account.ts'
 import { alreadyOf } from './already.ts'
@@ -14,7 +14,6 @@ import { deliveryLine, momentAt } from './delivery.ts'
 import { holdQuestion } from './question.ts'
 import { countWaiting } from './queue.ts'
 import { loansOut, recallAmong } from './recalls.ts'
-import { channelsOf, toldBy } from './told.ts'
 
 /** Branches that are told as suppliers at each pickup location. */
 const MOST_SUPPLIERS = 12

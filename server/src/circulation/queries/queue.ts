@@ -14,6 +14,8 @@ interface WaitingRow extends Standing {
   records: string
 }
 
+const NONE: ReadonlySet<string> = new Set()
+
 /** Holds that wait for a copy of this record, first come first; a hold whose pickup location is gone waits on. */
 export async function queueFor(write: Write, libraries: Libraries, controlNumber: string): Promise<(WaitingHold & { hold: Standing })[]> {
   const rows = await write.read<WaitingRow>(
@@ -30,7 +32,8 @@ export async function queueFor(write: Write, libraries: Libraries, controlNumber
       // Made by json_group_array, above.
       records: JSON.parse(hold.records) as string[],
       barcode: hold.wantedBarcode,
-      question: { rules: libraries.holdRules, borrower: hold, pickup, selfServe: libraries.selfServe },
+      // Whoever waits was promised a place, and is served also from the shelves that others go to themselves.
+      question: { rules: libraries.holdRules, borrower: hold, pickup, selfServe: NONE },
     }
   })
 }

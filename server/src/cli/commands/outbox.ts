@@ -24,8 +24,8 @@ function inWords(message: KeptMessage): string {
   return lines.filter(Boolean).join('\n').replace(OBEYED, '\ufffd')
 }
 
-const mailLines = ({ reference, at, to, subject, text }: KeptMessage & Mail): string[] => [
-  `${reference}  ${at}  mail to ${to}`,
+const mailLines = ({ reference, at, to, subject, text, ...message }: KeptMessage & Mail): string[] => [
+  `${reference}  ${at}  ${'channel' in message && message.channel !== 'mail' ? message.channel : 'mail'} to ${to}`,
   subject,
   text,
 ]

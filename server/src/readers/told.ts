@@ -1,7 +1,7 @@
 /** How a reader can be told that a hold is ready. */
 import { masked, type Channel } from '@catalex/core/card'
 import type { Card } from '@catalex/contract/card'
-import type { Reader } from '../../readers/index.ts'
+import type { Reader } from './reader.ts'
 
 type Told = NonNullable<Card['told']>
 

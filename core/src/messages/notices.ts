@@ -1,0 +1,17 @@
+/** What readers are told of their holds and loans. */
+
+export const NOTICE_KINDS = ['ready', 'due soon', 'overdue', 'recalled', 'recall ended', 'lapsed', 'waits again', 'unfillable'] as const
+export type NoticeKind = (typeof NOTICE_KINDS)[number]
+
+export type Notice =
+  /** `pickup` is the code of a pickup point, `collectBy` an ISO date. */
+  | { kind: 'ready'; title: string; pickup: string; collectBy: string }
+  /** `due` as loans have it. */
+  | { kind: 'due soon' | 'overdue' | 'recalled' | 'recall ended'; title: string; due: string }
+  /** Not collected in time, or not wanted for longer than that. */
+  | { kind: 'lapsed'; title: string; why: 'not collected' | 'not wanted' }
+  /** The copy set aside was lost; another will come, or none. */
+  | { kind: 'waits again' | 'unfillable'; title: string }
+
+/** A loan is told of so many days before it is due. */
+export const DUE_SOON_DAYS = 3

@@ -1,0 +1,54 @@
+/**
+ * A copy in somebody's hands at the desk of a branch: returned, taken off its shelf, come with the courier or found again. It
+ * goes to the hold that it is set aside for, else to the first in the queue, else home.
+ */
+import type { CheckedIn } from '@catalex/contract/desk'
+import { isPromising, type Refusal } from '@catalex/core/holds'
+import { setCopyStatuses } from '../../catalogue/index.ts'
+import type { Write } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import type { Moment } from '../moment.ts'
+import { copyNow, type CopyNow } from '../queries/copies.ts'
+import { titleOf } from '../queries/titles.ts'
+import { whereaboutsOf } from '../queries/whereabouts.ts'
+import { follow } from './follow.ts'
+import { handOn } from './handOn.ts'
+import { returnLoan } from './returnLoan.ts'
+import type { Standing } from './transition.ts'
+
+export interface AtDesk {
+  barcode: string
+  /** Code of the branch at whose desk it is. */
+  branch: string
+}
+
+export async function checkIn(write: Write, libraries: Libraries, { barcode, branch }: AtDesk, at: Moment): Promise<CheckedIn | Refusal> {
+  const copy = await copyNow(write, libraries, barcode, at.today)
+  if (!copy || !libraries.branch(branch)) return { code: 'no-such-copy' }
+  if (copy.stored.status !== 'on shelf') await setCopyStatuses(write, [{ barcode, status: 'on shelf', statusText: null }])
+  const returned = await returnLoan(write, libraries, copy, at)
+  await write.run(
+    `INSERT INTO whereabouts (barcode, desk, since) VALUES ($barcode, $branch, $since)
+     ON CONFLICT (barcode) DO UPDATE SET desk = excluded.desk, bound = NULL, since = excluded.since`,
+    { barcode, branch, since: at.now },
+  )
+  const before = await promisedFor(write, copy)
+  if (before) {
+    if (before.state !== 'ready') await follow(write, libraries, before, 'desk', at)
+  } else await handOn(write, libraries, barcode, at, 'desk')
+  const hold = await promisedFor(write, copy)
+  const [place] = (await whereaboutsOf(write, barcode, false)).slice(0, 1)
+  const outcome = hold?.state === 'ready' ? 'ready' : place?.bound ? 'sent' : hold ? 'kept' : 'shelved'
+  return { barcode, title: await titleOf(write, barcode), outcome, to: place?.bound ?? null, hold: hold?.state ?? null, ...returned }
+}
+
+/** The hold that a copy is set aside for, by itself or with its set. */
+async function promisedFor(write: Write, copy: CopyNow): Promise<Standing | undefined> {
+  const holds = await write.read<Standing>(
+    `SELECT holds.id, state, holds.barcode FROM holds JOIN copies ON copies.barcode = holds.barcode
+     WHERE state IN ('being fetched', 'in transit', 'ready') AND (holds.barcode = $barcode
+       OR ($set IS NOT NULL AND wantedBarcode IS NULL AND recordId = (SELECT recordId FROM copies WHERE barcode = $barcode) AND setNumber = $set))`,
+    { barcode: copy.barcode, set: copy.set },
+  )
+  return holds.find(({ state }) => isPromising(state))
+}

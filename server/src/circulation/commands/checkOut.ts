@@ -1,0 +1,58 @@
+/** Lends a copy over the desk to the reader of a card, who collects a hold or has taken it from its shelf. */
+import type { CheckedOut } from '@catalex/contract/desk'
+import { cardNumber } from '@catalex/core/card'
+import { isPromising, type Refusal } from '@catalex/core/holds'
+import { dueAfter, lengthOf, loanRuleFor } from '@catalex/core/loans'
+import { DateTime } from 'luxon'
+import type { Write } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import { borrowerOf, readerByCard, type Reader } from '../../readers/index.ts'
+import type { Moment } from '../moment.ts'
+import { cardStopped } from '../queries/account.ts'
+import { copyNow, type CopyNow } from '../queries/copies.ts'
+import { titleOf } from '../queries/titles.ts'
+import { whereaboutsOf } from '../queries/whereabouts.ts'
+import { LOANS } from '../tables.ts'
+import { transition, type Standing } from './transition.ts'
+
+type Promised = Standing & { readerId: number | null; wantedBarcode: string | null }
+
+export async function checkOut(
+  write: Write,
+  libraries: Libraries,
+  { barcode, card }: { barcode: string; card: string },
+  at: Moment,
+): Promise<CheckedOut | Refusal> {
+  const number = cardNumber(card, libraries.cards)
+  const reader = number === null ? null : await readerByCard(write, number)
+  if (!reader) return { code: 'no-such-card' }
+  const copy = await copyNow(write, libraries, barcode, at.today)
+  if (!copy) return { code: 'no-such-copy' }
+  return cardStopped(libraries, reader, at.today) ?? lend(write, libraries, reader, copy, at)
+}
+
+export async function lend(write: Write, libraries: Libraries, reader: Reader, copy: CopyNow, at: Moment): Promise<CheckedOut | Refusal> {
+  const { barcode } = copy
+  if (copy.due !== null) return { code: 'lent-already' }
+  const [promised] = await write.read<Promised>(
+    "SELECT id, state, barcode, readerId, wantedBarcode FROM holds WHERE barcode = $barcode AND state IN ('being fetched', 'in transit', 'ready')",
+    { barcode },
+  )
+  if (copy.promised && promised?.readerId !== reader.id) return { code: 'kept-for-another' }
+  const rule = loanRuleFor(libraries.loanRules, borrowerOf(libraries, reader), copy)
+  if (!rule) return { code: 'not-lent' }
+  if (promised) await collect(write, libraries, promised, at)
+  const due = dueAfter(lengthOf(rule), DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
+  const pieces = await whereaboutsOf(write, barcode, promised !== undefined && promised.wantedBarcode === null)
+  for (const { barcode: piece } of pieces) {
+    await write.run('DELETE FROM whereabouts WHERE barcode = $piece', { piece })
+    await write.use(LOANS).create({ barcode: piece, readerId: reader.id, due, source: 'here' })
+  }
+  return { barcode, title: await titleOf(write, barcode), due, collected: promised !== undefined }
+}
+
+/** Whoever comes sooner than the copy was put on the hold shelf has it all the same. */
+async function collect(write: Write, libraries: Libraries, hold: Promised, at: Moment): Promise<void> {
+  if (isPromising(hold.state) && hold.state !== 'ready') await transition(write, libraries, hold, 'ready', 'desk', at)
+  await transition(write, libraries, hold, 'collected', 'reader', at)
+}

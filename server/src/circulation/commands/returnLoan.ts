@@ -1,0 +1,38 @@
+/** Ends the loan of a copy that has come back; what it costs that it is late stands on its borrower's card. */
+import { loanRuleFor, overdueCharge } from '@catalex/core/loans'
+import { DateTime } from 'luxon'
+import type { Write } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import { addOwed, borrowerOf, readerById } from '../../readers/index.ts'
+import type { Moment } from '../moment.ts'
+import type { CopyNow } from '../queries/copies.ts'
+import { titleOf } from '../queries/titles.ts'
+
+/** @returns whether it was on loan, and the charge in hundredths */
+export async function returnLoan(
+  write: Write,
+  libraries: Libraries,
+  copy: CopyNow,
+  at: Moment,
+): Promise<{ returned: boolean; charge: number }> {
+  const { barcode } = copy
+  const [loan] = await write.read<{ readerId: number | null; due: string }>(
+    'DELETE FROM loans WHERE barcode = $barcode RETURNING readerId, due',
+    { barcode },
+  )
+  const reader = loan?.readerId == null ? null : await readerById(write, loan.readerId)
+  if (!loan || !reader) return { returned: loan !== undefined, charge: 0 }
+  const rule = loanRuleFor(libraries.loanRules, borrowerOf(libraries, reader), copy)
+  const charge = overdueCharge(rule?.overdue, loan.due, DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
+  if (charge > 0) {
+    await write.run('INSERT INTO charges (readerId, barcode, title, amount, at) VALUES ($readerId, $barcode, $title, $charge, $at)', {
+      readerId: reader.id,
+      barcode,
+      title: await titleOf(write, barcode),
+      charge,
+      at: at.now,
+    })
+    await addOwed(write, reader.id, charge)
+  }
+  return { returned: true, charge }
+}

@@ -1,0 +1,51 @@
+/** A notice in words: subject, plain text and HTML, in the language of its reader. */
+import type { Notice } from '@catalex/core/messages'
+import i18next from 'i18next'
+import { DateTime } from 'luxon'
+import type { Libraries } from '../libraries/index.ts'
+import { english } from './texts/english.ts'
+import { german } from './texts/german.ts'
+
+const texts = i18next.createInstance()
+await texts.init({
+  fallbackLng: 'en',
+  resources: { en: { translation: english }, de: { translation: german } },
+  interpolation: { escapeValue: false },
+})
+
+export interface Composed {
+  subject: string
+  text: string
+  html: string
+}
+
+/** @param language ISO 639-1; one that there are no texts in is English */
+export function compose(libraries: Libraries, notice: Notice, to: { name: string; language: string }): Composed {
+  const { name: library, timeZone } = libraries.library
+  const facts = { ...notice, ...factsOf(libraries, notice, to.language), name: to.name, library }
+  const say = (key: string, escapeValue = false): string =>
+    texts.t(key, { ...facts, lng: to.language, timeZone, interpolation: { escapeValue } })
+  const body = `${notice.kind}.${notice.kind === 'lapsed' ? notice.why : 'text'}`
+  // Titles and names come from outside: what they hold is no mark-up.
+  const paragraphs = ['greeting', body, 'from'].map((key) => `<p>${say(key, true).replaceAll('\n', '<br>')}</p>`)
+  return {
+    subject: say(`${notice.kind}.subject`),
+    text: [say('greeting'), say(body), say('from')].join('\n\n'),
+    html: `<!doctype html><html lang="${to.language}"><meta charset="utf-8"><body style="font:16px/1.5 sans-serif;max-width:36em">${paragraphs.join('')}</body></html>`,
+  }
+}
+
+function factsOf(libraries: Libraries, notice: Notice, language: string): Record<string, string> {
+  const date = (day: string) => inWords(day, language)
+  if (notice.kind === 'ready') {
+    const { place = notice.pickup, desk = '', bring = '' } = libraries.pickupInWords(notice.pickup) ?? {}
+    return { date: date(notice.collectBy), place, desk, bring }
+  }
+  return 'due' in notice ? { date: date(notice.due) } : {}
+}
+
+/** A day, with the hour of what is due at one. */
+function inWords(due: string, language: string): string {
+  const hour = due.length > 10 ? ({ hour: '2-digit', minute: '2-digit' } as const) : {}
+  return DateTime.fromISO(due).toLocaleString({ ...DateTime.DATE_HUGE, ...hour }, { locale: language === 'en' ? 'en-GB' : language })
+}

@@ -1,0 +1,32 @@
+/**
+ * Notices: what readers are told goes to the outbox in the transaction that brings it about, so that it is told once,
+ * whatever happens; whoever empties the outbox sends it on.
+ */
+import type { Channel } from '@catalex/core/card'
+import type { Notice } from '@catalex/core/messages'
+import type { Write } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { channelsOf, readerById } from '../readers/index.ts'
+import { keepNotice } from '../standins/index.ts'
+import { compose } from './compose.ts'
+
+/**
+ * Of a reader without an address a desk tells it, by the card.
+ * @param wished how the reader wants to be told of this one; null for as usual
+ * @param now ISO time
+ */
+export async function tell(
+  write: Write,
+  libraries: Libraries,
+  { readerId, wished = null }: { readerId: number | null; wished?: Channel | null },
+  notice: Notice,
+  now: string,
+): Promise<void> {
+  const reader = readerId === null ? null : await readerById(write, readerId)
+  if (!reader) return
+  const channels = channelsOf(reader)
+  const channel = wished !== null && channels.includes(wished) ? wished : (channels[0] ?? 'letter')
+  const address = channel === 'mail' ? reader.mail : channel === 'letter' ? reader.name : reader.telephone
+  const composed = compose(libraries, notice, { name: reader.name, language: reader.language ?? libraries.language })
+  await keepNotice(write, { to: address ?? reader.card, ...composed, channel, notice: notice.kind, readerId: reader.id }, now)
+}

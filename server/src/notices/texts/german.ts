@@ -1,0 +1,41 @@
+/** What readers are told, in German. */
+import type { NoticeTexts } from './english.ts'
+
+export const german: NoticeTexts = {
+  ready: {
+    subject: 'Liegt bereit: {{title}}',
+    text: '„{{title}}“ liegt bis {{date}} für Sie bereit.\nWo: {{place}}, {{desk}}.\nMitbringen: {{bring}}.',
+  },
+  'due soon': {
+    subject: 'Bald fällig: {{title}}',
+    text: '„{{title}}“ ist am {{date}} fällig. Wenn niemand darauf wartet, können Sie auf Ihrer Karte verlängern, oder Sie geben es in einer der Bibliotheken zurück.',
+  },
+  overdue: {
+    subject: 'Überfällig: {{title}}',
+    text: '„{{title}}“ war am {{date}} fällig. Bitte geben Sie es in einer der Bibliotheken zurück, oder sprechen Sie uns an, wenn Sie etwas daran hindert.',
+  },
+  recalled: {
+    subject: 'Bitte früher zurückgeben: {{title}}',
+    text: 'Jemand wartet auf „{{title}}“. Bitte geben Sie es bis {{date}} zurück; so lange gehört es Ihnen.',
+  },
+  'recall ended': {
+    subject: 'Wieder länger für Sie: {{title}}',
+    text: 'Niemand braucht „{{title}}“ mehr früher. Es ist wieder am {{date}} fällig.',
+  },
+  lapsed: {
+    subject: 'Vormerkung beendet: {{title}}',
+    'not collected':
+      '„{{title}}“ wurde nicht rechtzeitig abgeholt und ging an die nächste Person oder zurück ins Regal. Sie können jederzeit wieder vormerken.',
+    'not wanted': 'Bis zum letzten Tag, an dem Sie „{{title}}“ wollten, kam kein Exemplar. Sie können jederzeit wieder vormerken.',
+  },
+  'waits again': {
+    subject: 'Es dauert länger: {{title}}',
+    text: 'Das Exemplar von „{{title}}“, das zu Ihnen kommen sollte, ist nicht zu finden. Ihre Vormerkung behält ihren Platz und bekommt das nächste.',
+  },
+  unfillable: {
+    subject: 'Leider nicht möglich: {{title}}',
+    text: 'Von „{{title}}“ gibt es kein Exemplar mehr, das zu Ihnen kommen könnte; Ihre Vormerkung ist beendet. Wir können es von außerhalb erbitten oder zum Kauf vorschlagen: Sprechen Sie uns an.',
+  },
+  greeting: 'Guten Tag {{name}},',
+  from: '{{library}}',
+}
