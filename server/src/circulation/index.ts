@@ -1,7 +1,7 @@
 /** Circulation: where every copy is, who waits for it, and what readers ask. */
 export { cancelHold } from './commands/cancelHold.ts'
 export { checkIn, type AtDesk } from './commands/checkIn.ts'
-export { checkOut } from './commands/checkOut.ts'
+export { checkOut, lend } from './commands/checkOut.ts'
 export { noteMissing } from './commands/noteMissing.ts'
 export { remind } from './commands/remind.ts'
 export { changeHold } from './commands/changeHold.ts'

@@ -221,7 +221,7 @@ const CIRCULATING = [
 const STANDINS = [
   'CREATE TABLE agenda (subject TEXT NOT NULL, kind TEXT NOT NULL, at TEXT NOT NULL, detail TEXT NOT NULL, PRIMARY KEY (kind, subject)) WITHOUT ROWID',
   'CREATE INDEX agendaByTime ON agenda(at)',
-  'CREATE TABLE happenings (id INTEGER PRIMARY KEY AUTOINCREMENT, at TEXT NOT NULL, what TEXT NOT NULL)',
+  'CREATE TABLE happenings (id INTEGER PRIMARY KEY AUTOINCREMENT, at TEXT NOT NULL, readerId INTEGER REFERENCES readers(id), what TEXT NOT NULL)',
 ]
 
 const STEPS: Record<string, string[]> = {

@@ -11,7 +11,7 @@ import {
   type Destination,
   type Standing,
 } from '@catalex/core/courier'
-import { openingHours, type Minute } from '@catalex/core/calendar'
+import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
 import { DateTime } from 'luxon'
 import { placeCode } from './places.ts'
 
@@ -55,7 +55,16 @@ export class Deliveries {
 
   /** How copies come to a pickup location. @param now ISO time */
   to(pickup: string, now: string): DeliveryOf {
-    const destination = this.places.pickups.get(pickup)
+    return this.bring(this.places.pickups.get(pickup), now)
+  }
+
+  /** How copies come back to a branch. @param now ISO time */
+  home(branch: string, now: string): DeliveryOf {
+    const hours = this.places.hours.get(branch)
+    return this.bring(hours && { branch, hours: alwaysWithoutHours(hours) }, now)
+  }
+
+  private bring(destination: Destination | undefined, now: string): DeliveryOf {
     const at = this.timeOf(now)
     const known = new Map<string, Delivery | null>()
     return (copy) => {
@@ -127,6 +136,10 @@ export const standingAt = ({ branch, collection, collectionKind }: Shelves): Sta
   collection,
   closed: !isReachable({ collectionKind }),
 })
+
+/** A place that no reader comes to, such as a store, takes things in at any time. */
+const ALWAYS: OpeningHours = { weekly: Object.fromEntries([1, 2, 3, 4, 5, 6, 7].map((day) => [day, [['00:00', '24:00']]])), closures: [] }
+const alwaysWithoutHours = (hours: OpeningHours): OpeningHours => (Object.values(hours.weekly).every((spans) => spans.length === 0) ? ALWAYS : hours)
 
 function placesOf({ branches }: LibraryFile): CourierPlaces {
   return {

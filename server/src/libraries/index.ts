@@ -1,5 +1,5 @@
 /** The libraries: systems, branches and collections, and the rules by which they lend. */
-import type { CoursesFile, DisplaysFile, LibraryFile, PoliciesFile } from '@catalex/contract/files'
+import type { CourierFile, CoursesFile, DisplaysFile, LibraryFile, PoliciesFile } from '@catalex/contract/files'
 import type { Branch, Collection, PickupPoint } from '@catalex/contract/libraries'
 import type { BranchPlan } from '@catalex/contract/plans'
 import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
@@ -103,6 +103,21 @@ export class Libraries {
    */
   deliveriesTo(pickup: string, now: string): DeliveryOf {
     return this.deliveries?.to(pickup, now) ?? (() => null)
+  }
+
+  /** How copies come back to a branch for its shelves. @param now ISO time */
+  deliveriesHome(branch: string, now: string): DeliveryOf {
+    return this.deliveries?.home(branch, now) ?? (() => null)
+  }
+
+  /** Minutes after which what is taken off its shelf is ready to leave. */
+  get pickMinutes(): number {
+    return this.told.documents?.courier?.pickMinutes ?? 0
+  }
+
+  /** Lines of the courier; none where there is no timetable. */
+  get courierLines(): CourierFile['lines'] {
+    return this.told.documents?.courier?.lines ?? []
   }
 
   /** Whether there is a timetable. */
@@ -284,6 +299,12 @@ export class Libraries {
   /** Where it is, whoever may collect there. */
   pickupPlace(code: string): PickupPlace | undefined {
     return this.pickups.find(({ place }) => place.code === code)?.place
+  }
+
+  /** When a branch is open; undefined for none. */
+  hoursOf(branch: string): OpeningHours | undefined {
+    const found = this.branches.get(branch)
+    return found && openingHours(found)
   }
 
   /** When readers can collect there; undefined for no pickup point. */

@@ -8,14 +8,20 @@ import type { Refusal } from '@catalex/core/holds'
 import {
   cancelHold,
   changeHold,
+  checkIn,
+  checkOut,
   lapseHolds,
+  noteMissing,
   placeHold,
   purge,
+  remind,
   renewLoan,
   restoreHold,
   resumeHolds,
+  type AtDesk,
   type Moment,
 } from '../circulation/index.ts'
+import { live } from '../backroom/index.ts'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
@@ -79,11 +85,17 @@ export function commandsOn(database: Database, libraries: Libraries) {
       }),
     changeSatchel: (readerId: number, changes: ChangeSatchel, at: Moment): Promise<ChangedSatchel> =>
       database.write((write) => changeSatchel(write, readerId, changes, at.now)),
+    checkIn: (copy: AtDesk, at: Moment) => database.write((write) => checkIn(write, libraries, copy, at)),
+    checkOut: (copy: { barcode: string; card: string }, at: Moment) => database.write((write) => checkOut(write, libraries, copy, at)),
+    noteMissing: (barcode: string, at: Moment) => database.write((write) => noteMissing(write, libraries, barcode, at)),
+    /** What happens in the world of the demo. @returns whether there may be more until then */
+    live: (until: Moment, most: number) => database.write((write) => live(write, libraries, until, most)),
     /** What the days of holds bring: some end, others go on. */
     followDays: (at: Moment) =>
       database.write(async (write) => {
         await lapseHolds(write, libraries, at)
         await resumeHolds(write, libraries, at)
+        await remind(write, libraries, at)
       }),
     makeList: (readerId: number, list: MakeList, at: Moment): Promise<ListView | null> =>
       database.write((write) => makeList(write, readerId, list, at.now)),

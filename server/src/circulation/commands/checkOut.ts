@@ -3,10 +3,11 @@ import type { CheckedOut } from '@catalex/contract/desk'
 import { cardNumber } from '@catalex/core/card'
 import { isPromising, type Refusal } from '@catalex/core/holds'
 import { dueAfter, lengthOf, loanRuleFor } from '@catalex/core/loans'
+import type { Borrower } from '@catalex/core/policies'
 import { DateTime } from 'luxon'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
-import { borrowerOf, readerByCard, type Reader } from '../../readers/index.ts'
+import { borrowerOf, readerByCard } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { cardStopped } from '../queries/account.ts'
 import { copyNow, type CopyNow } from '../queries/copies.ts'
@@ -28,25 +29,38 @@ export async function checkOut(
   if (!reader) return { code: 'no-such-card' }
   const copy = await copyNow(write, libraries, barcode, at.today)
   if (!copy) return { code: 'no-such-copy' }
-  return cardStopped(libraries, reader, at.today) ?? lend(write, libraries, reader, copy, at)
+  return cardStopped(libraries, reader, at.today) ?? lend(write, libraries, { readerId: reader.id, borrower: borrowerOf(libraries, reader) }, copy, at)
 }
 
-export async function lend(write: Write, libraries: Libraries, reader: Reader, copy: CopyNow, at: Moment): Promise<CheckedOut | Refusal> {
+interface To {
+  /** null for a borrower of whom nothing is kept here. */
+  readerId: number | null
+  borrower: Borrower
+}
+
+/** Whatever stops the card is looked at before. */
+export async function lend(
+  write: Write,
+  libraries: Libraries,
+  { readerId, borrower }: To,
+  copy: CopyNow,
+  at: Moment,
+): Promise<CheckedOut | Refusal> {
   const { barcode } = copy
   if (copy.due !== null) return { code: 'lent-already' }
   const [promised] = await write.read<Promised>(
     "SELECT id, state, barcode, readerId, wantedBarcode FROM holds WHERE barcode = $barcode AND state IN ('being fetched', 'in transit', 'ready')",
     { barcode },
   )
-  if (copy.promised && promised?.readerId !== reader.id) return { code: 'kept-for-another' }
-  const rule = loanRuleFor(libraries.loanRules, borrowerOf(libraries, reader), copy)
+  if (copy.promised && promised?.readerId !== readerId) return { code: 'kept-for-another' }
+  const rule = loanRuleFor(libraries.loanRules, borrower, copy)
   if (!rule) return { code: 'not-lent' }
   if (promised) await collect(write, libraries, promised, at)
   const due = dueAfter(lengthOf(rule), DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
   const pieces = await whereaboutsOf(write, barcode, promised !== undefined && promised.wantedBarcode === null)
   for (const { barcode: piece } of pieces) {
     await write.run('DELETE FROM whereabouts WHERE barcode = $piece', { piece })
-    await write.use(LOANS).create({ barcode: piece, readerId: reader.id, due, source: 'here' })
+    await write.use(LOANS).create({ barcode: piece, readerId, due, source: 'here' })
   }
   return { barcode, title: await titleOf(write, barcode), due, collected: promised !== undefined }
 }

@@ -8,12 +8,13 @@ import { collectByAt } from './follow.ts'
 import { handOn } from './handOn.ts'
 import { transition, type Standing } from './transition.ts'
 
-type Past = Standing & { readerId: number | null; title: string; notify: Channel | null }
+type Past = Standing & { readerId: number | null; title: string; pickup: string; notify: Channel | null }
 
-export async function lapseHolds(write: Write, libraries: Libraries, at: Moment): Promise<void> {
+/** @returns those that ended */
+export async function lapseHolds(write: Write, libraries: Libraries, at: Moment): Promise<Past[]> {
   await moveCollectBy(write, libraries, at)
   const past = await write.read<Past>(
-    `SELECT id, state, barcode, readerId, title, notify FROM holds
+    `SELECT id, state, barcode, readerId, title, pickup, notify FROM holds
      WHERE (notAfter < $today AND state IN ('waiting', 'paused', 'being fetched', 'in transit')) OR (collectBy < $today AND state = 'ready')
      ORDER BY id`,
     { today: at.today },
@@ -25,6 +26,7 @@ export async function lapseHolds(write: Write, libraries: Libraries, at: Moment)
     await tell(write, libraries, { readerId, wished: notify }, { kind: 'lapsed', title, why }, at.now)
     if (barcode !== null) await handOn(write, libraries, barcode, at)
   }
+  return past
 }
 
 /** A branch that has closed for some days since keeps what is ready so much longer; a day that was told is never taken back. */

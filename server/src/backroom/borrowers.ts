@@ -1,0 +1,47 @@
+/** The readers of the demo bring back what they have, and borrow again. */
+import { chancesOf, visitOn } from '@catalex/core/living'
+import { isInNow, isReachable } from '@catalex/core/copies'
+import { isRefusal } from '@catalex/core/holds'
+import { copiesOf, lend } from '../circulation/index.ts'
+import type { Write } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { borrowerOf } from '../readers/index.ts'
+import { plan, type Task } from './agenda.ts'
+import { LENT, planReturn, planReturnOf, type Lent } from './returns.ts'
+import { isoOf, momentAt, timeOf } from './times.ts'
+import { checkInAt } from './travels.ts'
+
+export async function bringBack(write: Write, libraries: Libraries, { subject: barcode, at, detail }: Task): Promise<void> {
+  const { due, branch } = detail as { due: string; branch: string }
+  const [loan] = await write.read<Lent & { readerId: number | null }>(`${LENT.replace('homeBranch', 'homeBranch, loans.readerId')} WHERE loans.barcode = $barcode`, { barcode }) // prettier-ignore
+  if (!loan) return
+  // Renewed meanwhile: it is kept for longer.
+  if (loan.due > due) return planReturn(write, libraries, loan, at)
+  await checkInAt(write, libraries, { barcode, branch, readerId: loan.readerId }, 'returned', at)
+  await planBorrowing(write, libraries, `${barcode} ${at}`, at)
+}
+
+/** Whoever has brought something back borrows something within a day or two, so that as much is out as before. */
+async function planBorrowing(write: Write, libraries: Libraries, subject: string, now: string): Promise<void> {
+  const random = chancesOf(`borrow ${subject}`)
+  const branches = libraries.library.branches.filter(({ pickups }) => pickups.length > 0)
+  const hours = libraries.hoursOf(branches[Math.floor(random() * branches.length)]?.code ?? '')
+  const time = timeOf(libraries, now)
+  const visit = hours && visitOn(hours, time.startOf('day').plus({ days: Math.floor(random() * 2) }), time, random)
+  if (visit) await plan(write, { kind: 'borrow', subject, at: isoOf(visit), detail: null })
+}
+
+const TRIES = 12
+
+export async function borrow(write: Write, libraries: Libraries, { subject, at }: Task): Promise<void> {
+  const random = chancesOf(subject)
+  const [last] = await write.read<{ id: number }>('SELECT max(id) AS id FROM copies')
+  for (let tried = 0; tried < TRIES; tried += 1) {
+    const [found] = await write.read<{ barcode: string }>("SELECT barcode FROM copies WHERE id >= $id AND status = 'on shelf' AND setNumber IS NULL LIMIT 1", { id: Math.floor(random() * (last?.id ?? 0)) }) // prettier-ignore
+    const [copy] = found ? await copiesOf(write, libraries, { barcode: found.barcode }, momentAt(libraries, at).today) : []
+    if (!copy || !isInNow(copy) || !isReachable(copy) || copy.use !== 'loan') continue
+    const lent = await lend(write, libraries, { readerId: null, borrower: borrowerOf(libraries, null) }, copy, momentAt(libraries, at))
+    if (!isRefusal(lent)) return planReturnOf(write, libraries, copy.barcode, at)
+  }
+}
+

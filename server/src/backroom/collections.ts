@@ -1,0 +1,54 @@
+/** What is on the hold shelf is collected by the readers of whom nothing is known here; those with a card come by themselves. */
+import { chancesOf, collectionOf } from '@catalex/core/living'
+import { isRefusal } from '@catalex/core/holds'
+import { DateTime } from 'luxon'
+import { copiesOf, lend } from '../circulation/index.ts'
+import type { Write } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { plan, type Task } from './agenda.ts'
+import { note } from './happenings.ts'
+import { planReturnOf } from './returns.ts'
+import { isoOf, momentAt, timeOf } from './times.ts'
+
+interface Kept {
+  id: number
+  pickup: string
+  collectBy: string
+  title: string
+  barcode: string
+  readerId: number | null
+  category: string
+  homeSystem: string | null
+}
+
+const KEPT = "SELECT id, pickup, collectBy, title, barcode, readerId, category, homeSystem FROM holds WHERE state = 'ready'"
+
+export async function planCollection(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
+  const [hold] = await write.read<Kept>(`${KEPT} AND barcode = $barcode AND readerId IS NULL`, { barcode })
+  if (hold) await planVisit(write, libraries, hold, now)
+}
+
+export async function planCollections(write: Write, libraries: Libraries, now: string): Promise<void> {
+  const holds = await write.read<Kept>(`${KEPT} AND readerId IS NULL AND NOT EXISTS (SELECT 1 FROM agenda WHERE kind = 'collect' AND subject = holds.id)`) // prettier-ignore
+  for (const hold of holds) await planVisit(write, libraries, hold, now)
+}
+
+async function planVisit(write: Write, libraries: Libraries, { id, pickup, collectBy }: Kept, now: string): Promise<void> {
+  const hours = libraries.hoursAt(pickup)
+  const random = chancesOf(`collect ${String(id)} ${collectBy}`)
+  const visit = hours && collectionOf(collectBy, { history: libraries.returns, hours, now: timeOf(libraries, now), random })
+  // Whoever does not come is noted, too, so that nobody thinks of it again.
+  const never = DateTime.fromISO(collectBy).plus({ days: 30 })
+  await plan(write, { kind: 'collect', subject: String(id), at: isoOf(visit ?? never), detail: { collectBy } })
+}
+
+export async function collect(write: Write, libraries: Libraries, { subject, at }: Task): Promise<void> {
+  const [hold] = await write.read<Kept>(`${KEPT} AND id = $id AND readerId IS NULL`, { id: Number(subject) })
+  const [copy] = hold ? await copiesOf(write, libraries, { barcode: hold.barcode }, momentAt(libraries, at).today) : []
+  if (!hold || !copy) return
+  const lent = await lend(write, libraries, { readerId: null, borrower: hold }, copy, momentAt(libraries, at))
+  if (isRefusal(lent)) return
+  await note(write, { what: 'collected', title: hold.title, place: hold.pickup }, at)
+  await planReturnOf(write, libraries, copy.barcode, at)
+}
+

@@ -1,0 +1,64 @@
+/** The world of the demo lives: whatever is due until a moment happens, in its order, each at its own time. */
+import { lapseHolds, remind, resumeHolds, type Moment } from '../circulation/index.ts'
+import type { Write } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { plan, takeNext, type Task } from './agenda.ts'
+import { borrow, bringBack } from './borrowers.ts'
+import { collect, planCollections } from './collections.ts'
+import { note } from './happenings.ts'
+import { planReturns } from './returns.ts'
+import { isoOf, momentAt, timeOf } from './times.ts'
+import { checkInAt, planTravels, travelOn } from './travels.ts'
+
+/** In one transaction. @returns whether there may be more to do until then */
+export async function live(write: Write, libraries: Libraries, until: Moment, most: number): Promise<boolean> {
+  if (await begin(write, libraries, until)) return true
+  for (let done = 0; done < most; done += 1) {
+    const task = await takeNext(write, until.now)
+    if (!task) return false
+    await carryOut(write, libraries, task)
+  }
+  return true
+}
+
+/** What readers have done since, and what nobody has thought of yet. @returns whether there is more of it */
+async function begin(write: Write, libraries: Libraries, { now }: Moment): Promise<boolean> {
+  const [begun] = await write.read("SELECT 1 FROM agenda WHERE kind = 'day' LIMIT 1")
+  if (!begun) await newDay(write, libraries, now)
+  await planTravels(write, libraries, now)
+  await planCollections(write, libraries, now)
+  return planReturns(write, libraries, now)
+}
+
+function carryOut(write: Write, libraries: Libraries, task: Task): Promise<void> {
+  switch (task.kind) {
+    case 'day':
+      return newDay(write, libraries, task.at)
+    case 'travel':
+      return travelOn(write, libraries, task)
+    case 'return':
+      return bringBack(write, libraries, task)
+    case 'collect':
+      return collect(write, libraries, task)
+    case 'borrow':
+      return borrow(write, libraries, task)
+    case 'find':
+      return find(write, libraries, task)
+  }
+}
+
+const find = (write: Write, libraries: Libraries, { subject: barcode, at, detail }: Task): Promise<void> =>
+  checkInAt(write, libraries, { barcode, branch: (detail as { branch: string }).branch, readerId: null }, 'found', at)
+
+/** Holds end or go on, borrowers are reminded; just after midnight. */
+async function newDay(write: Write, libraries: Libraries, now: string): Promise<void> {
+  const at = momentAt(libraries, now)
+  for (const { title, pickup, readerId } of await lapseHolds(write, libraries, at))
+    await note(write, { what: 'lapsed', title, place: pickup, readerId }, now)
+  await resumeHolds(write, libraries, at)
+  while (await remind(write, libraries, at));
+  await planTravels(write, libraries, now)
+  await planCollections(write, libraries, now)
+  const tomorrow = timeOf(libraries, now).plus({ days: 1 }).startOf('day').plus({ minutes: 1 })
+  await plan(write, { kind: 'day', subject: '', at: isoOf(tomorrow), detail: null })
+}

@@ -1,0 +1,51 @@
+/** When the readers of the demo bring back what they have. */
+import { chancesOf, returnOf } from '@catalex/core/living'
+import { familyOf, type Carrier } from '@catalex/core/catalogue'
+import type { Write } from '../database/index.ts'
+import type { Libraries } from '../libraries/index.ts'
+import { plan } from './agenda.ts'
+import { isoOf, timeOf } from './times.ts'
+
+export interface Lent {
+  barcode: string
+  due: string
+  carrier: Carrier
+  branch: string
+  homeBranch: string | null
+}
+
+export const LENT = `SELECT loans.barcode, due, carrier, copies.branch, homeBranch FROM loans JOIN copies ON copies.barcode = loans.barcode
+  JOIN records ON records.id = recordId LEFT JOIN readers ON readers.id = loans.readerId`
+
+const AT_ONCE = 250
+
+/**
+ * Loans of which nobody has thought yet when they come back, and those that were recalled since.
+ * @returns whether there may be more
+ */
+export async function planReturns(write: Write, libraries: Libraries, now: string): Promise<boolean> {
+  const loans = await write.read<Lent>(
+    `${LENT} LEFT JOIN agenda ON agenda.kind = 'return' AND subject = loans.barcode
+     WHERE subject IS NULL OR (recalledFrom IS NOT NULL AND loans.due < detail ->> 'due') LIMIT $most`,
+    { most: AT_ONCE },
+  )
+  for (const loan of loans) await planReturn(write, libraries, loan, now)
+  return loans.length === AT_ONCE
+}
+
+/** Most things come back where they were lent, some where their reader lives. */
+export async function planReturn(write: Write, libraries: Libraries, { barcode, due, carrier, branch, homeBranch }: Lent, now: string): Promise<void> {
+  const random = chancesOf(`${barcode} ${due}`)
+  const places = libraries.library.branches.filter(({ system, pickups }) => system === libraries.systemOf(branch) && pickups.length > 0)
+  const elsewhere = homeBranch ?? places[Math.floor(random() * places.length)]?.code ?? branch
+  const to = libraries.hoursOf(branch) && random() < 0.7 ? branch : elsewhere
+  const hours = libraries.hoursOf(to)
+  const back = hours && returnOf({ due, family: familyOf(carrier) }, { history: libraries.returns, hours, now: timeOf(libraries, now), random })
+  if (back) await plan(write, { kind: 'return', subject: barcode, at: isoOf(back), detail: { due, branch: to } })
+}
+
+export async function planReturnOf(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
+  const [loan] = await write.read<Lent>(`${LENT} WHERE loans.barcode = $barcode`, { barcode })
+  if (loan) await planReturn(write, libraries, loan, now)
+}
+
