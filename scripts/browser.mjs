@@ -16,7 +16,7 @@ export async function withServer(name, port, work) {
   await world({ folder: `var/${name}/world`, data, fresh: true, quiet: true, args: ['--today', DAY] })
   const server = spawn(
     'node',
-    ['server/dist/cli/catalex.js', 'serve', '--demo', '--data', data, '--port', String(port), '--clock', CLOCK],
+    ['server/dist/cli/catalex.js', 'serve', '--demo', '--data', data, '--port', String(port), '--clock', CLOCK, '--still'],
     { stdio: ['ignore', 'ignore', 'inherit'] },
   )
   try {

@@ -87,6 +87,11 @@ const ACCESS: Record<EndpointName, Access> = {
   restoreHold: { signedOut: 401, own: 200, others: 409, forged: 409 },
   cancelHold: { signedOut: 401, own: 200, others: 409, forged: 409 },
   renewLoan: { signedOut: 401, own: 409 },
+  // Of the demo alone, and everybody's there.
+  backroom: { signedOut: 200, own: 200 },
+  moveClock: { body: () => ({}), signedOut: 200, own: 200 },
+  desk: { query: '?branch=ferrygate', signedOut: 200, own: 200 },
+  actAtDesk: { body: () => ({ act: 'check in', branch: 'ferrygate', barcode: 'nobody' }), signedOut: 200, own: 200 },
   signIn: { body: () => ({ card: '42117', pin: 'wrong' }), signedOut: 401, own: 401 },
   sendMessage: {
     body: () => ({ kind: 'question', branch: 'ferrygate', text: 'Is there a lift?', likes: '', dislikes: '', replyTo: '', about: null }),
@@ -152,6 +157,7 @@ describe.each(Object.keys(ACCESS) as EndpointName[])('%s', (name) => {
 it('what needs no session takes no token, and all that changes something does', () => {
   const changing = (Object.keys(PATHS) as EndpointName[]).filter((name) => PATHS[name].method !== 'get')
   expect(changing.sort()).toEqual([
+    'actAtDesk',
     'cancelHold',
     'changeHold',
     'changeList',
@@ -162,6 +168,7 @@ it('what needs no session takes no token, and all that changes something does', 
     'mailTitles',
     'makeList',
     'makeRequest',
+    'moveClock',
     'noteSearchSeen',
     'placeHold',
     'removeSearch',

@@ -7,6 +7,7 @@ import { join } from 'node:path'
 import { pino } from 'pino'
 import type { ReaderRow } from '@catalex/contract/files'
 import { makeWorld, writeWorld } from '@catalex/demo/world'
+import { Clockwork } from '../src/backroom/index.ts'
 import { load } from '../src/cli/commands/load.ts'
 import { Database } from '../src/database/index.ts'
 import { createApp } from '../src/http/index.ts'
@@ -29,6 +30,7 @@ export interface Catalogue {
   libraries: Libraries
   search: SearchService
   commands: Commands
+  clockwork: Clockwork
   sessions: ReaderSessions
   /** The machine's clock, by which sessions live. */
   machine: VirtualClock
@@ -63,6 +65,7 @@ export async function startCatalogue(titles: number, change: (world: string) => 
   const machine = virtualClock('utc', `${DAY}T11:20`)
   const commands = commandsOn(database, libraries)
   const sessions = new ReaderSessions(database, commands, () => machine.now().toMillis())
+  const clockwork = new Clockwork(clock, { live: commands.live, caughtUp: () => search.catchUp(), trouble: fail })
   const stopping = new AbortController()
   const app = createApp({
     version: 'test',
@@ -86,6 +89,7 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     secure: false,
     behindProxy: false,
     demo: true,
+    clockwork,
     stopping: stopping.signal,
     waitingChanges: () => 0,
     openMetrics: false,
@@ -102,11 +106,13 @@ export async function startCatalogue(titles: number, change: (world: string) => 
     libraries,
     search,
     commands,
+    clockwork,
     sessions,
     machine,
     data,
     world: join(folder, 'world'),
     close: async () => {
+      await clockwork.stop()
       server.closeAllConnections()
       await new Promise((done) => server.close(done))
       await database.close()

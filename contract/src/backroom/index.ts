@@ -101,9 +101,7 @@ const spine = { ...list(text), description: 'Lines of the spine label.' } as con
 export const deskViewSchema = shape({
   branch: text,
   next: { ...orNull(moment), description: 'The next run through the shelves.' },
-  picks: list(
-    shape({ barcode: text, title: text, spine, collection: text, floor: text, pickup: text, pieceOf: nullable('string') }),
-  ),
+  picks: list(shape({ barcode: text, title: text, spine, collection: text, floor: text, pickup: text, pieceOf: nullable('string') })),
   ready: list(shape({ barcode: text, title: text, spine, card: text, collectBy: orNull(date) })),
   coming: list(shape({ barcode: text, title: text, from: text, expected: orNull(moment) })),
 })

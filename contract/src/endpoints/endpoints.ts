@@ -1,4 +1,5 @@
 /** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
+import { actAtDeskSchema, actedAtDeskSchema, backroomQuerySchema, backroomSchema, clockSchema, deskQuerySchema, deskViewSchema, moveClockSchema } from '../backroom/index.ts' // prettier-ignore
 import { callNumberSchema } from '../callnumber/index.ts'
 import { cardSchema, loanSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
 import { citationsQuerySchema, citationsSchema, mailTitlesSchema } from '../citing/index.ts'
@@ -107,6 +108,10 @@ export const ENDPOINTS = {
   changeHold: { summary: 'Pause a hold, let it go on, or collect it elsewhere', body: changeHoldSchema, answer: holdSchema, status: 200 },
   restoreHold: { summary: 'Take back, within a minute, that a hold was cancelled', answer: holdSchema, status: 200 },
   cancelHold: { summary: 'Cancel a hold', answer: holdSchema, status: 200 },
+  backroom: { summary: 'Demo: its clock, and what its stand-ins do', query: backroomQuerySchema, answer: backroomSchema, status: 200 },
+  moveClock: { summary: 'Demo: move the clock on, stop or hurry it', body: moveClockSchema, answer: clockSchema, status: 200 },
+  desk: { summary: 'Demo: the desk of a branch', query: deskQuerySchema, answer: deskViewSchema, status: 200 },
+  actAtDesk: { summary: 'Demo: check a copy in or out, or note that it is missing', body: actAtDeskSchema, answer: actedAtDeskSchema, status: 200 },
 } as const satisfies Record<EndpointName, Endpoint> // prettier-ignore
 
 type Declared<Name extends EndpointName> = (typeof ENDPOINTS)[Name]

@@ -55,6 +55,10 @@ export const PATHS = {
   changeHold: { method: 'post', path: '/api/holds/:id' },
   restoreHold: { method: 'post', path: '/api/holds/:id/restoration' },
   cancelHold: { method: 'delete', path: '/api/holds/:id' },
+  backroom: { method: 'get', path: '/api/backroom' },
+  moveClock: { method: 'post', path: '/api/backroom/clock' },
+  desk: { method: 'get', path: '/api/backroom/desk' },
+  actAtDesk: { method: 'post', path: '/api/backroom/desk' },
   renewLoan: { method: 'post', path: '/api/loans/:barcode/renewal' },
 } as const
 

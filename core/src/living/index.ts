@@ -3,7 +3,7 @@
  * the estimates reckon, too.
  */
 import { DateTime } from 'luxon'
-import { spansOn, type OpeningHours } from '../calendar/index.ts'
+import { dayOf, minuteOf, minutesOpen, type Minute, type OpeningHours } from '../calendar/index.ts'
 import type { Family } from '../catalogue/index.ts'
 import { daysLate, drawn, randomFrom, type Random, type ReturnHistory } from '../waiting/index.ts'
 
@@ -24,15 +24,15 @@ const MOST_DAYS_CLOSED = 60
  * @returns null where it does not open again
  */
 export function visitOn(hours: OpeningHours, day: DateTime, after: DateTime, random: Random): DateTime | null {
+  const first = minuteOf(after) + 1
   for (let passed = 0; passed <= MOST_DAYS_CLOSED; passed += 1) {
-    const left = spansOn(hours, day.plus({ days: passed })).flatMap(([from, until]): [DateTime, number][] => {
-      const begins = from > after ? from : after.plus({ minutes: 1 }).startOf('minute')
-      const minutes = Math.floor(until.diff(begins, 'minutes').minutes)
-      return minutes > 0 ? [[begins, minutes]] : []
+    const left = minutesOpen(hours, dayOf(day.plus({ days: passed }))).flatMap(([from, until]): [Minute, number][] => {
+      const begins = Math.max(from, first)
+      return until > begins ? [[begins, until - begins]] : []
     })
     let minute = Math.floor(random() * left.reduce((sum, [, minutes]) => sum + minutes, 0))
     for (const [begins, minutes] of left) {
-      if (minute < minutes) return begins.plus({ minutes: minute })
+      if (minute < minutes) return DateTime.fromMillis((begins + minute) * 60_000, { zone: after.zone })
       minute -= minutes
     }
   }

@@ -116,11 +116,18 @@ export const POLICIES: PoliciesFile = {
   ],
   loanRules: [
     { uses: ['short loan'], days: 1, renewals: 0 },
-    { families: ['film'], days: 7, renewals: 1 },
+    { families: ['film'], days: 7, renewals: 1, overdue: { amount: 20, per: 'day', ceiling: 400 } },
     { families: ['music', 'spoken', 'player'], days: 14, renewals: 1 },
     { families: ['thing', 'kit'], days: 14, renewals: 0 },
-    { categories: ['lecturer'], owners: ['pellanu'], days: 84, renewals: 5, recalledAfter: 14 },
-    { categories: ['student', 'visitor'], owners: ['pellanu'], days: 28, renewals: 4 },
+    {
+      categories: ['lecturer'],
+      owners: ['pellanu'],
+      days: 84,
+      renewals: 5,
+      recalledAfter: 14,
+      overdue: { amount: 25, per: 'day', ceiling: 1000 },
+    },
+    { categories: ['student', 'visitor'], owners: ['pellanu'], days: 28, renewals: 4, overdue: { amount: 25, per: 'day', ceiling: 1000 } },
     { days: 28, renewals: 2 },
   ],
 }

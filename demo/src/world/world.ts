@@ -16,6 +16,7 @@ import { DateTime } from 'luxon'
 import { copyFrom, Register, wishesFor, type Copy } from '../holdings/copies.ts'
 import { coursesOf, isForCourse, TEXTS_READ } from '../people/courses.ts'
 import { sampleReaders } from '../people/readers.ts'
+import { areThere, theirHolds, townspeople, type SetAside } from '../people/townspeople.ts'
 import { displaysOf } from '../places/displays.ts'
 import { LIBRARY, libraryOfSize } from '../places/library.ts'
 import { courierOf } from '../places/courier.ts'
@@ -91,6 +92,8 @@ export function makeWorld(options: WorldOptions): World {
   const copiesOf = new Map<string, { controlNumber: string; copies: Copy[] }>()
   const waiting: { controlNumber: string; pickup: string }[] = []
   const reserved: string[] = []
+  const setAside: SetAside[] = []
+  const readers = [...sampleReaders(dateAfter), ...townspeople(new Chance(`${options.seed} people`), options.titles, dateAfter)]
 
   function* records(): Generator<{ marc: MarcRecord; loans: LoanRow[] }> {
     const register = new Register()
@@ -133,15 +136,14 @@ export function makeWorld(options: WorldOptions): World {
       const wishes = wishesFor(chance, draft, moreBranches)
       const isRead = reserved.length < TEXTS_READ && isForCourse(draft) && wishes.some(({ branch }) => branch === 'cope')
       const all = isRead ? [...wishes, { branch: 'cope', collection: 'reserve' }] : wishes
-      const { controlNumber, ...written } = write(
-        draft,
-        numbered(
-          all.map((wish) => ({ wish, draft })),
-          register,
-          day.year,
-        ),
+      const copies = numbered(
+        all.map((wish) => ({ wish, draft })),
+        register,
+        day.year,
       )
+      const { controlNumber, ...written } = write(draft, copies)
       if (isRead) reserved.push(controlNumber)
+      if (areThere(options.titles) && number % EVERY === 0) setAside.push(...copies.filter(mayBeHeld).slice(0, 1).map(({ barcode, branch }) => ({ controlNumber, barcode, branch }))) // prettier-ignore
       yield written
     }
     // At the end, so that the numbers of the others stay.
@@ -175,13 +177,17 @@ export function makeWorld(options: WorldOptions): World {
         collectBy: collectIn === undefined ? '' : dateAfter(collectIn),
       }
     })
-    return [...others, ...own]
+    return [
+      ...others,
+      ...own,
+      ...theirHolds(new Chance(`${options.seed} holds`), readers, setAside.slice(0, MOST_SET_ASIDE), time, dateAfter),
+    ]
   }
 
   return {
     library,
     policies: POLICIES,
-    readers: sampleReaders(dateAfter),
+    readers,
     records,
     holds,
     courses: () => coursesOf(reserved, dateAfter),
@@ -191,6 +197,19 @@ export function makeWorld(options: WorldOptions): World {
     courier: courierOf(library.branches.slice(LIBRARY.branches.length).map(({ code }) => code)),
   }
 }
+
+/** Of so many titles one has a copy set aside for somebody. */
+const EVERY = 61
+const MOST_SET_ASIDE = 160
+
+/** Print of the public libraries that may be sent anywhere. */
+const mayBeHeld = ({ system, collection, status, dueIn, use, set }: Copy): boolean =>
+  system === 'pslib' &&
+  (collection === 'fiction' || collection === 'nonfic') &&
+  status === 'on shelf' &&
+  dueIn === null &&
+  use === null &&
+  set === null
 
 /** Copies of one title in one branch are numbered. */
 function numbered(wishes: readonly { wish: Parameters<typeof copyFrom>[0]; draft: Draft }[], register: Register, thisYear: number): Copy[] {

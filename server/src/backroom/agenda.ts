@@ -1,7 +1,7 @@
 /** The agenda: what will happen in the world of the demo, and when; kept beside the catalogue, so that nothing happens twice. */
 import type { Queryable, Write } from '../database/index.ts'
 
-export const TASKS = ['day', 'travel', 'return', 'collect', 'borrow', 'find'] as const
+export const TASKS = ['day', 'travel', 'return', 'collect', 'borrow', 'find', 'ask'] as const
 export type TaskKind = (typeof TASKS)[number]
 
 export interface Task {
@@ -31,6 +31,15 @@ export async function takeNext(write: Write, until: string): Promise<Task | null
   )
   return row ? { ...row, detail: JSON.parse(row.detail) as unknown } : null
 }
+
+/** Until when all that was due has happened; null before anything has. */
+export async function livedUntil(source: Queryable): Promise<string | null> {
+  const [row] = await source.read<{ at: string }>('SELECT at FROM worldTime')
+  return row?.at ?? null
+}
+
+export const noteLived = (write: Write, at: string): Promise<void> =>
+  write.run('INSERT INTO worldTime (only, at) VALUES (1, $at) ON CONFLICT (only) DO UPDATE SET at = max(at, excluded.at)', { at })
 
 export async function tasksOf(source: Queryable, kind: TaskKind): Promise<Task[]> {
   const rows = await source.read<Task & { detail: string }>('SELECT kind, subject, at, detail FROM agenda WHERE kind = $kind ORDER BY at', { kind }) // prettier-ignore

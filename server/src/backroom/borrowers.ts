@@ -44,4 +44,3 @@ export async function borrow(write: Write, libraries: Libraries, { subject, at }
     if (!isRefusal(lent)) return planReturnOf(write, libraries, copy.barcode, at)
   }
 }
-

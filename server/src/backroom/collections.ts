@@ -1,4 +1,4 @@
-/** What is on the hold shelf is collected by the readers of whom nothing is known here; those with a card come by themselves. */
+/** What is on the hold shelf is collected by the readers whom nobody plays; whoever plays one with a sample card comes by themselves. */
 import { chancesOf, collectionOf } from '@catalex/core/living'
 import { isRefusal } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
@@ -21,15 +21,16 @@ interface Kept {
   homeSystem: string | null
 }
 
-const KEPT = "SELECT id, pickup, collectBy, title, barcode, readerId, category, homeSystem FROM holds WHERE state = 'ready'"
+const KEPT = `SELECT id, pickup, collectBy, title, barcode, readerId, category, homeSystem
+  FROM holds WHERE state = 'ready' AND (readerId IS NULL OR readerId NOT IN (SELECT readers.id FROM readers JOIN sampleCards ON sampleCards.card = readers.card))`
 
 export async function planCollection(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
-  const [hold] = await write.read<Kept>(`${KEPT} AND barcode = $barcode AND readerId IS NULL`, { barcode })
+  const [hold] = await write.read<Kept>(`${KEPT} AND barcode = $barcode`, { barcode })
   if (hold) await planVisit(write, libraries, hold, now)
 }
 
 export async function planCollections(write: Write, libraries: Libraries, now: string): Promise<void> {
-  const holds = await write.read<Kept>(`${KEPT} AND readerId IS NULL AND NOT EXISTS (SELECT 1 FROM agenda WHERE kind = 'collect' AND subject = holds.id)`) // prettier-ignore
+  const holds = await write.read<Kept>(`${KEPT} AND NOT EXISTS (SELECT 1 FROM agenda WHERE kind = 'collect' AND subject = holds.id)`) // prettier-ignore
   for (const hold of holds) await planVisit(write, libraries, hold, now)
 }
 
@@ -43,12 +44,11 @@ async function planVisit(write: Write, libraries: Libraries, { id, pickup, colle
 }
 
 export async function collect(write: Write, libraries: Libraries, { subject, at }: Task): Promise<void> {
-  const [hold] = await write.read<Kept>(`${KEPT} AND id = $id AND readerId IS NULL`, { id: Number(subject) })
+  const [hold] = await write.read<Kept>(`${KEPT} AND id = $id`, { id: Number(subject) })
   const [copy] = hold ? await copiesOf(write, libraries, { barcode: hold.barcode }, momentAt(libraries, at).today) : []
   if (!hold || !copy) return
-  const lent = await lend(write, libraries, { readerId: null, borrower: hold }, copy, momentAt(libraries, at))
+  const lent = await lend(write, libraries, { readerId: hold.readerId, borrower: hold }, copy, momentAt(libraries, at))
   if (isRefusal(lent)) return
-  await note(write, { what: 'collected', title: hold.title, place: hold.pickup }, at)
+  await note(write, { what: 'collected', title: hold.title, place: hold.pickup, readerId: hold.readerId }, at)
   await planReturnOf(write, libraries, copy.barcode, at)
 }
-

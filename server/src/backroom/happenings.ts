@@ -7,12 +7,20 @@ export type Happened = Partial<Omit<Happening, 'at' | 'count' | 'mine' | 'what'>
 const MOST_KEPT = 3000
 
 export async function note(write: Write, { readerId = null, ...happened }: Happened, at: string): Promise<void> {
-  await write.run('INSERT INTO happenings (at, readerId, what) VALUES ($at, $readerId, $what)', { at, readerId, what: JSON.stringify(happened) })
+  await write.run('INSERT INTO happenings (at, readerId, what) VALUES ($at, $readerId, $what)', {
+    at,
+    readerId,
+    what: JSON.stringify(happened),
+  })
   await write.run('DELETE FROM happenings WHERE id <= (SELECT max(id) FROM happenings) - $most', { most: MOST_KEPT })
 }
 
 /** Newest first; what happens at one time to several copies, as one. @param mine whether only what concerns this reader is asked for */
-export async function happeningsFor(source: Queryable, readerId: number | null, { mine, most }: { mine: boolean; most: number }): Promise<Happening[]> {
+export async function happeningsFor(
+  source: Queryable,
+  readerId: number | null,
+  { mine, most }: { mine: boolean; most: number },
+): Promise<Happening[]> {
   const rows = await source.read<{ at: string; what: string; count: number; mine: number }>(
     `SELECT at, what, count(*) AS count, max(readerId IS $readerId AND readerId IS NOT NULL) AS mine FROM happenings
      WHERE $all OR readerId = $readerId GROUP BY at, what ORDER BY max(id) DESC LIMIT $most`,

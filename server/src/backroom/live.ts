@@ -2,7 +2,8 @@
 import { lapseHolds, remind, resumeHolds, type Moment } from '../circulation/index.ts'
 import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import { plan, takeNext, type Task } from './agenda.ts'
+import { noteLived, plan, takeNext, type Task } from './agenda.ts'
+import { askForSomething, planAsking } from './asking.ts'
 import { borrow, bringBack } from './borrowers.ts'
 import { collect, planCollections } from './collections.ts'
 import { note } from './happenings.ts'
@@ -15,7 +16,10 @@ export async function live(write: Write, libraries: Libraries, until: Moment, mo
   if (await begin(write, libraries, until)) return true
   for (let done = 0; done < most; done += 1) {
     const task = await takeNext(write, until.now)
-    if (!task) return false
+    if (!task) {
+      await noteLived(write, until.now)
+      return false
+    }
     await carryOut(write, libraries, task)
   }
   return true
@@ -24,7 +28,10 @@ export async function live(write: Write, libraries: Libraries, until: Moment, mo
 /** What readers have done since, and what nobody has thought of yet. @returns whether there is more of it */
 async function begin(write: Write, libraries: Libraries, { now }: Moment): Promise<boolean> {
   const [begun] = await write.read("SELECT 1 FROM agenda WHERE kind = 'day' LIMIT 1")
-  if (!begun) await newDay(write, libraries, now)
+  if (!begun) {
+    await newDay(write, libraries, now)
+    await planAsking(write, libraries, now)
+  }
   await planTravels(write, libraries, now)
   await planCollections(write, libraries, now)
   return planReturns(write, libraries, now)
@@ -44,6 +51,8 @@ function carryOut(write: Write, libraries: Libraries, task: Task): Promise<void>
       return borrow(write, libraries, task)
     case 'find':
       return find(write, libraries, task)
+    case 'ask':
+      return askForSomething(write, libraries, task)
   }
 }
 

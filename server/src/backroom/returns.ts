@@ -34,13 +34,19 @@ export async function planReturns(write: Write, libraries: Libraries, now: strin
 }
 
 /** Most things come back where they were lent, some where their reader lives. */
-export async function planReturn(write: Write, libraries: Libraries, { barcode, due, carrier, branch, homeBranch }: Lent, now: string): Promise<void> {
+export async function planReturn(
+  write: Write,
+  libraries: Libraries,
+  { barcode, due, carrier, branch, homeBranch }: Lent,
+  now: string,
+): Promise<void> {
   const random = chancesOf(`${barcode} ${due}`)
   const places = libraries.library.branches.filter(({ system, pickups }) => system === libraries.systemOf(branch) && pickups.length > 0)
   const elsewhere = homeBranch ?? places[Math.floor(random() * places.length)]?.code ?? branch
   const to = libraries.hoursOf(branch) && random() < 0.7 ? branch : elsewhere
   const hours = libraries.hoursOf(to)
-  const back = hours && returnOf({ due, family: familyOf(carrier) }, { history: libraries.returns, hours, now: timeOf(libraries, now), random })
+  const back =
+    hours && returnOf({ due, family: familyOf(carrier) }, { history: libraries.returns, hours, now: timeOf(libraries, now), random })
   if (back) await plan(write, { kind: 'return', subject: barcode, at: isoOf(back), detail: { due, branch: to } })
 }
 
@@ -48,4 +54,3 @@ export async function planReturnOf(write: Write, libraries: Libraries, barcode: 
   const [loan] = await write.read<Lent>(`${LENT} WHERE loans.barcode = $barcode`, { barcode })
   if (loan) await planReturn(write, libraries, loan, now)
 }
-

@@ -132,7 +132,14 @@ const arrive = ({ write, libraries, barcode, at, travel, way: { readerId } }: St
   checkInAt(write, libraries, { barcode, branch: travel.to, readerId }, null, at)
 
 /** To the next leg, where it still goes to the same place. */
-async function goOn({ write, libraries, barcode, at, travel, leg }: Pick<Step, 'write' | 'libraries' | 'barcode' | 'at' | 'travel'> & { leg: number }): Promise<void> {
+async function goOn({
+  write,
+  libraries,
+  barcode,
+  at,
+  travel,
+  leg,
+}: Pick<Step, 'write' | 'libraries' | 'barcode' | 'at' | 'travel'> & { leg: number }): Promise<void> {
   const way = await wayOf(write, libraries, barcode)
   if (!way) return
   const next = travel.legs[leg]

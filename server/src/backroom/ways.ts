@@ -77,7 +77,8 @@ export async function readerOf(source: Queryable, barcode: string): Promise<numb
 
 /** @param now ISO time */
 export function deliveryFor(libraries: Libraries, { from: branch, collection, collectionKind, to, pickup }: Way, now: string) {
-  const bring = pickup !== null && libraries.branchAt(pickup) === to ? libraries.deliveriesTo(pickup, now) : libraries.deliveriesHome(to, now)
+  const bring =
+    pickup !== null && libraries.branchAt(pickup) === to ? libraries.deliveriesTo(pickup, now) : libraries.deliveriesHome(to, now)
   const found = bring({ branch, collection, collectionKind })
   if (!found) return null
   const legs = found.legs.map(({ line, from, depart, to: stop, arrive }): DeliveryLeg => ({

@@ -127,6 +127,7 @@ program
   .option('--threads <number>', 'threads that search; 0 to search in the one that serves', process.env.CATALEX_THREADS ?? '2')
   .option('--demo', 'show the sample cards at sign-in')
   .option('--clock <time>', 'set the clock to this local time at start (demo and tests)')
+  .option('--still', 'of the demo: nothing happens by itself until its clock is moved')
   .action((options) => serve({ ...options, version }))
 
 program.parseAsync().catch((error: unknown) => {

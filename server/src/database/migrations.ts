@@ -221,6 +221,7 @@ const CIRCULATING = [
 const STANDINS = [
   'CREATE TABLE agenda (subject TEXT NOT NULL, kind TEXT NOT NULL, at TEXT NOT NULL, detail TEXT NOT NULL, PRIMARY KEY (kind, subject)) WITHOUT ROWID',
   'CREATE INDEX agendaByTime ON agenda(at)',
+  'CREATE TABLE worldTime (only INTEGER PRIMARY KEY CHECK (only = 1), at TEXT NOT NULL)',
   'CREATE TABLE happenings (id INTEGER PRIMARY KEY AUTOINCREMENT, at TEXT NOT NULL, readerId INTEGER REFERENCES readers(id), what TEXT NOT NULL)',
 ]
 

@@ -6,6 +6,7 @@ import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { binderFor } from './bind.ts'
+import { bindBackroom } from './backroom.ts'
 import { bindCatalogue } from './catalogue.ts'
 import type { Context } from './context.ts'
 import { serveEvents } from './events.ts'
@@ -60,6 +61,7 @@ export function createApp(context: Context): Express {
   bindRequests(bind, context)
   bindLists(bind, context)
   bindMessages(bind, context)
+  bindBackroom(bind, context)
   metrics.serve(app)
   const document = JSON.stringify(openapi(context.version))
   app.get('/api/openapi.json', (_request, response) => {

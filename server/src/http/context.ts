@@ -1,5 +1,6 @@
 /** What the handlers need, gathered once at start. */
 import type { Logger } from 'pino'
+import type { Clockwork } from '../backroom/index.ts'
 import type { Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ReaderSessions, SigningIn } from '../readers/index.ts'
@@ -28,6 +29,8 @@ export interface Context {
   secure: boolean
   behindProxy: boolean
   demo: boolean
+  /** Moves the clock of the demo; null in a real deployment. */
+  clockwork: Clockwork | null
   /** Changes that wait to be made. */
   waitingChanges(): number
   /** Aborted when the server is about to end: whoever is told things as they happen is let go. */

@@ -139,7 +139,8 @@ export const standingAt = ({ branch, collection, collectionKind }: Shelves): Sta
 
 /** A place that no reader comes to, such as a store, takes things in at any time. */
 const ALWAYS: OpeningHours = { weekly: Object.fromEntries([1, 2, 3, 4, 5, 6, 7].map((day) => [day, [['00:00', '24:00']]])), closures: [] }
-const alwaysWithoutHours = (hours: OpeningHours): OpeningHours => (Object.values(hours.weekly).every((spans) => spans.length === 0) ? ALWAYS : hours)
+const alwaysWithoutHours = (hours: OpeningHours): OpeningHours =>
+  Object.values(hours.weekly).every((spans) => spans.length === 0) ? ALWAYS : hours
 
 function placesOf({ branches }: LibraryFile): CourierPlaces {
   return {

@@ -115,6 +115,12 @@ export class Libraries {
     return this.told.documents?.courier?.pickMinutes ?? 0
   }
 
+  /** ISO time of the next run through the shelves of a branch; null where nobody knows. @param now ISO time */
+  nextPick(branch: string, now: string): string | null {
+    const picked = this.deliveries?.home(branch, now)({ branch, collection: '', collectionKind: 'open shelf' })?.picked
+    return picked === undefined ? null : new Date(picked * MINUTE).toISOString()
+  }
+
   /** Lines of the courier; none where there is no timetable. */
   get courierLines(): CourierFile['lines'] {
     return this.told.documents?.courier?.lines ?? []

@@ -29,7 +29,10 @@ export async function checkOut(
   if (!reader) return { code: 'no-such-card' }
   const copy = await copyNow(write, libraries, barcode, at.today)
   if (!copy) return { code: 'no-such-copy' }
-  return cardStopped(libraries, reader, at.today) ?? lend(write, libraries, { readerId: reader.id, borrower: borrowerOf(libraries, reader) }, copy, at)
+  return (
+    cardStopped(libraries, reader, at.today) ??
+    lend(write, libraries, { readerId: reader.id, borrower: borrowerOf(libraries, reader) }, copy, at)
+  )
 }
 
 interface To {

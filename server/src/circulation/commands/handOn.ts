@@ -28,12 +28,10 @@ async function handOnSet(write: Write, libraries: Libraries, copy: CopyNow, at: 
   if (copy.set !== null) await handOnSet(write, libraries, copy, at, who)
 }
 
+/** As they stand now. */
 async function withSet(write: Write, libraries: Libraries, copy: CopyNow, at: Moment): Promise<CopyNow[]> {
-  const all = copy.set === null ? [await copyNow(write, libraries, copy.barcode, at.today)] : await copiesOf(write, libraries, { controlNumbers: [copy.controlNumber] }, at.today) // prettier-ignore
-  return piecesOf(
-    copy,
-    all.filter((one) => one !== undefined),
-  )
+  if (copy.set === null) return copiesOf(write, libraries, { barcode: copy.barcode }, at.today)
+  return piecesOf(copy, await copiesOf(write, libraries, { controlNumbers: [copy.controlNumber] }, at.today))
 }
 
 /** What is on its way home for nobody can as well go to somebody. */

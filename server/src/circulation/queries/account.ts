@@ -19,6 +19,15 @@ export function cardStopped(libraries: Libraries, reader: Reader, today: string)
 
 export const countReady = (source: Queryable, reader: Reader): Promise<number> => countHolds(source, reader, ['ready'])
 
+/** Of the last hold of a reader that became ready, the number of that event; null for none. */
+export async function latestReady(source: Queryable, readerId: number): Promise<number | null> {
+  const [row] = await source.read<{ id: number | null }>(
+    "SELECT max(holdEvents.id) AS id FROM holdEvents JOIN holds ON holds.id = holdId WHERE readerId = $readerId AND holdEvents.state = 'ready'",
+    { readerId },
+  )
+  return row?.id ?? null
+}
+
 async function countHolds(source: Queryable, reader: Reader, states: readonly HoldState[]): Promise<number> {
   // Written out, so that the index of active holds serves.
   const [row] = await source.read<{ count: number }>(

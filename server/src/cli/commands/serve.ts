@@ -4,14 +4,16 @@ import { createServer, type Server, type ServerResponse } from 'node:http'
 import { Server as NetServer } from 'node:net'
 import { resolve } from 'node:path'
 import { pino, type Logger } from 'pino'
+import { DateTime } from 'luxon'
+import { Clockwork, livedUntil } from '../../backroom/index.ts'
 import { momentOf } from '../../circulation/index.ts'
-import { claim, Database, migrate, ReadingPool } from '../../database/index.ts'
+import { claim, Database, migrate, ReadingPool, type Reading } from '../../database/index.ts'
 import { answerClientError, createApp } from '../../http/index.ts'
 import { restateRecords } from '../../catalogue/index.ts'
 import { Libraries } from '../../libraries/index.ts'
 import { ReaderSessions, SigningIn } from '../../readers/index.ts'
 import type { SearchService } from '../../search/index.ts'
-import { machineClock, virtualClock, type Clock } from '../../standins/index.ts'
+import { machineClock, virtualClock, type Clock, type VirtualClock } from '../../standins/index.ts'
 import { CommandThread } from '../../writing/index.ts'
 import { openSearch } from '../searching.ts'
 import { secretFor } from './secret.ts'
@@ -23,6 +25,7 @@ export interface ServeOptions {
   host: string
   pages: string
   demo?: boolean
+  still?: boolean
   threads: string
   clock?: string
 }
@@ -39,12 +42,14 @@ export async function serve(options: ServeOptions): Promise<void> {
   const database = await ReadingPool.open(options.data, CONNECTIONS)
   const libraries = await Libraries.load(database)
   const zone = libraries.library.timeZone
-  const clock = options.clock === undefined ? machineClock(zone) : virtualClock(zone, options.clock)
+  const movable = options.demo ? await demoClock(options, database, zone) : null
+  const clock = movable ?? (options.clock === undefined ? machineClock(zone) : virtualClock(zone, options.clock))
   const machine = machineClock('utc')
   const search = await openSearch({ database, libraries, data: options.data, threads, today: () => clock.now().toISODate() ?? '' })
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', serializers: { err: withoutValues } })
   const thread = new CommandThread(options.data)
   const sessions = new ReaderSessions(database, thread.commands, () => machine.now().toMillis())
+  const clockwork = movable && new Clockwork(movable, { live: thread.commands.live, caughtUp: () => search.catchUp(), trouble: (error) => { log.error(error) } }) // prettier-ignore
   const stopping = new AbortController()
   const app = createApp({
     version: options.version,
@@ -68,6 +73,7 @@ export async function serve(options: ServeOptions): Promise<void> {
     secure: process.env.CATALEX_HTTPS === '1',
     behindProxy: process.env.CATALEX_PROXY === '1',
     demo: options.demo ?? false,
+    clockwork,
     stopping: stopping.signal,
     waitingChanges: () => thread.waiting,
     openMetrics: process.env.CATALEX_METRICS === 'open',
@@ -77,16 +83,25 @@ export async function serve(options: ServeOptions): Promise<void> {
   const server = createServer(LIMITS, app).on('clientError', answerClientError)
   const stopUpkeep = keepUp({ search, thread, sessions, clock, machine, log })
   await listen(server, port, options.host)
+  if (!options.still) clockwork?.start()
   onSignal(async () => {
     stopping.abort()
     await closed(server)
     stopUpkeep()
+    await clockwork?.stop()
     await sessions.flush()
     await thread.close()
     await search.close()
     await database.close()
     await release()
   })
+}
+
+/** The demo's clock begins at the time of the machine, or where its world has got to if that is later. */
+async function demoClock({ clock }: ServeOptions, database: Reading, zone: string): Promise<VirtualClock> {
+  const start = clock ?? machineClock(zone).now().toISO() ?? ''
+  const lived = await livedUntil(database)
+  return virtualClock(zone, lived !== null && DateTime.fromISO(lived) > DateTime.fromISO(start, { zone }) ? lived : start)
 }
 
 /** What a request says of its host anybody can make up: links that are sent to others come from the setting alone. */

@@ -1,0 +1,52 @@
+import fc from 'fast-check'
+import { DateTime } from 'luxon'
+import { describe, expect, it } from 'vitest'
+import { dueAfter, overdueCharge } from './index.ts'
+
+const at = (time: string) => DateTime.fromISO(time, { zone: 'Europe/Dublin' })
+
+it.each([
+  [{ count: 28, unit: 'days' } as const, '2026-11-25T11:20', '2026-12-23'],
+  [{ count: 4, unit: 'hours' } as const, '2026-11-25T11:20', '2026-11-25T15:20'],
+  [{ count: 4, unit: 'hours' } as const, '2026-11-25T22:00', '2026-11-26T02:00'],
+  // Over the end of summer time a day has 25 hours.
+  [{ count: 1, unit: 'days' } as const, '2026-10-24T11:20', '2026-10-25'],
+  [{ count: 24, unit: 'hours' } as const, '2026-10-24T11:20', '2026-10-25T10:20'],
+])('lent for %o at %s it is due %s', (length, now, due) => {
+  expect(dueAfter(length, at(now))).toBe(due)
+})
+
+describe('what is late costs', () => {
+  const daily = { amount: 25, per: 'day', ceiling: 1000 } as const
+  const hourly = { amount: 50, per: 'hour', ceiling: 500 } as const
+  it.each([
+    ['nothing by rule', undefined, '2026-11-20', '2026-11-25T11:20', 0],
+    ['nothing on the day itself, to its end', daily, '2026-11-25', '2026-11-25T23:59', 0],
+    ['one day from midnight on', daily, '2026-11-25', '2026-11-26T00:00', 25],
+    ['five days', daily, '2026-11-20', '2026-11-25T11:20', 125],
+    ['no more than the ceiling', daily, '2026-01-01', '2026-11-25T11:20', 1000],
+    ['whatever it comes to without one', { ...daily, ceiling: null }, '2026-11-15', '2026-12-25T11:20', 1000],
+    ['days of the calendar over the end of summer time', daily, '2026-10-24', '2026-10-26T00:10', 50],
+    ['nothing before', daily, '2026-12-01', '2026-11-25T11:20', 0],
+    ['nothing in the very minute', hourly, '2026-11-25T15:20', '2026-11-25T15:20', 0],
+    ['an hour begun', hourly, '2026-11-25T15:20', '2026-11-25T15:21', 50],
+    ['an hour', hourly, '2026-11-25T15:20', '2026-11-25T16:20', 50],
+    ['the second hour begun', hourly, '2026-11-25T15:20', '2026-11-25T16:21', 100],
+    ['no more than the ceiling by the hour', hourly, '2026-11-25T15:20', '2026-11-27T15:20', 500],
+    ['a day by the day, of what is due at an hour', daily, '2026-11-25T15:20', '2026-11-26T09:00', 25],
+  ] as const)('%s', (_, rate, due, back, charge) => {
+    expect(overdueCharge(rate, due, at(back))).toBe(charge)
+  })
+
+  it('never less for coming later, never more than the ceiling, and whole rates below it', () => {
+    const rate = fc.record({ amount: fc.nat(500), per: fc.constantFrom('day' as const, 'hour' as const), ceiling: fc.option(fc.nat(5000)) })
+    fc.assert(
+      fc.property(rate, fc.nat(90_000), fc.nat(90_000), (one, first, more) => {
+        const cost = (minutes: number) => overdueCharge(one, '2026-11-25', at('2026-11-20T10:00').plus({ minutes }))
+        expect(cost(first + more)).toBeGreaterThanOrEqual(cost(first))
+        if (one.ceiling !== null) expect(cost(first)).toBeLessThanOrEqual(one.ceiling)
+        if (one.ceiling === null && one.amount > 0) expect(cost(first) % one.amount).toBe(0)
+      }),
+    )
+  })
+})

@@ -1,0 +1,93 @@
+/** The clock of the demo with all that hangs on it: as it moves on, everything that is due in between happens, in its order. */
+import type { Clock as ShownClock, Pace } from '@catalex/contract/backroom'
+import type { DateTime } from 'luxon'
+import { momentOf, type Moment } from '../circulation/index.ts'
+import type { VirtualClock } from '../standins/index.ts'
+
+const PACES: Record<Pace, number> = { stands: 0, usual: 1, fast: 60 }
+/** What is due within so many minutes happens before the clock goes on. */
+const STEP_MINUTES = 60
+/** Things that happen in one transaction: so long nobody else's change has to wait. */
+const AT_ONCE = 60
+const TICK_MS = 1000
+
+interface World {
+  /** @returns whether there may be more until then */
+  live(until: Moment, most: number): Promise<boolean>
+  /** When what has changed is found. */
+  caughtUp(): Promise<void>
+  trouble(error: unknown): void
+}
+
+export class Clockwork {
+  private until: DateTime | null = null
+  private pace: Pace = 'usual'
+  private last: Promise<unknown> = Promise.resolve()
+  private timer: NodeJS.Timeout | null = null
+
+  constructor(
+    readonly clock: VirtualClock,
+    private readonly world: World,
+  ) {}
+
+  start(): void {
+    this.timer ??= setInterval(() => {
+      if (this.until === null) void this.inTurn(() => this.happen())
+    }, TICK_MS).unref()
+  }
+
+  /** Ends when what has begun is done. */
+  async stop(): Promise<void> {
+    if (this.timer) clearInterval(this.timer)
+    this.until = null
+    await this.last
+  }
+
+  get shown(): ShownClock {
+    return { now: momentOf(this.clock.now()).now, pace: this.pace, until: this.until && momentOf(this.until).now }
+  }
+
+  setPace(pace: Pace): void {
+    this.pace = pace
+    this.clock.pace = PACES[pace]
+  }
+
+  /**
+   * Moves the clock on, step by step, and comes back before it is there.
+   * @param there asked after each step: whether it has gone far enough
+   */
+  moveTo(time: DateTime, there: () => Promise<boolean> = () => Promise.resolve(false)): void {
+    const moving = this.until !== null
+    this.until = time
+    if (!moving) void this.inTurn(() => this.move(there))
+  }
+
+  private async move(there: () => Promise<boolean>): Promise<void> {
+    try {
+      while (this.until !== null && this.clock.now() < this.until) {
+        const now = this.clock.now()
+        const step = now.startOf('hour').plus({ minutes: STEP_MINUTES })
+        this.clock.advance((step < this.until ? step : this.until).diff(now))
+        await this.happen()
+        if (await there()) break
+      }
+      await this.world.caughtUp()
+    } finally {
+      this.until = null
+    }
+  }
+
+  /** All that is due by now. */
+  private async happen(): Promise<void> {
+    const now = momentOf(this.clock.now())
+    while (await this.world.live(now, AT_ONCE));
+  }
+
+  private inTurn(work: () => Promise<void>): Promise<void> {
+    const turn = this.last.then(work).catch((error: unknown) => {
+      this.world.trouble(error)
+    })
+    this.last = turn
+    return turn
+  }
+}

@@ -1,0 +1,82 @@
+/** Endpoints of the demo's backroom; a real deployment has none of them. */
+import type { MoveClock } from '@catalex/contract/backroom'
+import { openState } from '@catalex/core/calendar'
+import { isRefusal } from '@catalex/core/holds'
+import { DateTime } from 'luxon'
+import { backroomView, deskView, type Clockwork } from '../backroom/index.ts'
+import { latestReady, momentOf } from '../circulation/index.ts'
+import type { Bind } from './bind.ts'
+import type { Context } from './context.ts'
+import { HttpProblem } from './problems.ts'
+import { readerOf } from './sessions.ts'
+
+/** The clock is not moved further than this at once. */
+const FURTHEST_DAYS = 92
+
+export function bindBackroom(bind: Bind, { database, libraries, search, commands, clock, clockwork }: Context): void {
+  const work = (): Clockwork => {
+    if (clockwork === null) throw new HttpProblem('no-such-address')
+    return clockwork
+  }
+  bind('backroom', async ({ request, query }) => {
+    const { shown } = work()
+    const reader = await readerOf(database, request)
+    return backroomView(database, libraries, shown, { readerId: reader?.id ?? null, mine: query.mine })
+  })
+  bind('moveClock', async ({ request, body }) => {
+    const { pace, move } = body
+    if (pace !== undefined) work().setPace(pace)
+    const time = timeMeant(body)
+    const reader = move === 'ready' ? await readerOf(database, request) : null
+    const before = reader && (await latestReady(database, reader.id))
+    if (time) work().moveTo(time, async () => reader !== null && (await latestReady(database, reader.id)) !== before)
+    return work().shown
+  })
+  bind('desk', async ({ query: { branch } }) => {
+    if (!libraries.branch(branch)) throw new HttpProblem('no-such-address')
+    return deskView(database, libraries, branch, work().shown.now)
+  })
+  bind('actAtDesk', async ({ body: { act, branch, barcode, card = '' } }) => {
+    work()
+    const at = momentOf(clock.now())
+    const done = { checkedIn: null, checkedOut: null, missing: false, refusal: null }
+    const answer = async () => {
+      if (act === 'check in') {
+        const checkedIn = await commands.checkIn({ barcode, branch }, at)
+        return isRefusal(checkedIn) ? { ...done, refusal: checkedIn } : { ...done, checkedIn }
+      }
+      if (act === 'check out') {
+        const checkedOut = await commands.checkOut({ barcode, card }, at)
+        return isRefusal(checkedOut) ? { ...done, refusal: checkedOut } : { ...done, checkedOut }
+      }
+      const refusal = await commands.noteMissing(barcode, at)
+      return { ...done, missing: refusal === null, refusal }
+    }
+    const acted = await answer()
+    await search.catchUp()
+    return acted
+  })
+
+  function timeMeant({ move, to, branch }: MoveClock): DateTime | null {
+    const now = clock.now()
+    if (to !== undefined) return within(opening(DateTime.fromISO(to, { zone: now.zone }), branch), now)
+    if (move === undefined) return null
+    return { hour: now.plus({ hours: 1 }), day: now.plus({ days: 1 }), opening: opening(now, branch), ready: now.plus({ days: 60 }) }[move]
+  }
+
+  /** The next opening after a moment. */
+  function opening(after: DateTime, branch = libraries.library.branches[0]?.code ?? ''): DateTime {
+    const hours = libraries.hoursOf(branch)
+    const state = hours && openState(hours, after)
+    if (hours && state?.open) {
+      const next = openState(hours, state.until)
+      return (next.open ? state.until : next.opens) ?? after
+    }
+    return (state && !state.open ? state.opens : null) ?? after.plus({ hours: 1 })
+  }
+
+  function within(time: DateTime, now: DateTime): DateTime {
+    const furthest = now.plus({ days: FURTHEST_DAYS })
+    return time > furthest ? furthest : time
+  }
+}

@@ -1,0 +1,99 @@
+/** The living demo: its clock is moved, and what was asked for comes; whatever happens, what is stored stays sound. */
+import type { Backroom, Clock, MoveClock } from '@catalex/contract/backroom'
+import type { Card } from '@catalex/contract/card'
+import type { Hold, HoldOptions } from '@catalex/contract/holds'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { livedUntil } from '../src/backroom/index.ts'
+import { unsoundHolds } from '../src/circulation/index.ts'
+import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+
+let catalogue: Catalogue
+let tobias: Visitor
+beforeAll(async () => {
+  catalogue = await startCatalogue(300)
+  tobias = new Visitor(catalogue.address)
+  await tobias.signIn('42225', '4722')
+})
+afterAll(() => catalogue.close())
+
+const view = async (query = '') => (await tobias.get<Backroom>(`/api/backroom${query}`)).body
+async function move(how: MoveClock): Promise<Clock> {
+  await tobias.ask('POST', '/api/backroom/clock', how)
+  for (;;) {
+    const { clock } = await view()
+    if (clock.until === null) return clock
+    await new Promise((later) => setTimeout(later, 20))
+  }
+}
+const holds = async () => (await tobias.get<Card>('/api/card')).body.holds
+/** Print at Northmole with one copy, that may be sent anywhere. */
+const titles = () =>
+  catalogue.database.read<{ controlNumber: string }>(
+    `SELECT controlNumber FROM copies JOIN records ON records.id = recordId WHERE carrier = 'book' AND system = 'pslib' AND branch = 'northmole'
+       AND useRule IS NULL AND collection IN ('fiction', 'nonfic') AND copies.status = 'on shelf' AND barcode NOT IN (SELECT barcode FROM loans)
+       AND recordId IN (SELECT recordId FROM copies GROUP BY recordId HAVING count(*) = 1) AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) ORDER BY barcode LIMIT 3`,
+  )
+
+describe('moved on until a hold is ready', () => {
+  it('it has come the way that was told, by the day that was promised, and its reader knows', async () => {
+    const [one] = await titles()
+    const options = (await tobias.get<HoldOptions>(`/api/hold-options?records=${one!.controlNumber}`)).body
+    const { delivery } = options.pickups.find(({ pickup }) => pickup === 'ferrygate')!
+    await tobias.ask('POST', '/api/holds', { records: [one!.controlNumber], barcode: null, pickup: 'ferrygate' })
+    const clock = await move({ move: 'ready' })
+    const [hold] = await holds()
+    expect(hold).toMatchObject({ state: 'ready', pickup: 'ferrygate' })
+    expect(hold!.events.map(({ state }) => state)).toEqual(['waiting', 'being fetched', 'in transit', 'ready'])
+    const ready = hold!.events.at(-1)!.at
+    expect([ready >= delivery!.inHand.slice(0, 16), ready <= delivery!.latest!]).toEqual([true, true])
+    // It stops within the hour.
+    expect(Date.parse(clock.now) - Date.parse(ready)).toBeLessThan(3_700_000)
+    const { messages, happenings, shelves } = await view('?mine=true')
+    expect(messages).toMatchObject([{ notice: 'ready', mine: true }])
+    expect(messages[0]!.text).toContain('Front desk, left of the door')
+    expect(happenings.map(({ what }) => what)).toEqual(expect.arrayContaining(['ready', 'run left', 'taken']))
+    expect(happenings.every(({ mine }) => mine)).toBe(true)
+    expect(shelves.find(({ pickup }) => pickup === 'ferrygate')?.carriers).toContain('book')
+  })
+
+  it('not collected, it lapses after its last day', async () => {
+    const { collectBy } = (await holds())[0]!
+    await move({ to: collectBy!, branch: 'ferrygate' })
+    expect((await holds())[0]!.state).toBe('ready')
+    await move({ move: 'day' })
+    expect((await holds())[0]!.state).toBe('lapsed')
+    expect((await view('?mine=true')).messages.map(({ notice }) => notice)).toEqual(['lapsed', 'ready'])
+  })
+})
+
+it('the clock stands, hurries, goes to the next opening, and never back', async () => {
+  const { now } = await move({ pace: 'stands' })
+  expect((await view()).clock).toMatchObject({ now, pace: 'stands' })
+  const opening = await move({ move: 'opening', branch: 'ferrygate' })
+  expect(new Intl.DateTimeFormat('en-GB', { timeStyle: 'short', timeZone: 'Europe/Dublin' }).format(new Date(opening.now))).toBe('10:00')
+  const hour = await move({ move: 'hour' })
+  expect(Date.parse(hour.now) - Date.parse(opening.now)).toBe(3_600_000)
+  await move({ to: '2026-01-01' })
+  expect((await view()).clock.now >= hour.now).toBe(true)
+  expect((await tobias.ask('POST', '/api/backroom/clock', { to: 'tomorrow' })).status).toBe(400)
+})
+
+it('after some weeks everything that is stored can be true, nothing happened twice, and a restart would go on from there', async () => {
+  for (const { controlNumber } of await titles())
+    await tobias.ask<Hold>('POST', '/api/holds', { records: [controlNumber], barcode: null, pickup: 'corrow' })
+  for (let week = 0; week < 3; week += 1) for (let day = 0; day < 7; day += 1) await move({ move: 'day' })
+  const faults = []
+  for await (const fault of unsoundHolds(catalogue.database)) faults.push(fault)
+  expect(faults).toEqual([])
+  const { database } = catalogue
+  // No copy is both on loan and at a desk, and nothing lies at home that is said to be away.
+  expect(await database.read('SELECT barcode FROM whereabouts WHERE barcode IN (SELECT barcode FROM loans)')).toEqual([])
+  expect(await database.read('SELECT barcode FROM whereabouts JOIN copies USING (barcode) WHERE desk = branch AND bound IS NULL AND barcode NOT IN (SELECT barcode FROM holds WHERE barcode IS NOT NULL)')).toEqual([]) // prettier-ignore
+  // What a reader was told of one thing, once.
+  expect(await database.read("SELECT message, count(*) FROM outbox WHERE readerId IS NOT NULL GROUP BY readerId, message HAVING count(*) > 1")).toEqual([]) // prettier-ignore
+  // Events are in the order in which they happened.
+  expect(await database.read('SELECT a.id FROM holdEvents a JOIN holdEvents b ON b.holdId = a.holdId AND b.id > a.id AND b.at < a.at')).toEqual([]) // prettier-ignore
+  expect(await livedUntil(database)).toBe((await view()).clock.now)
+  const [loans] = await database.read<{ count: number; late: number }>('SELECT count(*) AS count, sum(due < $today) AS late FROM loans', { today: '2026-12-20' }) // prettier-ignore
+  expect([loans!.count > 50, loans!.late > 0]).toEqual([true, true])
+})

@@ -1,0 +1,163 @@
+/** At the desk: what becomes of a copy that is checked in or out, of those who wait for it, and what they are told. */
+import type { Card } from '@catalex/contract/card'
+import type { ActedAtDesk, ActAtDesk, DeskView } from '@catalex/contract/backroom'
+import type { Hold } from '@catalex/contract/holds'
+import { addReaders } from '@catalex/demo/world'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { DateTime } from 'luxon'
+import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest'
+import { momentOf } from '../src/circulation/index.ts'
+import { isNotice, keptMessages } from '../src/standins/index.ts'
+import { sampleReader, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+
+const CARDS = ['00090001', '00090002', '00090003']
+let catalogue: Catalogue
+let [ann, ben, cai]: Visitor[] = []
+/** A book with one copy, at Northmole. */
+let title = ''
+let barcode = ''
+beforeAll(async () => {
+  catalogue = await startCatalogue(200, (world) => {
+    addReaders(world, CARDS.map((card) => ({ ...sampleReader(card), mail: `${card}@example.org`, notify: 'mail' as const }))) // prettier-ignore
+    const file = join(world, 'policies.json')
+    const policies = JSON.parse(readFileSync(file, 'utf8')) as { loanRules: object[] }
+    policies.loanRules.unshift({ families: ['print'], days: 28, renewals: 2, overdue: { amount: 20, per: 'day', ceiling: 300 } })
+    writeFileSync(file, JSON.stringify(policies))
+  })
+  const all = CARDS.map(() => new Visitor(catalogue.address))
+  for (const [i, card] of CARDS.entries()) await all[i]!.signIn(card, '1234')
+  ;[ann, ben, cai] = all
+  const [found] = await catalogue.database.read<{ controlNumber: string; barcode: string }>(
+    `SELECT controlNumber, barcode FROM copies JOIN records ON records.id = recordId WHERE carrier = 'book' AND system = 'pslib' AND branch = 'northmole'
+       AND useRule IS NULL AND collection IN ('fiction', 'nonfic') AND copies.status = 'on shelf' AND barcode NOT IN (SELECT barcode FROM loans)
+       AND recordId IN (SELECT recordId FROM copies GROUP BY recordId HAVING count(*) = 1) AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) LIMIT 1`,
+  )
+  title = found!.controlNumber
+  barcode = found!.barcode
+})
+beforeEach(async () => {
+  for (const who of [ann!, ben!, cai!])
+    for (const { id } of (await cardOf(who)).holds) {
+      await who.ask('DELETE', `/api/holds/${id}`)
+      ended.add(id)
+    }
+  await catalogue.commands.checkIn({ barcode, branch: 'northmole' }, at('2026-11-25T11:20'))
+  await catalogue.database.write((write) => write.run('DELETE FROM outbox'))
+  await catalogue.database.write((write) => write.run('UPDATE readers SET owed = 0'))
+})
+afterAll(() => catalogue.close())
+
+/** Holds of the tests before. */
+const ended = new Set<string>()
+
+const at = (time: string) => momentOf(DateTime.fromISO(time, { zone: 'Europe/Dublin' }))
+const place = async (who: Visitor, pickup = 'ferrygate') =>
+  (await who.ask<Hold>('POST', '/api/holds', { records: [title], barcode: null, pickup })).body
+const atDesk = async (act: ActAtDesk['act'], branch: string, more: Partial<ActAtDesk> = {}) =>
+  (await ann!.ask<ActedAtDesk>('POST', '/api/backroom/desk', { act, branch, barcode, ...more })).body
+const cardOf = async (who: Visitor) => (await who.get<Card>('/api/card')).body
+const stands = async (who: Visitor) => (await cardOf(who)).holds.filter(({ id, controlNumber, state }) => controlNumber === title && state !== 'cancelled' && !ended.has(id)).map(({ state, queue }) => [state, queue?.place ?? null]) // prettier-ignore
+const status = async () => {
+  const { body } = await ann!.get<{ copies: { status: string; due: string | null }[] }>(`/api/titles/${title}/copies`)
+  return body.copies[0]?.status
+}
+const told = async () => (await keptMessages(catalogue.database, 50)).filter(isNotice).map(({ notice, to }) => `${notice} ${to}`).reverse() // prettier-ignore
+
+it('goes from its shelf to the pickup location, is kept there by open days, and goes on to the next who waits', async () => {
+  await place(ann!)
+  await place(ben!, 'northmole')
+  expect([await stands(ann!), await stands(ben!), await status()]).toEqual([[['being fetched', null]], [['waiting', 1]], 'being fetched'])
+  expect((await atDesk('check in', 'northmole')).checkedIn).toMatchObject({ outcome: 'sent', to: 'ferrygate', hold: 'in transit' })
+  expect([await stands(ann!), await status(), await told()]).toEqual([[['in transit', null]], 'in transit', []])
+  expect((await atDesk('check in', 'ferrygate')).checkedIn).toMatchObject({ outcome: 'ready', to: null, hold: 'ready' })
+  // Six open days after Wednesday 25 November; Ferrygate is closed on Sundays.
+  expect((await cardOf(ann!)).holds[0]).toMatchObject({ state: 'ready', collectBy: '2026-12-02' })
+  // A second scan changes and tells nothing.
+  await atDesk('check in', 'ferrygate')
+  expect([await told(), await status()]).toEqual([['ready 00090001@example.org'], 'kept for a hold'])
+  await catalogue.commands.followDays(at('2026-12-02T20:00'))
+  expect(await stands(ann!)).toEqual([['ready', null]])
+  await catalogue.commands.followDays(at('2026-12-03T00:01'))
+  expect([await stands(ann!), await stands(ben!)]).toEqual([[['lapsed', null]], [['in transit', null]]])
+  expect((await told()).filter((line) => line.includes('0009'))).toEqual(['ready 00090001@example.org', 'lapsed 00090001@example.org'])
+  expect((await atDesk('check in', 'northmole')).checkedIn).toMatchObject({ outcome: 'ready' })
+  expect(await stands(ben!)).toEqual([['ready', null]])
+})
+
+it('is lent to whom it is kept for alone, and comes back to any branch, late for a charge', async () => {
+  await place(ben!)
+  await atDesk('check in', 'northmole')
+  await atDesk('check in', 'ferrygate')
+  expect((await atDesk('check out', 'ferrygate', { card: '90001' })).refusal).toEqual({ code: 'kept-for-another' })
+  expect((await atDesk('check out', 'ferrygate', { card: '4' })).refusal).toEqual({ code: 'no-such-card' })
+  expect((await atDesk('check out', 'ferrygate', { card: '9 0002' })).checkedOut).toMatchObject({ due: '2026-12-23', collected: true })
+  expect([await stands(ben!), await status()]).toEqual([[['collected', null]], 'on loan'])
+  expect((await atDesk('check out', 'ferrygate', { card: '90001' })).refusal).toEqual({ code: 'lent-already' })
+  await place(ann!, 'corrow')
+  await catalogue.database.write((write) => write.run("UPDATE loans SET due = '2026-11-20' WHERE barcode = $barcode", { barcode }))
+  // Five days at 0.20; the next in the queue gets it from wherever it comes back.
+  expect((await atDesk('check in', 'saltpan')).checkedIn).toMatchObject({ returned: true, charge: 100, outcome: 'sent', to: 'corrow' })
+  expect([(await cardOf(ben!)).owed, await stands(ann!)]).toEqual([100, [['in transit', null]]])
+  expect((await atDesk('check in', 'saltpan', { barcode: 'nobody' })).refusal).toEqual({ code: 'no-such-copy' })
+})
+
+it('goes home through every branch where nobody waits, and is in now there alone', async () => {
+  await atDesk('check out', 'ferrygate', { card: '90002' })
+  expect((await atDesk('check in', 'ferrygate')).checkedIn).toMatchObject({ outcome: 'sent', to: 'northmole', hold: null, returned: true })
+  expect(await status()).toBe('in transit')
+  // Who asks while it is on the road waits for it, and has it where it next lies on a desk.
+  await place(cai!)
+  expect(await stands(cai!)).toEqual([['waiting', 1]])
+  expect((await atDesk('check in', 'saltpan')).checkedIn).toMatchObject({ outcome: 'sent', to: 'ferrygate' })
+  const [hold] = (await cardOf(cai!)).holds.filter(({ state }) => state === 'in transit')
+  await cai!.ask('DELETE', `/api/holds/${hold!.id}`)
+  expect((await atDesk('check in', 'saltpan')).checkedIn).toMatchObject({ outcome: 'sent', to: 'northmole' })
+  expect((await atDesk('check in', 'northmole')).checkedIn).toMatchObject({ outcome: 'shelved', to: null })
+  expect(await status()).toBe('on shelf')
+})
+
+it('in transit, another pickup location sends it there; cancelled, it goes to the next', async () => {
+  const first = await place(ann!)
+  await place(ben!, 'ferrygate')
+  await atDesk('check in', 'northmole')
+  expect((await ann!.ask<Hold>('POST', `/api/holds/${first.id}`, { pickup: 'saltpan' })).body).toMatchObject({ state: 'in transit', pickup: 'saltpan' }) // prettier-ignore
+  expect((await atDesk('check in', 'ferrygate')).checkedIn).toMatchObject({ outcome: 'sent', to: 'saltpan', hold: 'in transit' })
+  expect((await atDesk('check in', 'saltpan')).checkedIn).toMatchObject({ outcome: 'ready' })
+  await ann!.ask('DELETE', `/api/holds/${first.id}`)
+  expect(await stands(ben!)).toEqual([['in transit', null]])
+  expect((await ann!.get<DeskView>('/api/backroom/desk?branch=ferrygate')).body.coming).toContainEqual(
+    expect.objectContaining({ barcode, from: 'saltpan' }),
+  )
+})
+
+it('not found, it is missing: who was to have it is told; found again, it goes to who waits', async () => {
+  await place(ann!)
+  expect((await ann!.get<DeskView>('/api/backroom/desk?branch=northmole')).body.picks.map((pick) => pick.barcode)).toContain(barcode)
+  await atDesk('missing', 'northmole')
+  // It was the only copy.
+  expect([await stands(ann!), await status(), await told()]).toEqual([
+    [['unfillable', null]],
+    'missing',
+    ['unfillable 00090001@example.org'],
+  ])
+  expect((await atDesk('check in', 'northmole')).checkedIn).toMatchObject({ outcome: 'shelved' })
+  expect(await status()).toBe('on shelf')
+})
+
+it('borrowers are told three days before, and once after; of a renewed loan anew', async () => {
+  await atDesk('check out', 'northmole', { card: '90001' })
+  const days = async (...times: string[]) => {
+    for (const time of times) await catalogue.commands.followDays(at(time))
+  }
+  const aboutThis = async () => (await told()).filter((line) => line.endsWith('00090001@example.org'))
+  await days('2026-12-19T09:00')
+  expect(await aboutThis()).toEqual([])
+  await days('2026-12-20T00:01', '2026-12-20T10:00', '2026-12-22T10:00')
+  expect(await aboutThis()).toEqual(['due soon 00090001@example.org'])
+  await days('2026-12-23T23:00', '2026-12-24T00:01', '2027-01-24T00:01')
+  expect(await aboutThis()).toEqual(['due soon 00090001@example.org', 'overdue 00090001@example.org'])
+  await catalogue.database.write((write) => write.run("UPDATE loans SET due = '2027-02-20' WHERE barcode = $barcode", { barcode }))
+  await days('2027-02-18T09:00')
+  expect(await aboutThis()).toHaveLength(3)
+})
