@@ -114,7 +114,11 @@ export const actAtDeskSchema = looseShape(['act', 'branch', 'barcode'], {
   act: oneOf(DESK_ACTS),
   branch: { type: 'string', maxLength: 100 },
   barcode: { type: 'string', minLength: 1, maxLength: 100 },
-  card: { type: 'string', maxLength: 60, description: 'Of the reader to whom it is lent.' },
+  card: {
+    type: 'string',
+    maxLength: 60,
+    description: 'Of the reader to whom it is lent; where it is left out, of the one for whom it is kept.',
+  },
 })
 
 export const actedAtDeskSchema = shape({

@@ -67,5 +67,14 @@ export async function deskView(source: Queryable, libraries: Libraries, branch: 
   }
 }
 
+/** The card of the reader for whom a copy is kept; null for nobody who is known here. */
+export async function cardKeptFor(source: Queryable, barcode: string): Promise<string | null> {
+  const [row] = await source.read<{ card: string }>(
+    "SELECT card FROM holds JOIN readers ON readers.id = readerId WHERE barcode = $barcode AND state = 'ready'",
+    { barcode },
+  )
+  return row?.card ?? null
+}
+
 // Written as a list of lines when the copy was stored.
 const linesOf = (spine: string): string[] => JSON.parse(spine) as string[]

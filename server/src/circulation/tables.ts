@@ -43,24 +43,6 @@ export const LOANS = table<LoanModel>('loans', {
   told: { type: DataTypes.TEXT },
 })
 
-/** A copy that is not on its shelf, and nobody has borrowed. */
-export interface WhereaboutsModel extends Model<InferAttributes<WhereaboutsModel>, InferCreationAttributes<WhereaboutsModel>> {
-  barcode: string
-  /** Of the branch where it was last in somebody's hands. */
-  desk: string
-  /** To which branch it is on its way; null where it lies at the desk. */
-  bound: string | null
-  /** ISO time. */
-  since: string
-}
-
-export const WHEREABOUTS = table<WhereaboutsModel>('whereabouts', {
-  barcode: { type: DataTypes.TEXT, primaryKey: true },
-  desk: { type: DataTypes.TEXT, allowNull: false },
-  bound: { type: DataTypes.TEXT },
-  since: { type: DataTypes.TEXT, allowNull: false, validate: ISO_TIME },
-})
-
 export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreationAttributes<HoldModel>> {
   id: CreationOptional<number>
   /** By which readers and programs know it. */

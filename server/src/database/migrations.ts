@@ -204,6 +204,8 @@ const RECALLS = [
 
 /** Where copies are that are not on their shelves, what late ones cost, and how readers are told. */
 const CIRCULATING = [
+  // A copy that is not on its shelf, and nobody has borrowed: at whose desk it was last, and to which branch it is on its way;
+  // null where it lies there.
   'CREATE TABLE whereabouts (barcode TEXT PRIMARY KEY, desk TEXT NOT NULL, bound TEXT, since TEXT NOT NULL) WITHOUT ROWID',
   `CREATE TABLE charges (
     id INTEGER PRIMARY KEY AUTOINCREMENT, readerId INTEGER NOT NULL REFERENCES readers(id), barcode TEXT NOT NULL, title TEXT NOT NULL,

@@ -3,7 +3,7 @@ import type { MoveClock } from '@catalex/contract/backroom'
 import { openState } from '@catalex/core/calendar'
 import { isRefusal } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
-import { backroomView, deskView, type Clockwork } from '../backroom/index.ts'
+import { backroomView, cardKeptFor, deskView, type Clockwork } from '../backroom/index.ts'
 import { latestReady, momentOf } from '../circulation/index.ts'
 import type { Bind } from './bind.ts'
 import type { Context } from './context.ts'
@@ -46,7 +46,7 @@ export function bindBackroom(bind: Bind, { database, libraries, search, commands
         return isRefusal(checkedIn) ? { ...done, refusal: checkedIn } : { ...done, checkedIn }
       }
       if (act === 'check out') {
-        const checkedOut = await commands.checkOut({ barcode, card }, at)
+        const checkedOut = await commands.checkOut({ barcode, card: card || ((await cardKeptFor(database, barcode)) ?? '') }, at)
         return isRefusal(checkedOut) ? { ...done, refusal: checkedOut } : { ...done, checkedOut }
       }
       const refusal = await commands.noteMissing(barcode, at)

@@ -10,6 +10,5 @@ export {
   type KeptMessage,
   type Mail,
   type MessageGateway,
-  type SentNotice,
 } from './outbox.ts'
 export { machineClock, virtualClock, type Clock, type VirtualClock } from './clock.ts'

@@ -4,7 +4,7 @@ import { ThemeProvider } from '@mui/material/styles'
 import Skeleton from '@mui/material/Skeleton'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { Suspense, useMemo, useState } from 'react'
-import { BrowserRouter, Route, Routes } from 'react-router'
+import { BrowserRouter, Route, Routes, useMatch } from 'react-router'
 import { SearchPage } from '../search/SearchPage.tsx'
 import { lazyWithTexts } from '../shared/i18n.ts'
 import { NoticeProvider } from '../shared/notices.tsx'
@@ -37,6 +37,7 @@ const AskPage = lazyWithTexts(() => import('../messages/AskPage.tsx'))
 const HelpPage = lazyWithTexts(() => import('../help/HelpPage.tsx'))
 const PrivacyPage = lazyWithTexts(async () => ({ default: (await import('../help/StatementPage.tsx')).PrivacyPage }))
 const AccessibilityPage = lazyWithTexts(async () => ({ default: (await import('../help/StatementPage.tsx')).AccessibilityPage }))
+const BackroomPage = lazyWithTexts(() => import('../backroom/BackroomPage.tsx'))
 const NotFound = lazyWithTexts(() => import('./NotFound.tsx'))
 const THEME = 'catalex.theme'
 
@@ -54,6 +55,8 @@ function Shell() {
   const systemDark = useMediaQuery('(prefers-color-scheme: dark)', { noSsr: true })
   const [chosen, setChosen] = useState(() => localStorage.getItem(THEME))
   const mode = chosen === 'dark' || (chosen === null && systemDark) ? 'dark' : 'light'
+  // Staff of the demo's libraries have rooms of their own.
+  const inBackroom = useMatch('/backroom/*') !== null
   const theme = useMemo(() => themeFor(mode), [mode])
   const switchTheme = () => {
     const next = mode === 'dark' ? 'light' : 'dark'
@@ -67,33 +70,41 @@ function Shell() {
         <SessionProvider dialog={SignInDialog} warning={IdleWarning}>
           <MergeAtSignIn />
           <ScopeProvider>
-            <Frame mode={mode} onSwitchTheme={switchTheme}>
+            {inBackroom ? (
               <Suspense fallback={<Waiting />}>
                 <Routes>
-                  <Route path="/" element={<Home />} />
-                  <Route path="/search" element={<SearchPage />} />
-                  <Route path="/titles/*" element={<TitlePage />} />
-                  <Route path="/browse/:kind?" element={<BrowsePage />} />
-                  <Route path="/builder" element={<BuilderPage />} />
-                  <Route path="/card" element={<CardPage />} />
-                  <Route path="/branches" element={<BranchesPage />} />
-                  <Route path="/branches/:code" element={<BranchPage />} />
-                  <Route path="/displays" element={<DisplaysPage />} />
-                  <Route path="/courses" element={<CoursesPage />} />
-                  <Route path="/courses/:id" element={<CoursePage />} />
-                  <Route path="/satchel" element={<SatchelPage />} />
-                  <Route path="/lists" element={<ListsPage />} />
-                  <Route path="/lists/:id" element={<ListPage />} />
-                  <Route path="/shared/:link" element={<SharedListPage />} />
-                  <Route path="/walk" element={<WalkPage />} />
-                  <Route path="/ask" element={<AskPage />} />
-                  <Route path="/help" element={<HelpPage />} />
-                  <Route path="/privacy" element={<PrivacyPage />} />
-                  <Route path="/accessibility" element={<AccessibilityPage />} />
-                  <Route path="*" element={<NotFound />} />
+                  <Route path="/backroom/*" element={<BackroomPage />} />
                 </Routes>
               </Suspense>
-            </Frame>
+            ) : (
+              <Frame mode={mode} onSwitchTheme={switchTheme}>
+                <Suspense fallback={<Waiting />}>
+                  <Routes>
+                    <Route path="/" element={<Home />} />
+                    <Route path="/search" element={<SearchPage />} />
+                    <Route path="/titles/*" element={<TitlePage />} />
+                    <Route path="/browse/:kind?" element={<BrowsePage />} />
+                    <Route path="/builder" element={<BuilderPage />} />
+                    <Route path="/card" element={<CardPage />} />
+                    <Route path="/branches" element={<BranchesPage />} />
+                    <Route path="/branches/:code" element={<BranchPage />} />
+                    <Route path="/displays" element={<DisplaysPage />} />
+                    <Route path="/courses" element={<CoursesPage />} />
+                    <Route path="/courses/:id" element={<CoursePage />} />
+                    <Route path="/satchel" element={<SatchelPage />} />
+                    <Route path="/lists" element={<ListsPage />} />
+                    <Route path="/lists/:id" element={<ListPage />} />
+                    <Route path="/shared/:link" element={<SharedListPage />} />
+                    <Route path="/walk" element={<WalkPage />} />
+                    <Route path="/ask" element={<AskPage />} />
+                    <Route path="/help" element={<HelpPage />} />
+                    <Route path="/privacy" element={<PrivacyPage />} />
+                    <Route path="/accessibility" element={<AccessibilityPage />} />
+                    <Route path="*" element={<NotFound />} />
+                  </Routes>
+                </Suspense>
+              </Frame>
+            )}
           </ScopeProvider>
         </SessionProvider>
       </NoticeProvider>

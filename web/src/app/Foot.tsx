@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next'
 import { Link, useLocation } from 'react-router'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
+import { useSession } from '../shared/session/session.tsx'
 import { OtherLanguage } from './OtherLanguage.tsx'
 import styles from './app.module.css'
 
@@ -11,6 +12,7 @@ export function Foot(props: { 'aria-label': string }) {
   const links = useLinks()
   const { all } = usePlaces()
   const { pathname, search } = useLocation()
+  const { demo } = useSession()
   const here = pathname === '/ask' ? undefined : pathname + search
   return (
     <footer className={styles.foot} data-screen>
@@ -22,6 +24,7 @@ export function Foot(props: { 'aria-label': string }) {
         <Link to={links.ask('feedback', here)}>{t('foot.feedback')}</Link>
         <Link to={links.privacy}>{t('foot.privacy')}</Link>
         <Link to={links.accessibility}>{t('foot.accessibility')}</Link>
+        {demo && <Link to="/backroom">{t('foot.backroom')}</Link>}
         <OtherLanguage />
       </nav>
     </footer>

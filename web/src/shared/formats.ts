@@ -56,6 +56,12 @@ export function dayInWords(iso: string, zone: string): string {
   return format.format(time).replace(',', '')
 }
 
+/** "Thursday 26 November" */
+export const longDayInWords = (iso: string, zone: string): string =>
+  formatter(Intl.DateTimeFormat, { timeZone: zoneOf(iso, zone), weekday: 'long', day: 'numeric', month: 'long' })
+    .format(timeOf(iso))
+    .replace(',', '')
+
 export const timeInWords = (iso: string, zone: string): string =>
   formatter(Intl.DateTimeFormat, { timeZone: zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(timeOf(iso))
 

@@ -150,6 +150,7 @@ export const first = {
     feedback: 'Feedback on the catalogue',
     privacy: 'Privacy',
     accessibility: 'Accessibility',
+    backroom: 'Backroom of the demo',
   },
   courses: { link: 'Courses' },
   branches: {

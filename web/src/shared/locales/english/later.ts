@@ -1,4 +1,5 @@
 /** English: what pages and dialogs say that are loaded when they are wanted, and what is said when something goes wrong. */
+import { backroom } from './backroom.ts'
 import { card } from './card.ts'
 import { gathered } from './gathered.ts'
 import { getting } from './getting.ts'
@@ -6,6 +7,7 @@ import { shelf } from './shelf.ts'
 import { statements } from './statements.ts'
 
 export const later = {
+  ...backroom,
   ...card,
   ...gathered,
   ...getting,

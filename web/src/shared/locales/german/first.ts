@@ -154,6 +154,7 @@ export const first: InOtherWords<typeof english> = {
     feedback: 'Rückmeldung zum Katalog',
     privacy: 'Datenschutz',
     accessibility: 'Barrierefreiheit',
+    backroom: 'Hinterzimmer der Demo',
   },
   courses: { link: 'Kurse' },
   branches: {

@@ -1,4 +1,5 @@
 /** German: what pages and dialogs say that are loaded when they are wanted, and what is said when something goes wrong. */
+import { backroom } from './backroom.ts'
 import { card } from './card.ts'
 import type { later as english } from '../english/later.ts'
 import type { InOtherWords } from '../inOtherWords.ts'
@@ -8,6 +9,7 @@ import { shelf } from './shelf.ts'
 import { statements } from './statements.ts'
 
 export const later: InOtherWords<typeof english> = {
+  ...backroom,
   ...card,
   ...gathered,
   ...getting,

@@ -1,0 +1,54 @@
+/** What the backroom asks the server. */
+import type { ActAtDesk, Clock, MoveClock } from '@catalex/contract/backroom'
+import { keepPreviousData, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useRef } from 'react'
+import { call } from '../shared/api.ts'
+
+const EVERY_MS = 1000
+const WHILE_MOVING_MS = 350
+
+const backroomQuery = (mine: boolean) =>
+  queryOptions({
+    queryKey: ['backroom', mine],
+    queryFn: ({ signal }) => call('backroom', { query: { mine } }, { signal }),
+    refetchInterval: ({ state }) => (state.data?.clock.until ? WHILE_MOVING_MS : EVERY_MS),
+    placeholderData: keepPreviousData,
+  })
+
+/** As it goes on; once the clock has come to where it was moved, everything else that is known is asked for anew. */
+export function useBackroom(mine = false) {
+  const client = useQueryClient()
+  const found = useQuery(backroomQuery(mine))
+  const until = found.data?.clock.until ?? null
+  const moved = useRef(false)
+  useEffect(() => {
+    if (moved.current && until === null) void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'places' })
+    moved.current = until !== null
+  }, [until, client])
+  return found
+}
+
+export function useMoveClock() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: MoveClock): Promise<Clock> => call('moveClock', { body }),
+    onSettled: () => client.invalidateQueries({ queryKey: ['backroom'] }),
+  })
+}
+
+export const deskQuery = (branch: string) =>
+  queryOptions({
+    queryKey: ['desk', branch],
+    queryFn: ({ signal }) => call('desk', { query: { branch } }, { signal }),
+    enabled: branch !== '',
+    refetchInterval: 5 * EVERY_MS,
+    placeholderData: keepPreviousData,
+  })
+
+export function useActAtDesk() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: ActAtDesk) => call('actAtDesk', { body }),
+    onSettled: () => client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'places' }),
+  })
+}
