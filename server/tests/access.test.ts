@@ -71,6 +71,8 @@ const ACCESS: Record<EndpointName, Access> = {
   session: { signedOut: 200, own: 200 },
   sampleCards: { signedOut: 200, own: 200 },
   card: { signedOut: 401, own: 200 },
+  // Nothing is owed.
+  payOwed: { body: () => ({ amount: 100 }), signedOut: 401, own: 409 },
   holdOptions: { query: '?records=x', signedOut: 200, own: 200 },
   // The hold is being fetched: only one that waits has an answer.
   holdWaiting: { signedOut: 401, own: 409, others: 409, forged: 409 },
@@ -170,6 +172,7 @@ it('what needs no session takes no token, and all that changes something does', 
     'makeRequest',
     'moveClock',
     'noteSearchSeen',
+    'payOwed',
     'placeHold',
     'removeSearch',
     'renewLoan',

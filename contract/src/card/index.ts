@@ -1,7 +1,8 @@
 /** The reader's own page, and signing in to it. */
-import { VISITS } from '@catalex/core/card'
+import { CHANNELS, VISITS } from '@catalex/core/card'
 import { CARRIER_CODES } from '@catalex/core/catalogue'
 import { DUE } from '@catalex/core/loans'
+import { NOTICE_KINDS } from '@catalex/core/messages'
 import { holdSchema, toldSchema } from '../holds/index.ts'
 import { requestSchema } from '../requests/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
@@ -37,12 +38,24 @@ export const loanSchema = shape({
   branch: nullable('string'),
 })
 
+/** What a late copy cost, and is not paid yet. */
+const chargeSchema = shape({ title: text, amount: { ...count, description: 'In hundredths.' }, at: moment })
+
+/** What a reader was told of a hold or a loan. */
+const toldMessageSchema = shape({ reference: text, at: moment, notice: oneOf(NOTICE_KINDS), channel: oneOf(CHANNELS), subject: text, text })
+
+/** As much as was agreed to: where more or less is owed by now, nothing is paid. */
+export const payOwedSchema = looseShape(['amount'], { amount: { type: 'integer', minimum: 1, maximum: 10_000_000 } })
+
 export const cardSchema = shape({
   name: text,
   homeBranch: text,
   categoryName: text,
   expires: date,
-  owed: count,
+  owed: { ...count, description: 'All of it, also what the library’s files say.' },
+  charges: list(chargeSchema),
+  till: { ...flag, description: 'Whether it can be paid here.' },
+  messages: { ...list(toldMessageSchema), description: 'The last ones, newest first.' },
   holds: { ...list(holdSchema), description: 'Those that live, and what ended in the last days.' },
   holdsLimit: count,
   requests: { ...list(requestSchema), description: 'What was asked for beside holds, and not withdrawn.' },

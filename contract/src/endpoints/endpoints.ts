@@ -1,7 +1,7 @@
 /** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
 import { actAtDeskSchema, actedAtDeskSchema, backroomQuerySchema, backroomSchema, clockSchema, deskQuerySchema, deskViewSchema, moveClockSchema } from '../backroom/index.ts' // prettier-ignore
 import { callNumberSchema } from '../callnumber/index.ts'
-import { cardSchema, loanSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
+import { cardSchema, loanSchema, payOwedSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
 import { citationsQuerySchema, citationsSchema, mailTitlesSchema } from '../citing/index.ts'
 import { courseSchema, coursesQuerySchema, coursesSchema } from '../courses/index.ts'
 import { displaysQuerySchema, displaysSchema } from '../displays/index.ts'
@@ -96,6 +96,7 @@ export const ENDPOINTS = {
   signOutEverywhere: { summary: 'Sign this reader out here and in every other place', answer: null, status: 204 },
   sampleCards: { summary: 'Cards to try the demo with', answer: sampleCardsSchema, status: 200 },
   card: { summary: 'The reader’s holds, loans and limits', answer: cardSchema, status: 200 },
+  payOwed: { summary: 'Pay what is owed', body: payOwedSchema, answer: cardSchema, status: 200 },
   holdOptions: { summary: 'Each pickup location for a wish: from where, at what cost, or why not', query: holdOptionsQuerySchema, answer: holdOptionsSchema, status: 200 },
   waiting: { summary: 'When a hold in the queue is likely to have its copy', query: waitingQuerySchema, answer: waitingSchema, status: 200 },
   holdWaiting: { summary: 'When a hold that waits is likely to have its copy', answer: waitingSchema, status: 200 },

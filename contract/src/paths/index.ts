@@ -44,6 +44,7 @@ export const PATHS = {
   signOutEverywhere: { method: 'delete', path: '/api/sessions' },
   sampleCards: { method: 'get', path: '/api/demo/cards' },
   card: { method: 'get', path: '/api/card' },
+  payOwed: { method: 'post', path: '/api/card/payment' },
   holdOptions: { method: 'get', path: '/api/hold-options' },
   waiting: { method: 'get', path: '/api/waiting' },
   holdWaiting: { method: 'get', path: '/api/holds/:id/waiting' },

@@ -2,6 +2,8 @@
 export { cancelHold } from './commands/cancelHold.ts'
 export { checkIn, type AtDesk } from './commands/checkIn.ts'
 export { checkOut, lend } from './commands/checkOut.ts'
+export { payOwed } from './commands/payOwed.ts'
+export { chargesOf } from './queries/charges.ts'
 export { noteMissing } from './commands/noteMissing.ts'
 export { remind } from './commands/remind.ts'
 export { changeHold } from './commands/changeHold.ts'

@@ -7,6 +7,7 @@ import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { binderFor } from './bind.ts'
 import { bindBackroom } from './backroom.ts'
+import { serveCardFiles } from './cardFiles.ts'
 import { bindCatalogue } from './catalogue.ts'
 import type { Context } from './context.ts'
 import { serveEvents } from './events.ts'
@@ -63,6 +64,7 @@ export function createApp(context: Context): Express {
   bindMessages(bind, context)
   bindBackroom(bind, context)
   metrics.serve(app)
+  serveCardFiles(app, context)
   const document = JSON.stringify(openapi(context.version))
   app.get('/api/openapi.json', (_request, response) => {
     response.type('application/json').send(document)

@@ -1,5 +1,6 @@
 /** Endpoints of a reader: signing in and out, the card. */
 import type { SessionInfo } from '@catalex/contract/card'
+import { isRefusal } from '@catalex/core/holds'
 import type { Request } from 'express'
 import { countReady, momentOf } from '../circulation/index.ts'
 import { cardOf } from '../presenting/index.ts'
@@ -9,7 +10,7 @@ import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
 import { beginSession, endSession, leaveNothingBehind, mustBeReader, readerIdOf, readerOf, slowSignIn } from './sessions.ts'
 
-export function bindReaders(bind: Bind, { database, libraries, clock, machine, sessions, signingIn, demo, log }: Context): void {
+export function bindReaders(bind: Bind, { database, libraries, commands, clock, machine, sessions, signingIn, demo, log }: Context): void {
   const sessionInfo = async (reader: Reader | null, { session }: Request): Promise<SessionInfo> => ({
     reader: reader && {
       name: reader.name,
@@ -52,5 +53,14 @@ export function bindReaders(bind: Bind, { database, libraries, clock, machine, s
     if (!demo) throw new HttpProblem('no-such-address')
     return sampleCards(database)
   })
-  bind('card', async ({ request }) => cardOf(database, libraries, await mustBeReader(database, request), momentOf(clock.now())))
+  // The till is a stand-in of the demo: elsewhere one pays at a desk.
+  const cardFor = async (request: Request) =>
+    cardOf(database, libraries, await mustBeReader(database, request), momentOf(clock.now()), demo)
+  bind('card', ({ request }) => cardFor(request))
+  bind('payOwed', async ({ request, body: { amount } }) => {
+    const readerId = readerIdOf(request)
+    if (!demo) throw new HttpProblem('no-such-address')
+    const paid = await commands.payOwed(readerId, amount, momentOf(clock.now()))
+    return isRefusal(paid) ? paid : cardFor(request)
+  })
 }

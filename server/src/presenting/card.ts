@@ -5,9 +5,10 @@ import type { Channel } from '@catalex/core/card'
 import type { Carrier } from '@catalex/core/catalogue'
 import { accountRefusal, isActive, isRefusal, type HoldState } from '@catalex/core/holds'
 import { isOverdue } from '@catalex/core/loans'
-import { accountOf, renewalsOf, type Moment } from '../circulation/index.ts'
+import { accountOf, chargesOf, renewalsOf, type Moment } from '../circulation/index.ts'
 import type { Queryable, Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
+import { isNotice, keptMessages } from '../standins/index.ts'
 import { countSessions, toldBy, type Reader } from '../readers/index.ts'
 import { requestsOf } from '../requests/index.ts'
 
@@ -101,13 +102,19 @@ export async function loansOf(
   })
 }
 
-export async function cardOf(source: Reading, libraries: Libraries, reader: Reader, at: Moment): Promise<Card> {
-  const [holds, loans, account, sessions, requests] = await Promise.all([
+/** Of what a reader was told, the last so many are shown. */
+const MESSAGES = 12
+
+/** @param till whether what is owed can be paid here */
+export async function cardOf(source: Reading, libraries: Libraries, reader: Reader, at: Moment, till: boolean): Promise<Card> {
+  const [holds, loans, account, sessions, requests, charges, messages] = await Promise.all([
     source.read<HoldRow>(`${HOLDS} WHERE h.readerId = $id ORDER BY h.requested DESC, h.id DESC`, { id: reader.id }),
     loansOf(source, libraries, reader, at),
     accountOf(source, libraries, reader),
     countSessions(source, reader.id),
     requestsOf(source, reader),
+    chargesOf(source, reader.id),
+    keptMessages(source, MESSAGES, reader.id),
   ])
   const stopped = accountRefusal(account, at.today)
   return {
@@ -116,6 +123,11 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     categoryName: libraries.category(reader.category).name,
     expires: reader.expires,
     owed: reader.owed,
+    charges,
+    till,
+    messages: messages
+      .filter(isNotice)
+      .map(({ reference, at: sent, notice, channel, subject, text }) => ({ reference, at: sent, notice, channel, subject, text })),
     holdsLimit: account.holdsLimit,
     requests,
     holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),

@@ -2,6 +2,7 @@
 export { courseView, coursesFound } from './courses.ts'
 export { explainedCallNumber } from './callNumber.ts'
 export { cardOf, holdById, loansOf } from './card.ts'
+export { cardAsCalendar, cardAsCsv, cardAsJson } from './cardFiles.ts'
 export { marcView } from './marcView.ts'
 export { headOf } from './pageHead.ts'
 export { presentRows, rowsOf, type RowsQuestion, type Viewing } from './rows.ts'

@@ -1,5 +1,6 @@
 /** Small ports with the stand-ins that the demo runs on; a real deployment brings its own. */
 export {
+  dropNotices,
   isMail,
   isNotice,
   keepMail,

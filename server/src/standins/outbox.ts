@@ -76,6 +76,10 @@ export type KeptMessage = (SendMessage | Mail | SentNotice) & { reference: strin
 export const isNotice = (message: KeptMessage): message is KeptMessage & SentNotice => 'notice' in message
 export const isMail = (message: KeptMessage): message is KeptMessage & Mail => 'to' in message
 
+/** What a reader was told is kept as long as what it was about. @param before ISO time */
+export const dropNotices = (write: Write, before: string): Promise<void> =>
+  write.run('DELETE FROM outbox WHERE readerId IS NOT NULL AND at < $before', { before })
+
 /** Newest first. @param readerId of whose notices; left out for all that was sent */
 export async function keptMessages(source: Queryable, most: number, readerId: number | null = null): Promise<KeptMessage[]> {
   const rows = await source.read<{ reference: string; at: string; message: string }>(

@@ -12,6 +12,7 @@ import {
   checkOut,
   lapseHolds,
   noteMissing,
+  payOwed,
   placeHold,
   purge,
   remind,
@@ -31,7 +32,7 @@ import type { KeepSearch, KeptSearches } from '@catalex/contract/searches'
 import type { SendMessage } from '@catalex/contract/messages'
 import { changeList, changeSatchel, removeSearch, keepSearch, makeList, noteSearchSeen, shareList, deleteList } from '../lists/index.ts'
 import { makeRequest, purgeRequests, withdrawRequest } from '../requests/index.ts'
-import { keepMail, keepMessage, type Mail } from '../standins/index.ts'
+import { dropNotices, keepMail, keepMessage, type Mail } from '../standins/index.ts'
 import { holdById, loansOf } from '../presenting/index.ts'
 import {
   dropIdleSessions,
@@ -46,6 +47,8 @@ import {
   type KeptSession,
   type Reader,
 } from '../readers/index.ts'
+
+const DAY_MS = 86_400_000
 
 export function commandsOn(database: Database, libraries: Libraries) {
   /** A command of a reader, whose hold is told as it stands afterwards. */
@@ -87,6 +90,12 @@ export function commandsOn(database: Database, libraries: Libraries) {
       database.write((write) => changeSatchel(write, readerId, changes, at.now)),
     checkIn: (copy: AtDesk, at: Moment) => database.write((write) => checkIn(write, libraries, copy, at)),
     checkOut: (copy: { barcode: string; card: string }, at: Moment) => database.write((write) => checkOut(write, libraries, copy, at)),
+    /** @returns whether it is paid */
+    payOwed: (readerId: number, amount: number, at: Moment) =>
+      database.write(async (write): Promise<Refusal | { paid: number }> => {
+        const reader = await readerById(write, readerId)
+        return (reader && (await payOwed(write, reader, amount, at))) ?? { paid: amount }
+      }),
     noteMissing: (barcode: string, at: Moment) => database.write((write) => noteMissing(write, libraries, barcode, at)),
     /** What happens in the world of the demo. @returns whether there may be more until then */
     live: (until: Moment, most: number) => database.write((write) => live(write, libraries, until, most)),
@@ -127,6 +136,7 @@ export function commandsOn(database: Database, libraries: Libraries) {
         await dropIdleSessions(write, now)
         await dropOldFailures(write, now)
         await purgeRequests(write, libraries.endedHoldDays, at)
+        await dropNotices(write, new Date(Date.parse(at.now) - libraries.endedHoldDays * DAY_MS).toISOString())
         return purge(write, libraries.endedHoldDays, at)
       }),
     refreshLibraries: () => libraries.refresh(database),

@@ -23,9 +23,12 @@ import Wait from '../waiting/Wait.tsx'
 import { Page } from '../ui/Page.tsx'
 import { HelpAtHand } from '../ui/HelpAtHand.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { CardFiles } from './CardFiles.tsx'
 import { HoldActions } from './HoldActions.tsx'
 import { LoanItem } from './LoanItem.tsx'
+import { Owed } from './Owed.tsx'
 import { RenewAll } from './RenewAll.tsx'
+import { Told } from './Told.tsx'
 import { TitleLink } from './TitleLink.tsx'
 import styles from './card.module.css'
 
@@ -83,6 +86,7 @@ function CardHead({ card }: { card: Card }) {
       <Link to={links.lists} data-screen>
         {t('lists.heading')}
       </Link>
+      <CardFiles />
       <Everywhere sessions={card.sessions} />
     </div>
   )
@@ -135,16 +139,20 @@ function CardView({ card }: { card: Card }) {
             </Section>
           )}
         </div>
-        <Section
-          title={t('card.borrowed')}
-          count={card.loans.length}
-          empty={t('card.nothingBorrowed')}
-          action={<RenewAll loans={card.loans} />}
-        >
-          {card.loans.map((loan) => (
-            <LoanItem key={loan.barcode} loan={loan} stopped={card.warnings} />
-          ))}
-        </Section>
+        <div>
+          <Section
+            title={t('card.borrowed')}
+            count={card.loans.length}
+            empty={t('card.nothingBorrowed')}
+            action={<RenewAll loans={card.loans} />}
+          >
+            {card.loans.map((loan) => (
+              <LoanItem key={loan.barcode} loan={loan} stopped={card.warnings} />
+            ))}
+          </Section>
+          {card.owed > 0 && <Owed card={card} />}
+          {card.messages.length > 0 && <Told messages={card.messages} />}
+        </div>
       </div>
     </>
   )

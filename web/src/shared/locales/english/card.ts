@@ -23,6 +23,28 @@ export const card = {
     cancelYes: 'Cancel it',
     cancelNo: 'Keep it',
     restored: 'The hold on {{title}} stands again, in its old place.',
+    owed: {
+      heading: 'Owed',
+      pay: 'Pay {{amount}}',
+      paid: '{{amount}} paid. Nothing is owed.',
+      late: 'came back late on {{date}}',
+      before: 'From before, as the library’s books say',
+      till: 'The till of the demo takes no money.',
+      desk: 'It can be paid at any desk.',
+    },
+    messages: {
+      heading: 'Messages',
+      mail: 'by mail, {{time}}',
+      text: 'by text message, {{time}}',
+      call: 'by telephone, {{time}}',
+      letter: 'by letter, {{time}}',
+    },
+    files: {
+      heading: 'Take along',
+      ics: 'Due and collect-by dates, for a calendar (iCalendar)',
+      csv: 'Holds and loans as a table (CSV)',
+      json: 'Everything that is kept of you (JSON)',
+    },
     change: {
       pause: 'pause',
       goOn: 'go on',

@@ -26,6 +26,28 @@ export const card: InOtherWords<typeof english> = {
     cancelYes: 'Aufheben',
     cancelNo: 'Behalten',
     restored: 'Die Vormerkung von {{title}} gilt wieder, an ihrem alten Platz.',
+    owed: {
+      heading: 'Offene Beträge',
+      pay: '{{amount}} zahlen',
+      paid: '{{amount}} sind bezahlt. Nichts ist mehr offen.',
+      late: 'zu spät zurück am {{date}}',
+      before: 'Von früher, laut den Büchern der Bibliothek',
+      till: 'Die Kasse der Demo nimmt kein Geld.',
+      desk: 'Sie können an jeder Theke zahlen.',
+    },
+    messages: {
+      heading: 'Nachrichten',
+      mail: 'per Mail, {{time}}',
+      text: 'per Textnachricht, {{time}}',
+      call: 'per Telefon, {{time}}',
+      letter: 'per Brief, {{time}}',
+    },
+    files: {
+      heading: 'Mitnehmen',
+      ics: 'Fälligkeiten und Abholtage für einen Kalender (iCalendar)',
+      csv: 'Vormerkungen und Ausleihen als Tabelle (CSV)',
+      json: 'Alles, was über Sie gespeichert ist (JSON)',
+    },
     change: {
       pause: 'ruhen lassen',
       goOn: 'fortsetzen',
