@@ -1,0 +1,92 @@
+/** The living demo: a hold followed from the shelf to the hand, by the backroom's clock and desks; run after the others, whose day it changes. */
+import { expect, test, type Page } from '@playwright/test'
+import { noBarriers, signIn } from './steps.ts'
+
+test.setTimeout(240_000)
+
+const TITLE = 'The last keepers of the Sound'
+const clock = (page: Page) => page.getByRole('banner').locator('b')
+/** The clock has come to where it was moved. */
+async function moved(page: Page, press: string): Promise<void> {
+  const before = await clock(page).textContent()
+  await page.getByRole('button', { name: press }).click()
+  await expect(clock(page)).not.toHaveText(before ?? '')
+  await expect(page.getByText(/^moving on/)).toHaveCount(0, { timeout: 100_000 })
+}
+const cardOf = async (page: Page) => {
+  await page.getByRole('link', { name: 'back to the catalogue' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Your card' })).toBeVisible()
+}
+const backroom = async (page: Page) => {
+  await page.getByRole('link', { name: 'Backroom of the demo' }).click()
+  await expect(page.getByRole('region', { name: 'On the road' })).toBeVisible()
+}
+
+test('a hold is fetched, sent, told, lent over the desk, and on the card at each step', async ({ page }) => {
+  await page.goto('/search?q=last+keepers+of+the+sound&at=lanternhill')
+  await page.getByRole('link', { name: TITLE }).click()
+  await page.getByRole('button', { name: /^Hold at/ }).click()
+  const dialog = page.getByRole('dialog', { name: /^Hold: / })
+  await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
+  await signIn(page, '42225', '4722')
+  await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
+  await page.keyboard.press('Escape')
+
+  await backroom(page)
+  await noBarriers(page)
+  await moved(page, 'Until my hold is ready')
+  await page.getByRole('button', { name: 'only my holds' }).click()
+  await expect(page.getByRole('region', { name: 'What happened' })).toContainText(`${TITLE} is ready at`)
+  await expect(page.getByRole('region', { name: 'Messages' })).toContainText(`Ready to collect: ${TITLE}`)
+  await cardOf(page)
+  await expect(page.getByRole('region', { name: 'Ready to collect' })).toContainText(TITLE)
+  await page.getByRole('region', { name: 'Messages' }).getByText(`Ready to collect: ${TITLE}`).click()
+  await expect(page.getByText(/is kept for you until/)).toBeVisible()
+  await noBarriers(page)
+
+  await backroom(page)
+  await page.getByRole('link', { name: 'Desk', exact: true }).click()
+  await page.getByLabel('Branch').click()
+  await page.getByRole('option', { name: 'Lantern Hill' }).click()
+  await expect(page.getByRole('region', { name: 'On the hold shelf' })).toContainText(TITLE)
+  await noBarriers(page)
+  const kept = page.getByRole('row').filter({ hasText: TITLE }).filter({ hasText: '…2225' })
+  await kept.getByRole('button', { name: 'Lend to its reader' }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'is lent until' })).toBeVisible()
+  await cardOf(page)
+  await expect(page.getByRole('region', { name: 'Borrowed' })).toContainText(TITLE)
+  const file = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Take along' }).click()
+  await page.getByRole('menuitem', { name: /iCalendar/ }).click()
+  expect((await file).suggestedFilename()).toBe('card.ics')
+})
+
+test('what nobody collects lapses after its last day and goes to the next; messages are shown as they would have been sent', async ({
+  page,
+}) => {
+  await page.goto('/card')
+  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+  // Something that lapses tomorrow.
+  await signIn(page, '43121', '4821')
+  await backroom(page)
+  await page.getByRole('button', { name: 'only my holds' }).click()
+  const lapsed = page.getByText('The herring road was not collected at Northmole Central and lapses.')
+  for (let day = 0; day < 3 && !(await lapsed.isVisible()); day += 1) await moved(page, '+1 day')
+  await expect(lapsed).toBeVisible()
+  await page.getByRole('link', { name: 'all messages' }).click()
+  await noBarriers(page)
+  const mail = page.getByRole('article').first()
+  await mail.getByRole('button', { name: 'Show as mail' }).click()
+  await expect(mail.locator('iframe').contentFrame().getByText('Pellan Sound Libraries')).toBeVisible()
+})
+
+test('what is owed is paid, and the card may hold again', async ({ page }) => {
+  await page.goto('/card')
+  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+  await signIn(page, '42880', '4788')
+  await expect(page.getByText(/You owe .*; you can’t place holds/)).toBeVisible()
+  await page.getByRole('button', { name: /^Pay / }).click()
+  await expect(page.getByText(/paid\. Nothing is owed\./)).toBeVisible()
+  await expect(page.getByText(/You owe/)).toHaveCount(0)
+  await noBarriers(page)
+})
