@@ -1,0 +1,126 @@
+/** Random histories: readers, desks and days in whatever order; what must always hold is looked at again and again. */
+import { chancesOf } from '@catalex/core/living'
+import { unsoundHolds } from '@catalex/server/circulation'
+import type { DateTime } from 'luxon'
+import { momentFrom, startOf, type Played } from './world.ts'
+
+const PICKUPS = ['ferrygate', 'northmole', 'corrow', 'tarbeck']
+const DESKS = [...PICKUPS, 'saltpan', 'wetherdale']
+
+interface Standing {
+  id: number
+  reference: string
+  readerId: number
+  state: string
+  requested: string
+  controlNumber: string
+}
+
+export interface History {
+  steps: number
+  /** How often each kind of step was taken. */
+  taken: Record<string, number>
+  broken: string[]
+}
+
+/** @param every so many steps everything is looked at; what a step must not do, after each */
+export async function play(played: Played, steps: number, { seed, every }: { seed: string; every: number }): Promise<History> {
+  const random = chancesOf(seed)
+  const pick = <T>(all: readonly T[]): T | undefined => all[Math.floor(random() * all.length)]
+  const { commands, database, readers, cards, titles } = played
+  const barcodes = [...titles.values()].flat()
+  const history: History = { steps, taken: {}, broken: [] }
+  let time: DateTime = startOf(played)
+  const standing = (): Promise<Standing[]> =>
+    database.read<Standing>(
+      `SELECT id, reference, readerId, state, requested, controlNumber FROM holds JOIN holdTargets ON holdId = id
+       WHERE state IN ('waiting', 'paused', 'being fetched', 'in transit', 'ready') AND controlNumber IN (SELECT value FROM json_each($titles))
+       ORDER BY requested, id`,
+      { titles: JSON.stringify([...titles.keys()]) },
+    )
+  let before = await standing()
+  const ended: { reference: string; readerId: number }[] = []
+  const kinds: Record<string, () => Promise<unknown>> = {
+    place: () => commands.placeHold(pick(readers) ?? 0, { records: [pick([...titles.keys()]) ?? ''], barcode: null, pickup: pick(PICKUPS) ?? '', again: true }, null, momentFrom(time)),
+    cancel: async () => {
+      const hold = pick(before)
+      if (hold) ended.push(hold)
+      return hold && commands.cancelHold(hold.readerId, hold.reference, momentFrom(time))
+    },
+    restore: () => {
+      const hold = ended.at(-1)
+      return Promise.resolve(hold && commands.restoreHold(hold.readerId, hold.reference, momentFrom(time)))
+    },
+    pause: () => change({ paused: { until: random() < 0.5 ? null : (time.plus({ days: 3 }).toISODate() ?? '') } }),
+    goOn: () => change({ paused: null }),
+    move: () => change({ pickup: pick(PICKUPS) ?? '' }),
+    checkIn: () => commands.checkIn({ barcode: pick(barcodes) ?? '', branch: pick(DESKS) ?? '' }, momentFrom(time)),
+    checkOut: () => commands.checkOut({ barcode: pick(barcodes) ?? '', card: pick(cards) ?? '' }, momentFrom(time)),
+    missing: () => commands.noteMissing(pick(barcodes) ?? '', momentFrom(time)),
+    renew: async () => {
+      const [loan] = await database.read<{ readerId: number; barcode: string }>("SELECT readerId, barcode FROM loans WHERE readerId IS NOT NULL AND source = 'here' ORDER BY random() LIMIT 1")
+      return loan && commands.renewLoan(loan.readerId, loan.barcode, momentFrom(time))
+    },
+    pay: async () => {
+      const [reader] = await database.read<{ id: number; owed: number }>('SELECT id, owed FROM readers WHERE owed > 0 AND id IN (SELECT value FROM json_each($readers)) LIMIT 1', { readers: JSON.stringify(readers) })
+      return reader && commands.payOwed(reader.id, reader.owed, momentFrom(time))
+    },
+    days: () => {
+      time = time.plus({ hours: 1 + Math.floor(random() * 40) })
+      return commands.followDays(momentFrom(time))
+    },
+  } // prettier-ignore
+  const change = (changes: Parameters<typeof commands.changeHold>[2]): Promise<unknown> => {
+    const hold = pick(before)
+    return Promise.resolve(hold && commands.changeHold(hold.readerId, hold.reference, changes, momentFrom(time)))
+  }
+  const lots = Object.entries({ place: 20, cancel: 5, restore: 1, pause: 4, goOn: 5, move: 5, checkIn: 30, checkOut: 14, missing: 1, renew: 4, pay: 1, days: 6 }).flatMap(([kind, weight]) => Array.from({ length: weight }, () => kind)) // prettier-ignore
+  for (let step = 1; step <= steps && history.broken.length === 0; step += 1) {
+    const kind = pick(lots) ?? 'days'
+    time = time.plus({ seconds: 1 })
+    await kinds[kind]?.()
+    history.taken[kind] = (history.taken[kind] ?? 0) + 1
+    const after = await standing()
+    history.broken.push(...overtaken(before, after).map((fault) => `step ${String(step)}, ${kind}: ${fault}`))
+    if (step % every === 0) history.broken.push(...(await faultsIn(played)).map((fault) => `by step ${String(step)}: ${fault}`))
+    before = after
+  }
+  return history
+}
+
+const PROMISED = ['being fetched', 'in transit', 'ready']
+
+/** Nobody gets a copy while somebody who asked sooner for the same title waits, and goes on waiting. */
+function overtaken(before: readonly Standing[], after: readonly Standing[]): string[] {
+  const was = new Map(before.map((hold) => [hold.id, hold.state]))
+  return after.flatMap((served) => {
+    if (!PROMISED.includes(served.state) || was.get(served.id) !== 'waiting') return []
+    return after
+      .filter((hold) => hold.controlNumber === served.controlNumber && hold.state === 'waiting' && was.get(hold.id) === 'waiting')
+      .filter((hold) => hold.requested < served.requested || (hold.requested === served.requested && hold.id < served.id))
+      .map((hold) => `hold ${String(served.id)} is served before ${String(hold.id)}`)
+  })
+}
+
+/** What must hold at any time; each with the rows that break it. */
+const MUST: Record<string, string> = {
+  'a copy is at a desk and on loan': 'SELECT barcode FROM whereabouts JOIN loans USING (barcode)',
+  'a copy lies at home and is said to be away': 'SELECT barcode FROM whereabouts JOIN copies USING (barcode) WHERE desk = branch AND bound IS NULL AND barcode NOT IN (SELECT barcode FROM holds WHERE barcode IS NOT NULL)',
+  'a copy lies at a desk for nobody': "SELECT barcode FROM whereabouts WHERE bound IS NULL AND barcode NOT IN (SELECT barcode FROM holds WHERE barcode IS NOT NULL AND state = 'ready')",
+  'a copy that is ready lies elsewhere': "SELECT holds.barcode FROM holds JOIN whereabouts ON whereabouts.barcode = holds.barcode WHERE state = 'ready' AND bound IS NOT NULL",
+  'a copy in transit goes nowhere': "SELECT holds.barcode FROM holds JOIN whereabouts ON whereabouts.barcode = holds.barcode WHERE state = 'in transit' AND bound IS NULL",
+  'somebody waits while a copy stands free': "SELECT holds.id FROM holds JOIN holdTargets ON holdId = holds.id JOIN records USING (controlNumber) JOIN copies ON recordId = records.id WHERE state = 'waiting' AND readerId IN (SELECT value FROM json_each($readers)) AND copies.status = 'on shelf' AND copies.barcode NOT IN (SELECT barcode FROM loans) AND copies.barcode NOT IN (SELECT barcode FROM whereabouts) AND copies.barcode NOT IN (SELECT barcode FROM holds WHERE barcode IS NOT NULL)",
+  'charges do not add up': 'SELECT id FROM readers WHERE id IN (SELECT value FROM json_each($readers)) AND owed <> (SELECT coalesce(sum(amount), 0) FROM charges WHERE readerId = readers.id AND paid IS NULL)',
+  'events are out of order': 'SELECT a.id FROM holdEvents a JOIN holdEvents b ON b.holdId = a.holdId AND b.id > a.id AND b.at < a.at LIMIT 5',
+  'nobody was told that a hold lapsed': "SELECT id FROM holds WHERE state = 'lapsed' AND readerId IN (SELECT value FROM json_each($readers)) AND (SELECT count(*) FROM holdEvents WHERE holdId = holds.id AND state = 'ready') > (SELECT count(*) FROM outbox WHERE outbox.readerId = holds.readerId AND message ->> 'notice' = 'ready') AND (SELECT max(id) FROM outbox) < 10000",
+} // prettier-ignore
+
+async function faultsIn({ database, readers }: Played): Promise<string[]> {
+  const faults: string[] = []
+  for await (const { reference, fault } of unsoundHolds(database)) faults.push(`${reference}: ${fault}`)
+  for (const [fault, sql] of Object.entries(MUST)) {
+    const rows = await database.read(sql, sql.includes('$readers') ? { readers: JSON.stringify(readers) } : {})
+    if (rows.length > 0) faults.push(`${fault}: ${JSON.stringify(rows.slice(0, 3))}`)
+  }
+  return faults
+}
