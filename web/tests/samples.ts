@@ -240,6 +240,8 @@ export const card = (more: Partial<Card> = {}): Card => ({
   charges: [],
   till: true,
   messages: [],
+  channels: [],
+  language: null,
   holds: [],
   holdsLimit: 15,
   requests: [],

@@ -44,6 +44,24 @@ const chargeSchema = shape({ title: text, amount: { ...count, description: 'In h
 /** What a reader was told of a hold or a loan. */
 const toldMessageSchema = shape({ reference: text, at: moment, notice: oneOf(NOTICE_KINDS), channel: oneOf(CHANNELS), subject: text, text })
 
+/** A PIN or password as somebody chooses it. */
+const chosenPin = { type: 'string', minLength: 4, maxLength: 60, pattern: '\\S' } as const
+
+export const changePinSchema = looseShape(['pin', 'newPin'], { pin: typed, newPin: chosenPin })
+
+export const askForPinSchema = looseShape(['card'], { card: typed })
+
+export const choosePinSchema = looseShape(['card', 'code', 'newPin'], { card: typed, code: typed, newPin: chosenPin })
+
+/** Languages in which readers are told. */
+export const TOLD_IN = ['en', 'de'] as const
+
+export const changeCardSchema = looseShape([], {
+  notify: oneOf(CHANNELS),
+  language: oneOf(TOLD_IN),
+  homeBranch: { type: 'string', maxLength: 100, description: 'Code of a branch at which one can collect.' },
+})
+
 /** As much as was agreed to: where more or less is owed by now, nothing is paid. */
 export const payOwedSchema = looseShape(['amount'], { amount: { type: 'integer', minimum: 1, maximum: 10_000_000 } })
 
@@ -64,6 +82,8 @@ export const cardSchema = shape({
     ...orNull(toldSchema),
     description: 'How this reader is told, and where: as much of it as its owner needs to know it.',
   },
+  channels: { ...list(toldSchema), description: 'Ways in which this reader can be told, the usual one first.' },
+  language: { ...orNull(oneOf(TOLD_IN)), description: 'In which this reader is told; null for the library’s first.' },
   guardian: { ...nullable('string'), description: 'Whoever answers for a reader who is not of age.' },
   sessions: { ...count, description: 'Places where this reader is signed in, this one among them.' },
   warnings: { ...list(refusalSchema), description: 'What stops this card.' },
@@ -71,6 +91,7 @@ export const cardSchema = shape({
 
 export const sampleCardsSchema = list(shape({ card: text, pin: text, name: text, situation: text }))
 
+export type ChangeCard = FromSchema<typeof changeCardSchema>
 export type SignIn = FromSchema<typeof signInSchema>
 export type SessionInfo = FromSchema<typeof sessionSchema>
 export type Loan = FromSchema<typeof loanSchema>

@@ -1,7 +1,18 @@
 /** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
 import { actAtDeskSchema, actedAtDeskSchema, backroomQuerySchema, backroomSchema, clockSchema, deskQuerySchema, deskViewSchema, moveClockSchema } from '../backroom/index.ts' // prettier-ignore
 import { callNumberSchema } from '../callnumber/index.ts'
-import { cardSchema, loanSchema, payOwedSchema, sampleCardsSchema, sessionSchema, signInSchema } from '../card/index.ts'
+import {
+  askForPinSchema,
+  cardSchema,
+  changeCardSchema,
+  changePinSchema,
+  choosePinSchema,
+  loanSchema,
+  payOwedSchema,
+  sampleCardsSchema,
+  sessionSchema,
+  signInSchema,
+} from '../card/index.ts'
 import { citationsQuerySchema, citationsSchema, mailTitlesSchema } from '../citing/index.ts'
 import { courseSchema, coursesQuerySchema, coursesSchema } from '../courses/index.ts'
 import { displaysQuerySchema, displaysSchema } from '../displays/index.ts'
@@ -96,6 +107,10 @@ export const ENDPOINTS = {
   signOutEverywhere: { summary: 'Sign this reader out here and in every other place', answer: null, status: 204 },
   sampleCards: { summary: 'Cards to try the demo with', answer: sampleCardsSchema, status: 200 },
   card: { summary: 'The reader’s holds, loans and limits', answer: cardSchema, status: 200 },
+  changeCard: { summary: 'Choose how one is told, in which language, and one’s home branch', body: changeCardSchema, answer: cardSchema, status: 200 },
+  changePin: { summary: 'Change the PIN; every other session ends', body: changePinSchema, answer: sessionSchema, status: 200 },
+  askForPin: { summary: 'Have a code for a new PIN sent to the address on file; the answer is the same whatever the card', body: askForPinSchema, answer: null, status: 204 },
+  choosePin: { summary: 'Choose a new PIN with the code that was sent', body: choosePinSchema, answer: null, status: 204 },
   payOwed: { summary: 'Pay what is owed', body: payOwedSchema, answer: cardSchema, status: 200 },
   holdOptions: { summary: 'Each pickup location for a wish: from where, at what cost, or why not', query: holdOptionsQuerySchema, answer: holdOptionsSchema, status: 200 },
   waiting: { summary: 'When a hold in the queue is likely to have its copy', query: waitingQuerySchema, answer: waitingSchema, status: 200 },

@@ -10,6 +10,7 @@ export const PROBLEMS = {
   'body-too-large': 413,
   'sign-in-needed': 401,
   'wrong-card-or-pin': 401,
+  'wrong-pin-code': 401,
   'foreign-request': 403,
   'no-such-address': 404,
   'no-such-title': 404,

@@ -1,6 +1,16 @@
 /** What readers are told of their holds and loans. */
 
-export const NOTICE_KINDS = ['ready', 'due soon', 'overdue', 'recalled', 'recall ended', 'lapsed', 'waits again', 'unfillable'] as const
+export const NOTICE_KINDS = [
+  'ready',
+  'due soon',
+  'overdue',
+  'recalled',
+  'recall ended',
+  'lapsed',
+  'waits again',
+  'unfillable',
+  'pin code',
+] as const
 export type NoticeKind = (typeof NOTICE_KINDS)[number]
 
 export type Notice =
@@ -12,6 +22,8 @@ export type Notice =
   | { kind: 'lapsed'; title: string; why: 'not collected' | 'not wanted' }
   /** The copy set aside was lost; another will come, or none. */
   | { kind: 'waits again' | 'unfillable'; title: string }
+  /** With which a new PIN is chosen. */
+  | { kind: 'pin code'; code: string }
 
 /** A loan is told of so many days before it is due. */
 export const DUE_SOON_DAYS = 3

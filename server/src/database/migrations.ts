@@ -214,6 +214,7 @@ const CIRCULATING = [
   'ALTER TABLE loans ADD COLUMN told TEXT',
   'CREATE INDEX loansDue ON loans(due)',
   'ALTER TABLE readers ADD COLUMN language TEXT',
+  'CREATE TABLE pinCodes (readerId INTEGER PRIMARY KEY REFERENCES readers(id), digest TEXT NOT NULL, sent INTEGER NOT NULL, tries INTEGER NOT NULL DEFAULT 0)',
   'ALTER TABLE outbox ADD COLUMN readerId INTEGER REFERENCES readers(id)',
   'CREATE INDEX outboxOfReader ON outbox(readerId) WHERE readerId IS NOT NULL',
   `CREATE INDEX holdsReady ON holds(collectBy) WHERE state = 'ready'`,

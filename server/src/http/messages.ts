@@ -11,7 +11,7 @@ const HOUR_MINUTES = 60
 const MOST_AN_HOUR = 10
 
 /** Each kind for itself, so many an hour from one address. */
-const limited = () =>
+export const limited = () =>
   rateLimit({
     windowMs: HOUR_MINUTES * 60_000,
     limit: MOST_AN_HOUR,

@@ -1,5 +1,6 @@
 /** Endpoints of a reader: signing in and out, the card. */
 import type { SessionInfo } from '@catalex/contract/card'
+import { cardNumber } from '@catalex/core/card'
 import { isRefusal } from '@catalex/core/holds'
 import type { Request } from 'express'
 import { countReady, momentOf } from '../circulation/index.ts'
@@ -7,6 +8,7 @@ import { cardOf } from '../presenting/index.ts'
 import { sampleCards, type Reader } from '../readers/index.ts'
 import { addressOf, type Bind } from './bind.ts'
 import type { Context } from './context.ts'
+import { limited } from './messages.ts'
 import { HttpProblem } from './problems.ts'
 import { beginSession, endSession, leaveNothingBehind, mustBeReader, readerIdOf, readerOf, slowSignIn } from './sessions.ts'
 
@@ -57,6 +59,52 @@ export function bindReaders(bind: Bind, { database, libraries, commands, clock, 
   const cardFor = async (request: Request) =>
     cardOf(database, libraries, await mustBeReader(database, request), momentOf(clock.now()), demo)
   bind('card', ({ request }) => cardFor(request))
+  bind('changeCard', async ({ request, body }) => {
+    const changed = await commands.changeCard(readerIdOf(request), body)
+    return isRefusal(changed) ? changed : cardFor(request)
+  })
+  bind(
+    'changePin',
+    async ({ request, body: { pin, newPin } }) => {
+      const { card } = await mustBeReader(database, request)
+      const client = addressOf(request)
+      const reader = await signingIn.with({ card, pin, client, now: machine.now().toMillis() })
+      if (typeof reader === 'number') throw new HttpProblem('too-many-tries', { minutes: Math.ceil(reader / 60_000) })
+      if (reader === null) throw new HttpProblem('wrong-card-or-pin')
+      await commands.setPin(reader.id, await signingIn.stretched(newPin, client))
+      // Whoever knew the old one is out; this window goes on.
+      const { idle = libraries.idleMs('usual'), cookie } = request.session
+      await sessions.endAllOf(reader.id)
+      await beginSession(request, reader, idle, cookie.maxAge != null)
+      return sessionInfo(reader, request)
+    },
+    [slowSignIn()],
+  )
+  bind(
+    'askForPin',
+    ({ body }) => {
+      const card = cardNumber(body.card, libraries.cards)
+      // Nobody waits for it, lest the wait tell which cards there are.
+      if (card !== null)
+        commands.sendPinCode(card, momentOf(clock.now()), machine.now().toMillis()).catch((error: unknown) => {
+          log.error(error)
+        })
+      return Promise.resolve(undefined)
+    },
+    [limited()],
+  )
+  bind(
+    'choosePin',
+    async ({ request, body: { card, code, newPin } }) => {
+      const number = cardNumber(card, libraries.cards)
+      const readerId = number === null ? null : await commands.takePinCode(number, code, machine.now().toMillis())
+      if (readerId === null) throw new HttpProblem('wrong-pin-code')
+      await commands.setPin(readerId, await signingIn.stretched(newPin, addressOf(request)))
+      await sessions.endAllOf(readerId)
+      return undefined
+    },
+    [slowSignIn()],
+  )
   bind('payOwed', async ({ request, body: { amount } }) => {
     const readerId = readerIdOf(request)
     if (!demo) throw new HttpProblem('no-such-address')

@@ -9,7 +9,7 @@ import { accountOf, chargesOf, renewalsOf, type Moment } from '../circulation/in
 import type { Queryable, Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { isNotice, keptMessages } from '../standins/index.ts'
-import { countSessions, toldBy, type Reader } from '../readers/index.ts'
+import { channelsOf, countSessions, toldBy, type Reader } from '../readers/index.ts'
 import { requestsOf } from '../requests/index.ts'
 
 interface HoldRow {
@@ -125,14 +125,18 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     owed: reader.owed,
     charges,
     till,
+    // A code is for the address on file alone.
     messages: messages
       .filter(isNotice)
+      .filter(({ notice }) => notice !== 'pin code')
       .map(({ reference, at: sent, notice, channel, subject, text }) => ({ reference, at: sent, notice, channel, subject, text })),
     holdsLimit: account.holdsLimit,
     requests,
     holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
     loans,
     told: reader.notify && toldBy(reader, reader.notify),
+    channels: channelsOf(reader).map((channel) => toldBy(reader, channel)),
+    language: reader.language,
     guardian: reader.guardian,
     sessions,
     warnings: stopped ? [stopped] : [],

@@ -11,6 +11,8 @@ import { READERS, SAMPLE_CARDS } from './tables.ts'
 export { dropOldFailures, forgetFailedSignIns, noteFailedSignIn } from './failures.ts'
 export { addOwed, readerByCard, readerById, readersByCard, type Reader } from './reader.ts'
 export * from './sessions.ts'
+export { dropOldPinCodes, keepPinCode, newPinCode, setPin, takePinCode } from './newPin.ts'
+export { changeReader } from './settings.ts'
 export { SigningIn } from './signingIn.ts'
 export { channelsOf, toldBy } from './told.ts'
 

@@ -51,6 +51,11 @@ export class SigningIn {
     return card === null ? null : this.turns.take(client, () => this.tried(card, pin, now))
   }
 
+  /** A PIN as it is kept, made in turn with those that are looked at. */
+  stretched(pin: string, client: string): Promise<string> {
+    return this.turns.take(client, () => hashPin(pin.trim()))
+  }
+
   private async tried(card: string, pin: string, now: number): Promise<Reader | number | null> {
     const found = await this.database.query((use) => use(READERS).findOne({ where: { card }, raw: true }))
     const failures = found ? await failuresOf(this.database, card) : (this.unknown.get(card) ?? NO_FAILURES)

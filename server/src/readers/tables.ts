@@ -1,7 +1,10 @@
 /** What is kept of readers: who they are, their sessions, and the cards that the demo shows. */
+import { TOLD_IN } from '@catalex/contract/card'
 import { CHANNELS, type Channel } from '@catalex/core/card'
 import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model } from 'sequelize'
 import { table } from '../database/index.ts'
+
+type ToldIn = (typeof TOLD_IN)[number]
 
 export interface ReaderModel extends Model<InferAttributes<ReaderModel>, InferCreationAttributes<ReaderModel>> {
   id: CreationOptional<number>
@@ -22,7 +25,7 @@ export interface ReaderModel extends Model<InferAttributes<ReaderModel>, InferCr
   /** Whoever answers for a reader who is not of age. */
   guardian: CreationOptional<string | null>
   /** ISO 639-1, in which they are told; null for the library's first. */
-  language: CreationOptional<string | null>
+  language: CreationOptional<ToldIn | null>
 }
 
 const ISO_DATE = { is: /^\d{4}-\d{2}-\d{2}$/ }
@@ -41,7 +44,7 @@ export const READERS = table<ReaderModel>('readers', {
   telephone: { type: DataTypes.TEXT },
   notify: { type: DataTypes.TEXT, validate: { isIn: [[...CHANNELS]] } },
   guardian: { type: DataTypes.TEXT },
-  language: { type: DataTypes.TEXT },
+  language: { type: DataTypes.TEXT, validate: { isIn: [[...TOLD_IN]] } },
 })
 
 export interface SessionModel extends Model<InferAttributes<SessionModel>, InferCreationAttributes<SessionModel>> {

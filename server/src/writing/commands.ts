@@ -2,7 +2,7 @@
  * Every change that a running server makes, by name. They run one after the other, each in a transaction of its own:
  * in this thread, or in one that does nothing else, so that no change waits for a search.
  */
-import type { Loan } from '@catalex/contract/card'
+import type { ChangeCard, Loan } from '@catalex/contract/card'
 import type { ChangeHold, Hold, PlaceHold } from '@catalex/contract/holds'
 import type { Refusal } from '@catalex/core/holds'
 import {
@@ -34,7 +34,14 @@ import { changeList, changeSatchel, removeSearch, keepSearch, makeList, noteSear
 import { makeRequest, purgeRequests, withdrawRequest } from '../requests/index.ts'
 import { dropNotices, keepMail, keepMessage, type Mail } from '../standins/index.ts'
 import { holdById, loansOf } from '../presenting/index.ts'
+import { tell } from '../notices/index.ts'
 import {
+  changeReader,
+  dropOldPinCodes,
+  keepPinCode,
+  newPinCode,
+  setPin,
+  takePinCode,
   dropIdleSessions,
   dropOldFailures,
   endSession,
@@ -119,6 +126,20 @@ export function commandsOn(database: Database, libraries: Libraries) {
       database.write((write) => noteSearchSeen(write, readerId, code, at.now)),
     removeSearch: (readerId: number, code: string): Promise<KeptSearches | null> =>
       database.write((write) => removeSearch(write, readerId, code)),
+    changeCard: (readerId: number, changes: ChangeCard) =>
+      database.write(async (write): Promise<Refusal | { changed: true }> => {
+        const reader = await readerById(write, readerId)
+        return (reader && (await changeReader(write, libraries, reader, changes))) ?? { changed: true }
+      }),
+    /** @param now milliseconds since 1970, by the machine's clock, by which codes live */
+    sendPinCode: (card: string, at: Moment, now: number) =>
+      database.write(async (write) => {
+        const code = newPinCode()
+        const reader = await keepPinCode(write, card, code, now)
+        if (reader) await tell(write, libraries, { readerId: reader.id }, { kind: 'pin code', code }, at.now)
+      }),
+    takePinCode: (card: string, code: string, now: number) => database.write((write) => takePinCode(write, card, code, now)),
+    setPin: (readerId: number, pinHash: string) => database.write((write) => setPin(write, readerId, pinHash)),
     keepMail: (mail: Mail, at: string) => database.write((write) => keepMail(write, mail, at)),
     keepMessage: (message: SendMessage, at: string) => database.write((write) => keepMessage(write, message, at)),
     keepSession: (session: KeptSession) => database.write((write) => keepSession(write, session)),
@@ -135,6 +156,7 @@ export function commandsOn(database: Database, libraries: Libraries) {
       database.write(async (write) => {
         await dropIdleSessions(write, now)
         await dropOldFailures(write, now)
+        await dropOldPinCodes(write, now)
         await purgeRequests(write, libraries.endedHoldDays, at)
         await dropNotices(write, new Date(Date.parse(at.now) - libraries.endedHoldDays * DAY_MS).toISOString())
         return purge(write, libraries.endedHoldDays, at)

@@ -7,7 +7,7 @@ import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import { useMutation, useQuery } from '@tanstack/react-query'
-import type { ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { formInWords } from '../holds/formInWords.ts'
@@ -28,6 +28,7 @@ import { HoldActions } from './HoldActions.tsx'
 import { LoanItem } from './LoanItem.tsx'
 import { Owed } from './Owed.tsx'
 import { RenewAll } from './RenewAll.tsx'
+import SettingsDialog from './SettingsDialog.tsx'
 import { Told } from './Told.tsx'
 import { TitleLink } from './TitleLink.tsx'
 import styles from './card.module.css'
@@ -86,6 +87,7 @@ function CardHead({ card }: { card: Card }) {
       <Link to={links.lists} data-screen>
         {t('lists.heading')}
       </Link>
+      <Settings card={card} />
       <CardFiles />
       <Everywhere sessions={card.sessions} />
     </div>
@@ -154,6 +156,32 @@ function CardView({ card }: { card: Card }) {
           {card.messages.length > 0 && <Told messages={card.messages} />}
         </div>
       </div>
+    </>
+  )
+}
+
+function Settings({ card }: { card: Card }) {
+  const { t } = useTranslation()
+  const [open, setOpen] = useState(false)
+  return (
+    <>
+      <Button
+        size="small"
+        data-screen
+        onClick={() => {
+          setOpen(true)
+        }}
+      >
+        {t('card.settings.open')}
+      </Button>
+      {open && (
+        <SettingsDialog
+          card={card}
+          onClose={() => {
+            setOpen(false)
+          }}
+        />
+      )}
     </>
   )
 }

@@ -24,6 +24,7 @@ import { useBackCloses } from '../shared/useBackCloses.ts'
 import { isTerminal } from '../shared/session/terminal.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { NewPin } from './NewPin.tsx'
 import styles from './card.module.css'
 
 const isRefused = (error: unknown): boolean => error instanceof ApiProblem && error.problem.type === problemType('wrong-card-or-pin')
@@ -42,7 +43,11 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
   const cards = all.cards ?? USUAL_CARDS_SHOWN
   const terminal = isTerminal()
   const [error, setError] = useState<unknown>(null)
-  const { register, handleSubmit, setValue, setFocus, formState } = useForm<Given>({ defaultValues: { card: '', pin: '', stay: false } })
+  const [forgotten, setForgotten] = useState(false)
+  const [chosen, setChosen] = useState(false)
+  const { register, handleSubmit, setValue, setFocus, getValues, formState } = useForm<Given>({
+    defaultValues: { card: '', pin: '', stay: false },
+  })
   const submit = handleSubmit(async ({ card, pin, stay }) => {
     try {
       await signIn({ card, pin, visit: terminal ? 'terminal' : stay ? 'stay' : 'usual' })
@@ -64,47 +69,69 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
   return (
     <Dialog open onClose={cancel} aria-labelledby="sign-in-heading" maxWidth="sm" fullWidth>
       <DialogHead id="sign-in-heading" title={t('signIn.heading')} onClose={cancel} />
-      <form onSubmit={(event) => void submit(event)} className={styles.signIn} noValidate>
-        {ended && (
-          <Alert severity="info" icon={false}>
-            {t('signIn.ended')}
-          </Alert>
-        )}
-        {error !== null && <Trouble error={error} />}
-        <TextField
-          {...register('card', { required: true })}
-          label={t('signIn.card')}
-          error={wrong || formState.errors.card !== undefined}
-          helperText={formState.errors.card ? t('signIn.cardNeeded') : cardHelp(t, cards)}
-          autoFocus
-          autoComplete="username"
-          slotProps={{ inputLabel: { shrink: true } }}
+      {forgotten ? (
+        <NewPin
+          card={getValues('card')}
+          onDone={(isSet) => {
+            setForgotten(false)
+            setChosen(isSet)
+            setError(null)
+          }}
         />
-        <TextField
-          {...register('pin', { required: true })}
-          label={t(cards.secret === 'password' ? 'signIn.password' : 'signIn.pin')}
-          error={wrong || formState.errors.pin !== undefined}
-          helperText={formState.errors.pin ? t('signIn.pinNeeded') : undefined}
-          type="password"
-          autoComplete="current-password"
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        {!terminal && (
-          <FormControlLabel
-            control={<Checkbox size="small" {...register('stay')} />}
-            label={
-              <>
-                {t('signIn.stay')} <span className={styles.soft}>{t('signIn.stayHelp')}</span>
-              </>
-            }
+      ) : (
+        <form onSubmit={(event) => void submit(event)} className={styles.signIn} noValidate>
+          {chosen && <Alert severity="success">{t('signIn.newPin.done')}</Alert>}
+          {ended && (
+            <Alert severity="info" icon={false}>
+              {t('signIn.ended')}
+            </Alert>
+          )}
+          {error !== null && <Trouble error={error} />}
+          <TextField
+            {...register('card', { required: true })}
+            label={t('signIn.card')}
+            error={wrong || formState.errors.card !== undefined}
+            helperText={formState.errors.card ? t('signIn.cardNeeded') : cardHelp(t, cards)}
+            autoFocus
+            autoComplete="username"
+            slotProps={{ inputLabel: { shrink: true } }}
           />
-        )}
-        <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
-          {t('signIn.submit')}
-        </Button>
-        <p className={styles.soft}>{t('signIn.forgot')}</p>
-      </form>
-      {demo && (
+          <TextField
+            {...register('pin', { required: true })}
+            label={t(cards.secret === 'password' ? 'signIn.password' : 'signIn.pin')}
+            error={wrong || formState.errors.pin !== undefined}
+            helperText={formState.errors.pin ? t('signIn.pinNeeded') : undefined}
+            type="password"
+            autoComplete="current-password"
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          {!terminal && (
+            <FormControlLabel
+              control={<Checkbox size="small" {...register('stay')} />}
+              label={
+                <>
+                  {t('signIn.stay')} <span className={styles.soft}>{t('signIn.stayHelp')}</span>
+                </>
+              }
+            />
+          )}
+          <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
+            {t('signIn.submit')}
+          </Button>
+          <p className={styles.soft}>
+            {t('signIn.forgot')}{' '}
+            <Button
+              size="small"
+              onClick={() => {
+                setForgotten(true)
+              }}
+            >
+              {t('signIn.newPin.open')}
+            </Button>
+          </p>
+        </form>
+      )}
+      {demo && !forgotten && (
         <Samples
           onChoose={(card, pin) => {
             setValue('card', card)

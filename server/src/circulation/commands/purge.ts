@@ -16,6 +16,8 @@ export async function purge(write: Write, endedHoldDays: number, { now }: Moment
   const ids = JSON.stringify(ended.map(({ id }) => id))
   await write.run('DELETE FROM requestKeys WHERE holdId IN (SELECT value FROM json_each($ids))', { ids })
   await write.run('UPDATE holds SET readerId = NULL, note = NULL WHERE id IN (SELECT value FROM json_each($ids))', { ids })
+  // What was paid is settled.
+  await write.run('DELETE FROM charges WHERE paid < $before', { before: before(endedHoldDays) })
   return ended.length === AT_ONCE
 }
 

@@ -34,6 +34,10 @@ export const english = {
     subject: 'We can’t bring it: {{title}}',
     text: 'No copy of "{{title}}" is left that could come to you, so your hold has ended. It can be asked for from outside, or suggested for purchase: a desk helps with both.',
   },
+  'pin code': {
+    subject: 'Code for a new PIN',
+    text: 'Your code is {{code}}. It is good for half an hour, once. If you did not ask for it, leave it be: your PIN stays as it is.',
+  },
   greeting: 'Hello {{name}},',
   from: '{{library}}',
 }

@@ -8,7 +8,7 @@ export const german: NoticeTexts = {
   },
   'due soon': {
     subject: 'Bald fällig: {{title}}',
-    text: '„{{title}}“ ist am {{date}} fällig. Wenn niemand darauf wartet, können Sie auf Ihrer Karte verlängern, oder Sie geben es in einer der Bibliotheken zurück.',
+    text: '„{{title}}“ ist am {{date}} fällig. Wenn niemand darauf wartet, können Sie auf Ihrem Konto verlängern, oder Sie geben es in einer der Bibliotheken zurück.',
   },
   overdue: {
     subject: 'Überfällig: {{title}}',
@@ -35,6 +35,10 @@ export const german: NoticeTexts = {
   unfillable: {
     subject: 'Leider nicht möglich: {{title}}',
     text: 'Von „{{title}}“ gibt es kein Exemplar mehr, das zu Ihnen kommen könnte; Ihre Vormerkung ist beendet. Wir können es von außerhalb erbitten oder zum Kauf vorschlagen: Sprechen Sie uns an.',
+  },
+  'pin code': {
+    subject: 'Code für eine neue Geheimzahl',
+    text: 'Ihr Code ist {{code}}. Er gilt eine halbe Stunde und einmal. Wenn Sie ihn nicht verlangt haben, tun Sie nichts: Ihre Geheimzahl bleibt, wie sie ist.',
   },
   greeting: 'Guten Tag {{name}},',
   from: '{{library}}',

@@ -196,6 +196,7 @@ export const later = {
       PIN: 'Card number and PIN don’t match. A card number looks like {{looks}}. Any desk can give you a new PIN.',
       password: 'Card number and password don’t match. A card number looks like {{looks}}. Any desk can give you a new password.',
     },
+    'wrong-pin-code': 'That is not the code, or it is too old. Have another one sent, or ask at a desk.',
     'foreign-request': 'The request did not come from a page of this catalogue. Load the page again and repeat what you did.',
     'no-such-address': 'There is nothing at this address.',
     'no-such-title': 'The catalogue has no title at this address. Search for it by its title or number.',

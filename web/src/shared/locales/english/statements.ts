@@ -61,7 +61,7 @@ export const statements = {
     },
     card: {
       heading: 'Your card',
-      text: 'The library knows what you have out and what you hold, because it has to. What you have returned is not kept. An ended hold is shown for some weeks and then forgotten. What you ask for beside holds stays until you withdraw it; how late things come back is counted without names.',
+      text: 'The library knows what you have out and what you hold, because it has to. What you have returned is not kept. An ended hold, and what you were told of it, is shown for some weeks and then forgotten. You can take along everything that is kept of you. What you ask for beside holds stays until you withdraw it; how late things come back is counted without names.',
     },
     gathered: {
       heading: 'What you gather',

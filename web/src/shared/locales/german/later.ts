@@ -203,6 +203,7 @@ export const later: InOtherWords<typeof english> = {
       password:
         'Ausweisnummer und Passwort passen nicht zusammen. Eine Ausweisnummer sieht so aus: {{looks}}. An jeder Theke bekommen Sie ein neues Passwort.',
     },
+    'wrong-pin-code': 'Das ist nicht der Code, oder er ist zu alt. Lassen Sie sich einen neuen schicken, oder fragen Sie an einer Theke.',
     'foreign-request': 'Die Anfrage kam nicht von einer Seite dieses Katalogs. Laden Sie die Seite neu und wiederholen Sie, was Sie taten.',
     'no-such-address': 'Unter dieser Adresse gibt es nichts.',
     'no-such-title': 'Unter dieser Adresse hat der Katalog keinen Titel. Suchen Sie nach Titel oder Nummer.',

@@ -120,7 +120,7 @@ export const ways: InOtherWords<typeof english> = {
     'others-wait_other': '{{count}} andere warten darauf. Geben Sie es rechtzeitig zurück.',
     'not-recalled': 'Dafür lässt sich keine Ausleihe mehr zurückrufen. Merken Sie ohne das vor.',
     'no-such-copy': 'Kein Exemplar hat diesen Strichcode. Tippen Sie ihn ein, wie er auf dem Exemplar steht.',
-    'no-such-card': 'Keine Karte hat diese Nummer. Tippen Sie sie ein, wie sie auf der Karte steht.',
+    'no-such-card': 'Kein Ausweis hat diese Nummer. Tippen Sie sie ein, wie sie auf dem Ausweis steht.',
     'not-lent': 'Keine Regel verleiht dieses Exemplar an diese Person. Es lässt sich vor Ort lesen.',
     'lent-already': 'Dieses Exemplar ist schon ausgeliehen. Nehmen Sie es erst zurück.',
     'kept-for-another': 'Dieses Exemplar liegt für jemand anderen bereit. Eine eigene Vormerkung kommt an die Reihe.',

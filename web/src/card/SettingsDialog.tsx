@@ -1,0 +1,84 @@
+/** What a reader chooses for the card: how to be told, the home branch, the PIN. */
+import type { Card, ChangeCard } from '@catalex/contract/card'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useTranslation } from 'react-i18next'
+import { call } from '../shared/api.ts'
+import { useNotice } from '../shared/notices.tsx'
+import { usePlaces } from '../shared/places.tsx'
+import { useSession } from '../shared/session/session.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
+import { ChangeDialog } from './ChangeDialog.tsx'
+import styles from './card.module.css'
+
+const LANGUAGES = ['en', 'de'] as const
+
+export default function SettingsDialog({ card, onClose }: { card: Card; onClose(): void }) {
+  const { t } = useTranslation()
+  const { shelved } = usePlaces()
+  const { asReader } = useSession()
+  const client = useQueryClient()
+  const notify = useNotice()
+  const [changes, setChanges] = useState<ChangeCard>({})
+  const change = useMutation({ mutationFn: () => asReader(() => call('changeCard', { body: changes })) })
+  const save = async () => {
+    const done = await change.mutateAsync().catch(() => null)
+    if (done === null) return
+    await Promise.all([client.invalidateQueries({ queryKey: ['card'] }), client.invalidateQueries({ queryKey: ['session'] })])
+    onClose()
+    notify(t('card.settings.saved'))
+  }
+  const language = changes.language ?? card.language
+  return (
+    <ChangeDialog title={t('card.settings.heading')} press={t('card.settings.save')} change={change} onPress={() => void save()} onClose={onClose}>
+      {card.channels.length > 0 && (
+        <TextField select size="small" label={t('card.settings.told')} value={changes.notify ?? card.channels[0]?.channel ?? ''} onChange={({ target }) => { setChanges({ ...changes, notify: target.value as ChangeCard['notify'] }) }}>
+          {card.channels.map(({ channel, to }) => (
+            <MenuItem key={channel} value={channel}>{t(`card.told.${channel}`, { to: to ?? t('card.onFile') })}</MenuItem>
+          ))}
+        </TextField>
+      )}
+      <TextField select size="small" label={t('card.settings.language')} value={language ?? ''} onChange={({ target }) => { setChanges({ ...changes, language: target.value as 'en' | 'de' }) }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+        {language === null && <MenuItem value="">{t('card.settings.libraries')}</MenuItem>}
+        {LANGUAGES.map((one) => (
+          <MenuItem key={one} value={one}>{t(`card.settings.languages.${one}`)}</MenuItem>
+        ))}
+      </TextField>
+      <TextField select size="small" label={t('card.settings.home')} helperText={t('card.settings.homeSaid')} value={changes.homeBranch ?? card.homeBranch} onChange={({ target }) => { setChanges({ ...changes, homeBranch: target.value }) }}>
+        {shelved.filter(({ code, pickups }) => pickups.length > 0 || code === card.homeBranch).map(({ code, name }) => (
+          <MenuItem key={code} value={code}>{name}</MenuItem>
+        ))}
+      </TextField>
+      <ChangePin />
+    </ChangeDialog>
+  )
+} // prettier-ignore
+
+function ChangePin() {
+  const { t } = useTranslation()
+  const client = useQueryClient()
+  const notify = useNotice()
+  const [pin, setPin] = useState('')
+  const [newPin, setNewPin] = useState('')
+  const change = useMutation({ mutationFn: () => call('changePin', { body: { pin, newPin } }) })
+  const set = async () => {
+    const done = await change.mutateAsync().catch(() => null)
+    if (done === null) return
+    // The session that goes on has another token.
+    await client.invalidateQueries({ queryKey: ['session'] })
+    setPin('')
+    setNewPin('')
+    notify(t('card.settings.pinChanged'))
+  }
+  return (
+    <section className={styles.newPin} aria-label={t('card.settings.pin')}>
+      <TextField size="small" type="password" label={t('card.settings.old')} value={pin} onChange={({ target }) => { setPin(target.value) }} autoComplete="current-password" />
+      <TextField size="small" type="password" label={t('card.settings.new')} helperText={t('card.settings.newSaid')} value={newPin} onChange={({ target }) => { setNewPin(target.value) }} autoComplete="new-password" />
+      {change.error && <Trouble error={change.error} />}
+      <Button variant="outlined" disabled={change.isPending} onClick={() => void set()}>{t('card.settings.pin')}</Button>
+    </section>
+  )
+} // prettier-ignore
