@@ -18,9 +18,6 @@ test('the main views', async ({ page }) => {
   await page.goto('/search?q=five+lights&in=ferrygate')
   await page.getByText('Try one of these').waitFor()
   await take(page, 'search-empty')
-  await page.goto('/builder?q=title+all+%22winter+watch%22+or+subject+any+%22lighthouses+pilotage%22')
-  await page.getByRole('button', { name: /^Show [1-9]/ }).waitFor()
-  await take(page, 'builder')
   await page.goto('/browse/subject?from=harb')
   await page.getByText('see also').waitFor()
   await take(page, 'browse')
@@ -31,9 +28,6 @@ test('the main views', async ({ page }) => {
   await page.getByRole('link', { name: 'The last keepers of the Sound' }).click()
   await page.getByRole('heading', { name: 'Copies' }).waitFor()
   await take(page, 'title')
-  await page.emulateMedia({ media: 'print' })
-  await take(page, 'title-printed')
-  await page.emulateMedia({ media: 'screen' })
   await page.goto('/search?q=harbour+quarterly&as=journal&at=cope')
   await page
     .getByRole('link', { name: /^Harbour quarterly/ })
@@ -106,4 +100,23 @@ test('what has been gathered', async ({ page }) => {
   await page.getByRole('button', { name: 'Share by a link' }).click()
   await page.getByRole('button', { name: 'Withdraw the link' }).waitFor()
   await take(page, 'list')
+})
+
+// Last, since it moves the day.
+test('the backroom', async ({ page }) => {
+  test.setTimeout(180_000)
+  await page.goto('/card')
+  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+  await signIn(page, '42117', '4711')
+  await page.getByRole('link', { name: 'Backroom of the demo' }).click()
+  for (let hour = 0; hour < 2; hour += 1) {
+    const before = await page.getByRole('banner').locator('b').textContent()
+    await page.getByRole('button', { name: '+1 hour' }).click()
+    await page.waitForFunction((time) => document.querySelector('header b')?.textContent !== time, before)
+    await page.getByText('runs as clocks do').waitFor({ timeout: 90_000 })
+  }
+  await page.screenshot({ path: `${folder}/backroom.png` })
+  await page.goto('/backroom/desk?branch=northmole')
+  await page.getByRole('row').nth(1).waitFor()
+  await page.screenshot({ path: `${folder}/desk.png` })
 })

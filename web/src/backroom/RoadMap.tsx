@@ -6,7 +6,7 @@ import { Unseen } from '../ui/Unseen.tsx'
 import { routesOf, type DrawnRoute } from './roads.ts'
 import styles from './backroom.module.css'
 
-const WIDTH = 840
+const WIDTH = 920
 const ROW = 64
 const TOP = 34
 const BOTTOM = 40
@@ -63,7 +63,7 @@ type Drawn = DrawnRoute & { y: number; side: number; colour: string }
 /** Vans that are nearer to each other are drawn as one. */
 const VAN = 80
 const FIRST = 96
-const LAST = 352
+const LAST = 366
 
 /** Where a stop lies: along the line, away from the middle. */
 function stopAt({ stops, side, y }: Drawn, i: number, middle: Point): Point {
@@ -85,11 +85,7 @@ function Line({ middle, waits, nameOf, ...route }: Drawn & { middle: Point; wait
         return (
           <g key={stop}>
             <circle cx={x} cy={y} r={6} className={styles.call} />
-            <text
-              x={x + (i === route.stops.length - 1 && i > 0 ? route.side * 40 : 0)}
-              y={y + (i % 2 === 0 ? -13 : 23)}
-              textAnchor={i === route.stops.length - 1 && i > 0 ? (route.side > 0 ? 'end' : 'start') : 'middle'}
-              className={styles.callName}>
+            <text x={x} y={y + (i % 2 === 0 ? -13 : 23)} textAnchor="middle" className={styles.callName}>
               {nameOf(stop)}
               {(waits.get(stop) ?? 0) > 0 && <tspan className={styles.waitsAt}> +{waits.get(stop)}</tspan>}
             </text>

@@ -42,7 +42,7 @@ export function NewPin({ card: typed, onDone }: { card: string; onDone(isSet: bo
       <TextField label={t('signIn.card')} value={card} onChange={({ target }) => { setCard(target.value) }} disabled={ask.isSuccess} autoFocus autoComplete="username" slotProps={SHRUNK} />
       {ask.isSuccess && (
         <>
-          <Alert severity="info">{t('signIn.newPin.sent')}</Alert>
+          <Alert severity="info" icon={false}>{t('signIn.newPin.sent')}</Alert>
           <TextField label={t('signIn.newPin.code')} value={code} onChange={({ target }) => { setCode(target.value) }} autoFocus autoComplete="one-time-code" slotProps={SHRUNK} />
           <TextField label={t('signIn.newPin.choose')} value={newPin} onChange={({ target }) => { setNewPin(target.value) }} type="password" autoComplete="new-password" slotProps={SHRUNK} />
         </>

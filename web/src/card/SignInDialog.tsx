@@ -80,7 +80,11 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
         />
       ) : (
         <form onSubmit={(event) => void submit(event)} className={styles.signIn} noValidate>
-          {chosen && <Alert severity="success">{t('signIn.newPin.done')}</Alert>}
+          {chosen && (
+            <Alert severity="success" icon={false}>
+              {t('signIn.newPin.done')}
+            </Alert>
+          )}
           {ended && (
             <Alert severity="info" icon={false}>
               {t('signIn.ended')}

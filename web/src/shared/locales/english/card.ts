@@ -59,7 +59,7 @@ export const card = {
       pin: 'Change the PIN',
       old: 'PIN so far',
       new: 'New PIN',
-      newSaid: 'Four signs or more. Every other place where you are signed in is signed out.',
+      newSaid: 'Four characters or more. Every other place where you are signed in is signed out.',
       pinChanged: 'Your PIN is changed.',
     },
     change: {
