@@ -5,6 +5,7 @@ import { isPromising, type Refusal } from '@catalex/core/holds'
 import { dueAfter, lengthOf, loanRuleFor } from '@catalex/core/loans'
 import type { Borrower } from '@catalex/core/policies'
 import { DateTime } from 'luxon'
+import { setCopyStatuses } from '../../catalogue/index.ts'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, readerByCard } from '../../readers/index.ts'
@@ -59,6 +60,8 @@ export async function lend(
   const rule = loanRuleFor(libraries.loanRules, borrower, copy)
   if (!rule) return { code: 'not-lent' }
   if (promised) await collect(write, libraries, promised, at)
+  // Whatever was said of it, it is in somebody's hands.
+  if (copy.stored.status !== 'on shelf') await setCopyStatuses(write, [{ barcode, status: 'on shelf', statusText: null }])
   const due = dueAfter(lengthOf(rule), DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
   const pieces = await whereaboutsOf(write, barcode, promised !== undefined && promised.wantedBarcode === null)
   for (const { barcode: piece } of pieces) {

@@ -42,8 +42,12 @@ export async function loadLoans(write: Write, readers: ReadonlyMap<string, Reade
     await write
       .use(LOANS)
       .bulkCreate(changed.slice(at, at + AT_ONCE), { updateOnDuplicate: ['readerId', 'due', 'renewals', 'recalledFrom', 'recalledFor'] })
+  await leaveDesks(write)
   return faults
 }
+
+/** What somebody has borrowed lies at no desk any more, whatever was known of it. */
+export const leaveDesks = (write: Write): Promise<void> => write.run('DELETE FROM whereabouts WHERE barcode IN (SELECT barcode FROM loans)')
 
 const AT_ONCE = 2000
 
