@@ -24,7 +24,7 @@ export function Foot(props: { 'aria-label': string }) {
         <Link to={links.ask('feedback', here)}>{t('foot.feedback')}</Link>
         <Link to={links.privacy}>{t('foot.privacy')}</Link>
         <Link to={links.accessibility}>{t('foot.accessibility')}</Link>
-        {demo && <Link to="/backroom">{t('foot.backroom')}</Link>}
+        {demo && <Link to={links.backroom()}>{t('foot.backroom')}</Link>}
         <OtherLanguage />
       </nav>
     </footer>

@@ -3,6 +3,7 @@ import Skeleton from '@mui/material/Skeleton'
 import { useTranslation } from 'react-i18next'
 import { Link, NavLink, Route, Routes } from 'react-router'
 import { useArrival } from '../shared/focus/useArrival.ts'
+import { useLinks } from '../shared/links.ts'
 import { Trouble } from '../ui/Trouble.tsx'
 import { ClockBar } from './ClockBar.tsx'
 import { DeskPage } from './DeskPage.tsx'
@@ -14,12 +15,13 @@ import styles from './backroom.module.css'
 export default function BackroomPage() {
   const { t } = useTranslation()
   const { data, error, refetch } = useBackroom()
+  const links = useLinks()
   const heading = useArrival('backroom', t('backroom.heading'))
   return (
     <>
       <header className={styles.head} data-screen>
         <div className={styles.bar}>
-          <Link to="/" className={styles.wordmark}>
+          <Link to={links.home} className={styles.wordmark}>
             <img src="/icon.svg" alt="" width="22" height="22" />
             Catalex
           </Link>
@@ -27,12 +29,12 @@ export default function BackroomPage() {
             {t('backroom.heading')}
           </h1>
           <nav aria-label={t('backroom.nav')}>
-            <NavLink to="/backroom" end>
+            <NavLink to={links.backroom()} end>
               {t('backroom.today')}
             </NavLink>
-            <NavLink to="/backroom/desk">{t('backroom.desk.link')}</NavLink>
-            <NavLink to="/backroom/messages">{t('backroom.messages')}</NavLink>
-            <Link to="/card">{t('backroom.back')}</Link>
+            <NavLink to={links.backroom('desk')}>{t('backroom.desk.link')}</NavLink>
+            <NavLink to={links.backroom('messages')}>{t('backroom.messages')}</NavLink>
+            <Link to={links.card}>{t('backroom.back')}</Link>
           </nav>
         </div>
         {data && <ClockBar clock={data.clock} />}

@@ -10,7 +10,7 @@ import { useSearchParams } from 'react-router'
 import { dayInWords, momentInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
-import { Part } from './Today.tsx'
+import { Part } from './Part.tsx'
 import { deskQuery, useActAtDesk } from './queries.ts'
 import { useOutcome } from './useOutcome.ts'
 import styles from './backroom.module.css'
@@ -35,7 +35,8 @@ export function DeskPage() {
           label={t('backroom.desk.branch')}
           value={branch}
           onChange={({ target }) => {
-            setParameters({ branch: target.value })
+            parameters.set('branch', target.value)
+            setParameters(parameters)
           }}
         >
           {shelved.map(({ code, name }) => (

@@ -2,7 +2,7 @@
 import type { BackroomMessage } from '@catalex/contract/backroom'
 import { useTranslation } from 'react-i18next'
 import { Message } from './Message.tsx'
-import { Part } from './Today.tsx'
+import { Part } from './Part.tsx'
 import styles from './backroom.module.css'
 
 export function MessagesPage({ messages }: { messages: readonly BackroomMessage[] }) {

@@ -2,15 +2,16 @@
 import type { Backroom } from '@catalex/contract/backroom'
 import { familyOf } from '@catalex/core/catalogue'
 import Button from '@mui/material/Button'
-import type { ReactNode } from 'react'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { momentInWords } from '../shared/formats.ts'
+import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { Happenings } from './Happenings.tsx'
 import { Message } from './Message.tsx'
+import { Part } from './Part.tsx'
 import { useBackroom } from './queries.ts'
 import { RoadMap } from './RoadMap.tsx'
 import styles from './backroom.module.css'
@@ -19,6 +20,7 @@ const MESSAGES_SHOWN = 4
 
 export function Today({ backroom }: { backroom: Backroom }) {
   const { t } = useTranslation()
+  const links = useLinks()
   const { reader } = useSession()
   const [mine, setMine] = useState(false)
   const own = useBackroom(mine)
@@ -62,7 +64,7 @@ export function Today({ backroom }: { backroom: Backroom }) {
         >
           <Happenings happenings={happenings} mine={mine} />
         </Part>
-        <Part title={t('backroom.messages')} action={<Link to="/backroom/messages">{t('backroom.allMessages')}</Link>}>
+        <Part title={t('backroom.messages')} action={<Link to={links.backroom('messages')}>{t('backroom.allMessages')}</Link>}>
           {messages.length === 0 && <p className={styles.soft}>{t('backroom.noMessages')}</p>}
           {messages.slice(0, MESSAGES_SHOWN).map((message) => (
             <Message key={message.reference} message={message} />
@@ -73,35 +75,16 @@ export function Today({ backroom }: { backroom: Backroom }) {
   )
 } // prettier-ignore
 
-interface PartProps {
-  title: string
-  aside?: ReactNode
-  action?: ReactNode
-  children: ReactNode
-}
-
-export function Part({ title, aside, action, children }: PartProps) {
-  return (
-    <section className={styles.part} aria-label={title}>
-      <div className={styles.partHead}>
-        <h2>{title}</h2>
-        <span className={styles.soft}>{aside}</span>
-        {action}
-      </div>
-      {children}
-    </section>
-  )
-}
-
 function Picks({ picks }: Pick<Backroom, 'picks'>) {
   const { t } = useTranslation()
   const { branchName, all } = usePlaces()
+  const links = useLinks()
   if (picks.length === 0) return <p className={styles.soft}>{t('backroom.picks.none')}</p>
   return (
     <ul className={styles.lines}>
       {picks.map(({ branch, copies, next }) => (
         <li key={branch}>
-          <Link to={`/backroom/desk?branch=${encodeURIComponent(branch)}`}>{branchName(branch)}</Link>
+          <Link to={deskOf(links.backroom('desk'), branch)}>{branchName(branch)}</Link>
           <span className={styles.soft}>{next && t('backroom.picks.round', { time: momentInWords(next, all.timeZone) })}</span>
           <b>{copies}</b>
         </li>
@@ -109,6 +92,8 @@ function Picks({ picks }: Pick<Backroom, 'picks'>) {
     </ul>
   )
 }
+
+const deskOf = (desk: string, branch: string): string => `${desk}${desk.includes('?') ? '&' : '?'}branch=${encodeURIComponent(branch)}`
 
 function ShelvesAside({ shelves }: Pick<Backroom, 'shelves'>) {
   const { t } = useTranslation()

@@ -22,6 +22,8 @@ export interface Links {
   courses: string
   satchel: string
   displays: string
+  /** The rooms of the demo's stand-ins. @param room left out for the first */
+  backroom(room?: 'desk' | 'messages'): string
   /** The titles of a display. */
   display(code: string): string
   lists: string
@@ -81,6 +83,7 @@ export function linksWith(before: Question, now: Scope): Links {
     courses: address('/courses'),
     satchel: address('/satchel'),
     displays: address('/displays'),
+    backroom: (room) => address(room ? `/backroom/${room}` : '/backroom'),
     display: (code) => search({ ...kept, display: code }),
     lists: address('/lists'),
     list: (id) => address(`/lists/${encodeURIComponent(id)}`),

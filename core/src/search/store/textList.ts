@@ -29,16 +29,7 @@ export class TextList {
 
   /** Place of the first text between `from` and `to` that does not stand before this one; the list has to be sorted there. */
   lowerBound(text: string, from = 0, to = this.length): number {
-    const sought = new Uint8Array(octetsIn(text))
-    encodeInto(sought, 0, text)
-    let low = from
-    let high = to
-    while (low < high) {
-      const middle = (low + high) >>> 1
-      if (this.standsBefore(middle, sought)) low = middle + 1
-      else high = middle
-    }
-    return low
+    return this.bound(text, from, to, (longer) => longer < 0)
   }
 
   /** @returns -1 where the list does not have it */
@@ -49,23 +40,32 @@ export class TextList {
 
   /** The stretch of texts that begin so. */
   beginning(text: string, from = 0, to = this.length): { from: number; to: number } {
-    return { from: this.lowerBound(text, from, to), to: this.lowerBound(`${text}${LAST}`, from, to) }
+    return { from: this.lowerBound(text, from, to), to: this.bound(text, from, to, () => true) }
   }
 
-  private standsBefore(i: number, sought: Uint8Array): boolean {
+  /**
+   * @param isBefore whether a text that agrees with what is sought as far as both reach stands before the place; it is told by
+   * how many octets the text is the longer one
+   */
+  private bound(text: string, from: number, to: number, isBefore: (longer: number) => boolean): number {
     const { bytes, starts } = this
-    const length = starts[i + 1] - starts[i]
-    const shared = Math.min(length, sought.length)
-    for (let k = 0; k < shared; k += 1) {
-      const difference = bytes[starts[i] + k] - sought[k]
-      if (difference !== 0) return difference < 0
+    const sought = new Uint8Array(octetsIn(text))
+    encodeInto(sought, 0, text)
+    let low = from
+    let high = to
+    while (low < high) {
+      const middle = (low + high) >>> 1
+      const start = starts[middle]
+      const length = starts[middle + 1] - start
+      const shared = Math.min(length, sought.length)
+      let k = 0
+      while (k < shared && bytes[start + k] === sought[k]) k += 1
+      if (k < shared ? bytes[start + k] < sought[k] : isBefore(length - sought.length)) low = middle + 1
+      else high = middle
     }
-    return length < sought.length
+    return low
   }
 }
-
-/** Stands behind everything that begins alike: the highest code point. */
-const LAST = '\u{10ffff}'
 
 /** Sorts as the octets of UTF-8 do: by code point. */
 export function sortTexts(texts: string[]): string[] {
