@@ -93,7 +93,7 @@ export function makeWorld(options: WorldOptions): World {
   const waiting: { controlNumber: string; pickup: string }[] = []
   const reserved: string[] = []
   const setAside: SetAside[] = []
-  const readers = [...sampleReaders(dateAfter), ...townspeople(new Chance(`${options.seed} people`), options.titles, dateAfter)]
+  const people = townspeople(new Chance(`${options.seed} people`), options.titles, dateAfter)
 
   function* records(): Generator<{ marc: MarcRecord; loans: LoanRow[] }> {
     const register = new Register()
@@ -180,14 +180,14 @@ export function makeWorld(options: WorldOptions): World {
     return [
       ...others,
       ...own,
-      ...theirHolds(new Chance(`${options.seed} holds`), readers, setAside.slice(0, MOST_SET_ASIDE), time, dateAfter),
+      ...theirHolds(new Chance(`${options.seed} holds`), people, setAside.slice(0, MOST_SET_ASIDE), time, dateAfter),
     ]
   }
 
   return {
     library,
     policies: POLICIES,
-    readers,
+    readers: [...sampleReaders(dateAfter), ...people],
     records,
     holds,
     courses: () => coursesOf(reserved, dateAfter),
