@@ -3,9 +3,10 @@ import type { Backroom, Clock, MoveClock } from '@catalex/contract/backroom'
 import type { Card } from '@catalex/contract/card'
 import type { Hold, HoldOptions } from '@catalex/contract/holds'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { livedUntil } from '../src/backroom/index.ts'
+import { Clockwork, livedUntil } from '../src/backroom/index.ts'
+import { virtualClock } from '../src/standins/index.ts'
 import { unsoundHolds } from '../src/circulation/index.ts'
-import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+import { booksOfOneCopy, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
 let tobias: Visitor
@@ -26,13 +27,7 @@ async function move(how: MoveClock): Promise<Clock> {
   }
 }
 const holds = async () => (await tobias.get<Card>('/api/card')).body.holds
-/** Print at Northmole with one copy, that may be sent anywhere. */
-const titles = () =>
-  catalogue.database.read<{ controlNumber: string }>(
-    `SELECT controlNumber FROM copies JOIN records ON records.id = recordId WHERE carrier = 'book' AND system = 'pslib' AND branch = 'northmole'
-       AND useRule IS NULL AND collection IN ('fiction', 'nonfic') AND copies.status = 'on shelf' AND barcode NOT IN (SELECT barcode FROM loans)
-       AND recordId IN (SELECT recordId FROM copies GROUP BY recordId HAVING count(*) = 1) AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) ORDER BY barcode LIMIT 3`,
-  )
+const titles = () => booksOfOneCopy(catalogue, 3)
 
 describe('moved on until a hold is ready', () => {
   it('it has come the way that was told, by the day that was promised, and its reader knows', async () => {
@@ -64,6 +59,46 @@ describe('moved on until a hold is ready', () => {
     expect((await holds())[0]!.state).toBe('lapsed')
     expect((await view('?mine=true')).messages.map(({ notice }) => notice)).toEqual(['lapsed', 'ready'])
   })
+})
+
+it('who is not signed in has no hold that could be ready', async () => {
+  const before = await view()
+  expect((await new Visitor(catalogue.address).ask('POST', '/api/backroom/clock', { move: 'ready' })).status).toBe(401)
+  expect((await view()).clock.until).toBe(before.clock.until)
+})
+
+it('what is said last counts: another end, another reason to stop, or to stand', async () => {
+  const lived: string[] = []
+  const clock = virtualClock('Europe/Dublin', '2026-11-25T11:20')
+  let work: Clockwork
+  const steps: ((at: string) => void)[] = []
+  const world = {
+    live: ({ minute }: { minute: string }) => {
+      lived.push(minute)
+      steps.shift()?.(minute)
+      return Promise.resolve(false)
+    },
+    caughtUp: () => Promise.resolve(),
+    trouble: (error: unknown) => {
+      throw error
+    },
+  }
+  work = new Clockwork(clock, world)
+  work.setPace('stands')
+  // On its way to tomorrow it is told to stop once it is two.
+  steps.push(() => {
+    work.moveTo(clock.now().plus({ days: 60 }), () => Promise.resolve(clock.now().hour >= 14))
+  })
+  work.moveTo(clock.now().plus({ days: 1 }))
+  await work.idle
+  expect(lived).toEqual(['2026-11-25T12:00', '2026-11-25T13:00', '2026-11-25T14:00'])
+  // And stopped altogether.
+  steps.push(() => {
+    work.setPace('stands')
+  })
+  work.moveTo(clock.now().plus({ days: 1 }))
+  await work.idle
+  expect([lived.length, work.shown.until]).toEqual([4, null])
 })
 
 it('the clock stands, hurries, goes to the next opening, and never back', async () => {

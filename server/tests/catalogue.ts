@@ -121,6 +121,21 @@ export async function startCatalogue(titles: number, change: (world: string) => 
   }
 }
 
+export interface OneCopy {
+  controlNumber: string
+  barcode: string
+}
+
+/** Books at Northmole with one copy that stands on its shelf, that may be sent anywhere and that nobody has asked for. */
+export const booksOfOneCopy = ({ database }: Catalogue, most = 1): Promise<OneCopy[]> =>
+  database.read<OneCopy>(
+    `SELECT controlNumber, barcode FROM copies JOIN records ON records.id = recordId WHERE carrier = 'book' AND system = 'pslib' AND branch = 'northmole'
+       AND useRule IS NULL AND collection IN ('fiction', 'nonfic') AND copies.status = 'on shelf' AND barcode NOT IN (SELECT barcode FROM loans)
+       AND recordId IN (SELECT recordId FROM copies GROUP BY recordId HAVING count(*) = 1) AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets)
+     ORDER BY barcode LIMIT $most`,
+    { most },
+  )
+
 export interface Answer<T> {
   status: number
   body: T

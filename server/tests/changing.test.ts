@@ -8,7 +8,7 @@ import { afterAll, afterEach, beforeAll, expect, it } from 'vitest'
 import { handOn } from '../src/circulation/commands/handOn.ts'
 import { transition } from '../src/circulation/commands/transition.ts'
 import { momentOf } from '../src/circulation/index.ts'
-import { sampleReader, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+import { booksOfOneCopy, sampleReader, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 const CARDS = ['00090001', '00090002', '00090003']
 let catalogue: Catalogue
@@ -26,11 +26,7 @@ beforeAll(async () => {
   const all = CARDS.map(() => new Visitor(catalogue.address))
   for (const [i, card] of CARDS.entries()) await all[i]!.signIn(card, '1234')
   ;[ann, ben, cai] = all
-  const [found] = await catalogue.database.read<{ controlNumber: string; barcode: string }>(
-    `SELECT controlNumber, barcode FROM copies JOIN records ON records.id = recordId WHERE carrier = 'book' AND system = 'pslib' AND branch = 'northmole'
-       AND useRule IS NULL AND collection IN ('fiction', 'nonfic') AND copies.status = 'on shelf' AND barcode NOT IN (SELECT barcode FROM loans)
-       AND recordId IN (SELECT recordId FROM copies GROUP BY recordId HAVING count(*) = 1) AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) LIMIT 1`,
-  )
+  const [found] = await booksOfOneCopy(catalogue)
   title = found!.controlNumber
   barcode = found!.barcode
   await lend()

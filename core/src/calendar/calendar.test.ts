@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
-import { openingHours, openState, spansOn, type OpeningHours } from './index.ts'
+import { nextOpening, openingHours, openState, spansOn, type OpeningHours } from './index.ts'
 
 const ZONE = 'Europe/London'
 const at = (iso: string) => DateTime.fromISO(iso, { zone: ZONE })
@@ -77,4 +77,21 @@ describe('opening hours', () => {
     expect(open(boat.hours)).toEqual([1, 0, 1, 1, 1])
     expect(said('2026-11-18T15:00', openingHours(boat))).toBe('opens Wed 2 Dec 10:00')
   })
+})
+
+it.each([
+  ['2026-11-23T09:00', '2026-11-23T10:00'],
+  // Of a place that is open, when it opens again.
+  ['2026-11-23T10:00', '2026-11-23T14:00'],
+  ['2026-11-23T15:00', '2026-11-25T09:00'],
+  ['2026-12-19T12:00', '2027-01-06T09:00'],
+  ['2026-12-25T12:00', '2027-01-06T09:00'],
+])('after %s it opens next at %s', (after, next) => {
+  expect(nextOpening(HOURS, at(after))?.toFormat("yyyy-MM-dd'T'HH:mm")).toBe(next)
+})
+
+it('two spans that touch are two openings; what never opens has none', () => {
+  const touching: OpeningHours = { weekly: { 1: [['10:00', '13:00'], ['13:00', '18:00']] }, closures: [] } // prettier-ignore
+  expect(nextOpening(touching, at('2026-11-23T11:00'))?.toFormat('HH:mm')).toBe('13:00')
+  expect(nextOpening({ weekly: {}, closures: [] }, at('2026-11-23T11:00'))).toBeNull()
 })

@@ -46,6 +46,15 @@ export function openState(hours: OpeningHours, at: DateTime): OpenState {
   return { open: false, opens: null, reason: closureOn(hours, at)?.reason ?? null }
 }
 
+/** When a place opens next: of one that is open, after it has closed; null where nobody can say. */
+export function nextOpening(hours: OpeningHours, after: DateTime): DateTime | null {
+  const now = openState(hours, after)
+  if (!now.open) return now.opens
+  const then = openState(hours, now.until)
+  // One span may begin where the other ends.
+  return then.open ? now.until : then.opens
+}
+
 /** The spans of one day, none when it is closed. */
 export const spansOn = (hours: OpeningHours, day: DateTime): [DateTime, DateTime][] =>
   hoursOn(hours, dayOf(day)).map(([from, until]) => [atTime(day, from), atTime(day, until)])

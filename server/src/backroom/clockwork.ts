@@ -19,8 +19,11 @@ interface World {
   trouble(error: unknown): void
 }
 
+const NOT_YET = () => Promise.resolve(false)
+
 export class Clockwork {
   private until: DateTime | null = null
+  private there: () => Promise<boolean> = NOT_YET
   private pace: Pace = 'usual'
   private last: Promise<unknown> = Promise.resolve()
   private timer: NodeJS.Timeout | null = null
@@ -40,36 +43,44 @@ export class Clockwork {
   async stop(): Promise<void> {
     if (this.timer) clearInterval(this.timer)
     this.until = null
-    await this.last
+    await this.idle
+  }
+
+  /** When nothing is on its way any more. */
+  get idle(): Promise<unknown> {
+    return this.last
   }
 
   get shown(): ShownClock {
     return { now: momentOf(this.clock.now()).now, pace: this.pace, until: this.until && momentOf(this.until).now }
   }
 
+  /** Who stops the clock stops it on its way, too. */
   setPace(pace: Pace): void {
+    if (pace === 'stands') this.until = null
     this.pace = pace
     this.clock.pace = PACES[pace]
   }
 
   /**
-   * Moves the clock on, step by step, and comes back before it is there.
+   * Moves the clock on, step by step, and comes back before it is there; what was said before counts no more.
    * @param there asked after each step: whether it has gone far enough
    */
-  moveTo(time: DateTime, there: () => Promise<boolean> = () => Promise.resolve(false)): void {
+  moveTo(time: DateTime, there = NOT_YET): void {
     const moving = this.until !== null
     this.until = time
-    if (!moving) void this.inTurn(() => this.move(there))
+    this.there = there
+    if (!moving) void this.inTurn(() => this.move())
   }
 
-  private async move(there: () => Promise<boolean>): Promise<void> {
+  private async move(): Promise<void> {
     try {
       while (this.until !== null && this.clock.now() < this.until) {
         const now = this.clock.now()
         const step = now.startOf('hour').plus({ minutes: STEP_MINUTES })
         this.clock.advance((step < this.until ? step : this.until).diff(now))
         await this.happen()
-        if (await there()) break
+        if (await this.there()) break
       }
       await this.world.caughtUp()
     } finally {

@@ -1,6 +1,6 @@
 /** Endpoints of the demo's backroom; a real deployment has none of them. */
 import type { MoveClock } from '@catalex/contract/backroom'
-import { openState } from '@catalex/core/calendar'
+import { nextOpening } from '@catalex/core/calendar'
 import { isRefusal } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
 import { backroomView, cardKeptFor, deskView, type Clockwork } from '../backroom/index.ts'
@@ -8,7 +8,7 @@ import { latestReady, momentOf } from '../circulation/index.ts'
 import type { Bind } from './bind.ts'
 import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
-import { readerOf } from './sessions.ts'
+import { readerIdOf, readerOf } from './sessions.ts'
 
 /** The clock is not moved further than this at once. */
 const FURTHEST_DAYS = 92
@@ -27,9 +27,11 @@ export function bindBackroom(bind: Bind, { database, libraries, search, commands
     const { pace, move } = body
     if (pace !== undefined) work().setPace(pace)
     const time = timeMeant(body)
-    const reader = move === 'ready' ? await readerOf(database, request) : null
-    const before = reader && (await latestReady(database, reader.id))
-    if (time) work().moveTo(time, async () => reader !== null && (await latestReady(database, reader.id)) !== before)
+    if (time && move === 'ready') {
+      const readerId = readerIdOf(request)
+      const before = await latestReady(database, readerId)
+      work().moveTo(time, async () => (await latestReady(database, readerId)) !== before)
+    } else if (time) work().moveTo(time)
     return work().shown
   })
   bind('desk', async ({ query: { branch } }) => {
@@ -64,15 +66,10 @@ export function bindBackroom(bind: Bind, { database, libraries, search, commands
     return { hour: now.plus({ hours: 1 }), day: now.plus({ days: 1 }), opening: opening(now, branch), ready: now.plus({ days: 60 }) }[move]
   }
 
-  /** The next opening after a moment. */
+  /** Of a branch that does not open again, in an hour. */
   function opening(after: DateTime, branch = libraries.library.branches[0]?.code ?? ''): DateTime {
     const hours = libraries.hoursOf(branch)
-    const state = hours && openState(hours, after)
-    if (hours && state?.open) {
-      const next = openState(hours, state.until)
-      return (next.open ? state.until : next.opens) ?? after
-    }
-    return (state && !state.open ? state.opens : null) ?? after.plus({ hours: 1 })
+    return (hours && nextOpening(hours, after)) ?? after.plus({ hours: 1 })
   }
 
   function within(time: DateTime, now: DateTime): DateTime {
