@@ -40,6 +40,7 @@ export const REFUSAL_CODES = [
   'others-wait',
   'renewable-from',
   'not-recalled',
+  'owed-changed',
   'no-such-copy',
   'no-such-card',
   'not-lent',
@@ -102,6 +103,8 @@ export type Refusal =
   /** Until then a renewal would gain nothing: a day, or a minute for what is lent by the hour. */
   | { code: 'renewable-from'; from: string }
   | { code: 'not-recalled' }
+  /** Another amount is owed than was to be paid. */
+  | { code: 'owed-changed'; owed: number }
   | { code: 'no-such-copy' }
   | { code: 'no-such-card' }
   /** No rule lends it to this reader. */

@@ -22,7 +22,7 @@ interface Kept {
 }
 
 const KEPT = `SELECT id, pickup, collectBy, title, barcode, readerId, category, homeSystem
-  FROM holds WHERE state = 'ready' AND (readerId IS NULL OR readerId NOT IN (SELECT readers.id FROM readers JOIN sampleCards ON sampleCards.card = readers.card))`
+  FROM holds WHERE state = 'ready' AND collectBy IS NOT NULL AND (readerId IS NULL OR readerId NOT IN (SELECT readers.id FROM readers JOIN sampleCards ON sampleCards.card = readers.card))`
 
 export async function planCollection(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
   const [hold] = await write.read<Kept>(`${KEPT} AND barcode = $barcode`, { barcode })

@@ -18,6 +18,8 @@ export const LENT = `SELECT loans.barcode, due, carrier, copies.branch, homeBran
   JOIN records ON records.id = recordId LEFT JOIN readers ON readers.id = loans.readerId`
 
 const AT_ONCE = 250
+/** Of all that comes back, what does where it belongs. */
+const WHERE_LENT = 0.7
 
 /**
  * Loans of which nobody has thought yet when they come back, and those that were recalled since.
@@ -33,7 +35,10 @@ export async function planReturns(write: Write, libraries: Libraries, now: strin
   return loans.length === AT_ONCE
 }
 
-/** Most things come back where they were lent, some where their reader lives. */
+/** Days after which somebody thinks again of what can't be brought back anywhere. */
+const AGAIN_DAYS = 30
+
+/** Most things come back where they were lent, some where their reader lives; a store takes in nothing from readers. */
 export async function planReturn(
   write: Write,
   libraries: Libraries,
@@ -41,13 +46,15 @@ export async function planReturn(
   now: string,
 ): Promise<void> {
   const random = chancesOf(`${barcode} ${due}`)
-  const places = libraries.library.branches.filter(({ system, pickups }) => system === libraries.systemOf(branch) && pickups.length > 0)
-  const elsewhere = homeBranch ?? places[Math.floor(random() * places.length)]?.code ?? branch
-  const to = libraries.hoursOf(branch) && random() < 0.7 ? branch : elsewhere
+  const desks = libraries.library.branches.filter(({ system, pickups }) => system === libraries.systemOf(branch) && pickups.length > 0)
+  const elsewhere = homeBranch ?? desks[Math.floor(random() * desks.length)]?.code ?? branch
+  const to = random() < WHERE_LENT && desks.some(({ code }) => code === branch) ? branch : elsewhere
   const hours = libraries.hoursOf(to)
   const back =
     hours && returnOf({ due, family: familyOf(carrier) }, { history: libraries.returns, hours, now: timeOf(libraries, now), random })
-  if (back) await plan(write, { kind: 'return', subject: barcode, at: isoOf(back), detail: { due, branch: to } })
+  // What nobody can bring back is thought of again, lest it be thought of all the time.
+  const time = back ?? timeOf(libraries, now).plus({ days: AGAIN_DAYS })
+  await plan(write, { kind: 'return', subject: barcode, at: isoOf(time), detail: { due, branch: to } })
 }
 
 export async function planReturnOf(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {

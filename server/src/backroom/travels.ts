@@ -3,7 +3,7 @@
  * Now and then a copy is not found, or a run is missed or does not take place, as in life.
  */
 import { chancesOf } from '@catalex/core/living'
-import { checkIn, noteMissing } from '../circulation/index.ts'
+import { checkIn, noteMissing, promisedTo } from '../circulation/index.ts'
 import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { isRefusal } from '@catalex/core/holds'
@@ -11,7 +11,7 @@ import { plan, type Task } from './agenda.ts'
 import { note } from './happenings.ts'
 import { planCollection } from './collections.ts'
 import { later, momentAt } from './times.ts'
-import { deliveryFor, readerOf, wayOf, type DeliveryLeg, type Way } from './ways.ts'
+import { deliveryFor, wayOf, type DeliveryLeg, type Way } from './ways.ts'
 
 /** A step of a travel that is still to come. */
 export interface Travel {
@@ -160,7 +160,7 @@ export async function checkInAt(
   const done = await checkIn(write, libraries, { barcode, branch }, momentAt(libraries, at))
   if (isRefusal(done)) return
   const { title, outcome, to } = done
-  const whose = (await readerOf(write, barcode)) ?? readerId
+  const whose = (await promisedTo(write, barcode))?.readerId ?? readerId
   if (as !== null) await note(write, { what: as, title, place: branch, to, readerId: whose }, at)
   if (outcome === 'ready') await note(write, { what: 'ready', title, place: branch, readerId: whose }, at)
   else if (as === null) await note(write, { what: outcome === 'sent' ? 'sent' : 'shelved', title, place: branch, to, readerId: whose }, at)

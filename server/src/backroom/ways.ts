@@ -1,5 +1,5 @@
 /** Where a copy has to go, and how the courier would bring it there. */
-import { momentAt } from '../circulation/index.ts'
+import { momentAt, promisedTo, whereaboutsOf } from '../circulation/index.ts'
 import type { CollectionKind } from '@catalex/core/copies'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
@@ -28,51 +28,26 @@ export interface DeliveryLeg {
   arrive: string
 }
 
-interface Row {
-  title: string
-  branch: string
-  collection: string
-  desk: string | null
-  bound: string | null
-  pickup: string | null
-  state: string | null
-  readerId: number | null
-}
-
-/** The hold that a copy is set aside for, by itself or with its set. */
-const PROMISED = `(SELECT h.id FROM holds h JOIN copies one ON one.barcode = h.barcode
-  WHERE h.state IN ('being fetched', 'in transit', 'ready') AND (one.barcode = copies.barcode
-    OR (h.wantedBarcode IS NULL AND one.recordId = copies.recordId AND one.setNumber = copies.setNumber)) LIMIT 1)`
-
 /** @returns null for a copy that has not to go anywhere */
 export async function wayOf(source: Queryable, libraries: Libraries, barcode: string): Promise<Way | null> {
-  const [row] = await source.read<Row>(
-    `SELECT records.title, copies.branch, copies.collection, desk, bound, pickup, state, holds.readerId
-     FROM copies JOIN records ON records.id = recordId
-       LEFT JOIN whereabouts ON whereabouts.barcode = copies.barcode LEFT JOIN holds ON holds.id = ${PROMISED}
-     WHERE copies.barcode = $barcode`,
+  const [copy] = await source.read<{ title: string; branch: string; collection: string }>(
+    'SELECT title, branch, collection FROM copies JOIN records ON records.id = recordId WHERE barcode = $barcode',
     { barcode },
   )
-  if (!row) return null
-  const { title, branch, collection, desk, bound, pickup, state, readerId } = row
-  if (desk === null) {
-    if (state !== 'being fetched' || pickup === null) return null
+  const [place] = await whereaboutsOf(source, barcode, false)
+  if (!copy || !place) return null
+  const { title, branch, collection } = copy
+  const hold = await promisedTo(source, barcode)
+  const of = { title, pickup: hold?.pickup ?? null, readerId: hold?.readerId ?? null }
+  if (place.desk === null) {
+    if (hold?.state !== 'being fetched') return null
     const collectionKind = libraries.collection(branch, collection)?.kind ?? 'open shelf'
-    const to = libraries.branchAt(pickup) ?? pickup
-    return { title, pickup, readerId, onShelf: true, from: branch, collection, collectionKind, to }
+    return { ...of, onShelf: true, from: branch, collection, collectionKind, to: libraries.branchAt(hold.pickup) ?? hold.pickup }
   }
   // From a desk it is taken like from any open shelf.
-  if (bound === null) return null
-  return { title, pickup, readerId, onShelf: false, from: desk, collection: '', collectionKind: 'open shelf', to: bound }
-}
-
-/** Whose hold a copy is set aside for; null for nobody who is known here. */
-export async function readerOf(source: Queryable, barcode: string): Promise<number | null> {
-  const [row] = await source.read<{ readerId: number | null }>(
-    `SELECT readerId FROM copies JOIN holds ON holds.id = ${PROMISED} WHERE copies.barcode = $barcode`,
-    { barcode },
-  )
-  return row?.readerId ?? null
+  return place.bound === null
+    ? null
+    : { ...of, onShelf: false, from: place.desk, collection: '', collectionKind: 'open shelf', to: place.bound }
 }
 
 /** @param now ISO time */

@@ -22,6 +22,8 @@ export { accountOf, cardStopped, countReady, latestReady } from './queries/accou
 export { copiesForIndex, copiesOf, type CopyNow, type IndexedCopy } from './queries/copies.ts'
 export { deliveryLine, momentAt } from './queries/delivery.ts'
 export { isHoldable } from './queries/holdable.ts'
+export { promisedTo } from './queries/promised.ts'
+export { whereaboutsOf } from './queries/whereabouts.ts'
 export { holdOptions } from './queries/options.ts'
 export { renewalsOf } from './queries/renewals.ts'
 export { unsoundHolds, type UnsoundHold } from './queries/soundness.ts'

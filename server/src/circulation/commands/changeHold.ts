@@ -42,7 +42,7 @@ export async function changeHold(
   if (paused) await pause(write, libraries, hold, paused.until, at)
   if (paused === null) await resumeHold(write, libraries, hold, at)
   // What is on its way already goes there instead.
-  if (moved && isPromising(hold.state)) await follow(write, libraries, hold, 'reader', at)
+  if (moved && hold.barcode !== null) await follow(write, libraries, hold, hold.barcode, 'reader', at)
   // What is allowed at another place, or went by while it was paused, may be in now.
   if (hold.state === 'waiting') await followCatalogue(write, libraries, records, at)
   return hold.id

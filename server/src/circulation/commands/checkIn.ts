@@ -3,18 +3,18 @@
  * goes to the hold that it is set aside for, else to the first in the queue, else home.
  */
 import type { CheckedIn } from '@catalex/contract/desk'
-import { isPromising, type Refusal } from '@catalex/core/holds'
+import type { Refusal } from '@catalex/core/holds'
 import { setCopyStatuses } from '../../catalogue/index.ts'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Moment } from '../moment.ts'
-import { copyNow, type CopyNow } from '../queries/copies.ts'
+import { copyNow } from '../queries/copies.ts'
+import { promisedTo } from '../queries/promised.ts'
 import { titleOf } from '../queries/titles.ts'
 import { whereaboutsOf } from '../queries/whereabouts.ts'
 import { follow } from './follow.ts'
 import { handOn } from './handOn.ts'
 import { returnLoan } from './returnLoan.ts'
-import type { Standing } from './transition.ts'
 
 export interface AtDesk {
   barcode: string
@@ -32,23 +32,12 @@ export async function checkIn(write: Write, libraries: Libraries, { barcode, bra
      ON CONFLICT (barcode) DO UPDATE SET desk = excluded.desk, bound = NULL, since = excluded.since`,
     { barcode, branch, since: at.now },
   )
-  const before = await promisedFor(write, copy)
-  if (before) {
-    if (before.state !== 'ready') await follow(write, libraries, before, 'desk', at)
-  } else await handOn(write, libraries, barcode, at, 'desk')
-  const hold = await promisedFor(write, copy)
-  const [place] = (await whereaboutsOf(write, barcode, false)).slice(0, 1)
+  const before = await promisedTo(write, barcode)
+  // What is ready stays so, however often it is scanned.
+  if (before?.barcode) await follow(write, libraries, before, before.barcode, 'desk', at)
+  else await handOn(write, libraries, barcode, at, 'desk')
+  const hold = await promisedTo(write, barcode)
+  const [place] = await whereaboutsOf(write, barcode, false)
   const outcome = hold?.state === 'ready' ? 'ready' : place?.bound ? 'sent' : hold ? 'kept' : 'shelved'
   return { barcode, title: await titleOf(write, barcode), outcome, to: place?.bound ?? null, hold: hold?.state ?? null, ...returned }
-}
-
-/** The hold that a copy is set aside for, by itself or with its set. */
-async function promisedFor(write: Write, copy: CopyNow): Promise<Standing | undefined> {
-  const holds = await write.read<Standing>(
-    `SELECT holds.id, state, holds.barcode FROM holds JOIN copies ON copies.barcode = holds.barcode
-     WHERE state IN ('being fetched', 'in transit', 'ready') AND (holds.barcode = $barcode
-       OR ($set IS NOT NULL AND wantedBarcode IS NULL AND recordId = (SELECT recordId FROM copies WHERE barcode = $barcode) AND setNumber = $set))`,
-    { barcode: copy.barcode, set: copy.set },
-  )
-  return holds.find(({ state }) => isPromising(state))
 }

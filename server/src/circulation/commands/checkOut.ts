@@ -1,7 +1,7 @@
 /** Lends a copy over the desk to the reader of a card, who collects a hold or has taken it from its shelf. */
 import type { CheckedOut } from '@catalex/contract/desk'
 import { cardNumber } from '@catalex/core/card'
-import { isPromising, type Refusal } from '@catalex/core/holds'
+import type { Refusal } from '@catalex/core/holds'
 import { dueAfter, lengthOf, loanRuleFor } from '@catalex/core/loans'
 import type { Borrower } from '@catalex/core/policies'
 import { DateTime } from 'luxon'
@@ -12,12 +12,11 @@ import { borrowerOf, readerByCard } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { cardStopped } from '../queries/account.ts'
 import { copyNow, type CopyNow } from '../queries/copies.ts'
+import { promisedTo } from '../queries/promised.ts'
 import { titleOf } from '../queries/titles.ts'
 import { whereaboutsOf } from '../queries/whereabouts.ts'
 import { LOANS } from '../tables.ts'
 import { transition, type Standing } from './transition.ts'
-
-type Promised = Standing & { readerId: number | null; wantedBarcode: string | null }
 
 export async function checkOut(
   write: Write,
@@ -52,11 +51,8 @@ export async function lend(
 ): Promise<CheckedOut | Refusal> {
   const { barcode } = copy
   if (copy.due !== null) return { code: 'lent-already' }
-  const [promised] = await write.read<Promised>(
-    "SELECT id, state, barcode, readerId, wantedBarcode FROM holds WHERE barcode = $barcode AND state IN ('being fetched', 'in transit', 'ready')",
-    { barcode },
-  )
-  if (copy.promised && promised?.readerId !== readerId) return { code: 'kept-for-another' }
+  const promised = await promisedTo(write, barcode)
+  if (promised && promised.readerId !== readerId) return { code: 'kept-for-another' }
   const rule = loanRuleFor(libraries.loanRules, borrower, copy)
   if (!rule) return { code: 'not-lent' }
   if (promised) await collect(write, libraries, promised, at)
@@ -72,7 +68,7 @@ export async function lend(
 }
 
 /** Whoever comes sooner than the copy was put on the hold shelf has it all the same. */
-async function collect(write: Write, libraries: Libraries, hold: Promised, at: Moment): Promise<void> {
-  if (isPromising(hold.state) && hold.state !== 'ready') await transition(write, libraries, hold, 'ready', 'desk', at)
+async function collect(write: Write, libraries: Libraries, hold: Standing, at: Moment): Promise<void> {
+  if (hold.state !== 'ready') await transition(write, libraries, hold, 'ready', 'desk', at)
   await transition(write, libraries, hold, 'collected', 'reader', at)
 }

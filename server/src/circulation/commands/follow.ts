@@ -2,15 +2,14 @@
  * A hold follows its copy: being fetched while it stands on its shelf, in transit once it is on the road, ready when it lies at
  * the desk of the pickup location; of a set, when the last of its pieces does.
  */
-import { collectByDay, mayBecome } from '@catalex/core/holds'
 import type { Channel } from '@catalex/core/card'
-import type { Actor, HoldState } from '@catalex/core/holds'
+import { collectByDay, mayBecome, mustBeSent, stateFollowing, type Actor } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { tell } from '../../notices/index.ts'
 import type { Moment } from '../moment.ts'
-import { whereaboutsOf, type Whereabouts } from '../queries/whereabouts.ts'
+import { whereaboutsOf } from '../queries/whereabouts.ts'
 import { transition, type Standing } from './transition.ts'
 
 interface Followed {
@@ -21,32 +20,22 @@ interface Followed {
   wantedBarcode: string | null
 }
 
-/** Sets a copy aside for a hold that waits, wherever it is. */
-export const setAside = (write: Write, libraries: Libraries, hold: Standing, barcode: string, who: Actor, at: Moment): Promise<void> =>
-  followCopy(write, libraries, hold, barcode, who, at)
-
-/** After its copy has moved, or its pickup location has changed. */
-export async function follow(write: Write, libraries: Libraries, hold: Standing, who: Actor, at: Moment): Promise<void> {
-  if (hold.barcode !== null) await followCopy(write, libraries, hold, hold.barcode, who, at)
-}
-
-async function followCopy(write: Write, libraries: Libraries, hold: Standing, barcode: string, who: Actor, at: Moment): Promise<void> {
+/**
+ * After its copy has moved, or its pickup location has changed, or a copy has been found for it.
+ * @param barcode the copy set aside, or to be set aside, for it
+ */
+export async function follow(write: Write, libraries: Libraries, hold: Standing, barcode: string, who: Actor, at: Moment): Promise<void> {
   const [followed] = await write.read<Followed>('SELECT readerId, pickup, title, notify, wantedBarcode FROM holds WHERE id = $id', {
     id: hold.id,
   })
   if (!followed) return
   const to = libraries.branchAt(followed.pickup) ?? followed.pickup
   const places = await whereaboutsOf(write, barcode, followed.wantedBarcode === null)
-  for (const { barcode: piece, desk, bound } of places)
-    if (desk !== null && bound !== to && (desk !== to || bound !== null)) await sendTo(write, piece, to)
-  const state = stateOf(places, to)
-  if (state !== hold.state && mayBecome(hold.state, state)) await transition(write, libraries, hold, state, who, at, barcode)
+  for (const place of places) if (mustBeSent(place, to)) await sendTo(write, place.barcode, to)
+  const state = stateFollowing(places, to)
+  if (state === hold.state || !mayBecome(hold.state, state)) return
+  await transition(write, libraries, hold, state, who, at, barcode)
   if (state === 'ready') await keep(write, libraries, hold, followed, at)
-}
-
-function stateOf(places: readonly Whereabouts[], to: string): HoldState {
-  if (places.every(({ desk, bound }) => desk === to && bound === null)) return 'ready'
-  return places.some(({ desk }) => desk === null) ? 'being fetched' : 'in transit'
 }
 
 export const sendTo = (write: Write, barcode: string, branch: string): Promise<void> =>

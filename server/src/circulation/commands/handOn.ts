@@ -9,7 +9,7 @@ import type { Libraries } from '../../libraries/index.ts'
 import type { Moment } from '../moment.ts'
 import { copiesOf, copyNow, type CopyNow } from '../queries/copies.ts'
 import { queueFor } from '../queries/queue.ts'
-import { sendTo, setAside } from './follow.ts'
+import { follow, sendTo } from './follow.ts'
 
 export async function handOn(write: Write, libraries: Libraries, barcode: string, at: Moment, who: Actor = 'catalogue'): Promise<void> {
   const copy = await copyNow(write, libraries, barcode, at.today)
@@ -24,7 +24,7 @@ async function handOnSet(write: Write, libraries: Libraries, copy: CopyNow, at: 
   if (queue.length === 0) return
   const next = nextInQueue(queue, (await withSet(write, libraries, copy, at)).map(asFree))
   if (!next) return
-  await setAside(write, libraries, next.waiting.hold, next.copy.barcode, who, at)
+  await follow(write, libraries, next.waiting.hold, next.copy.barcode, who, at)
   if (copy.set !== null) await handOnSet(write, libraries, copy, at, who)
 }
 

@@ -6,7 +6,7 @@ import type { Moment } from '../moment.ts'
 
 /** @param amount in hundredths */
 export async function payOwed(write: Write, reader: Reader, amount: number, at: Moment): Promise<Refusal | null> {
-  if (amount !== reader.owed) return { code: 'cost-changed', cost: reader.owed }
+  if (amount !== reader.owed) return { code: 'owed-changed', owed: reader.owed }
   await addOwed(write, reader.id, -amount)
   await write.run('UPDATE charges SET paid = $now WHERE readerId = $id AND paid IS NULL', { id: reader.id, now: at.now })
   return null

@@ -1,13 +1,8 @@
 /** Where copies are that are not on their shelves. */
+import type { Place } from '@catalex/core/holds'
 import type { Queryable } from '../../database/index.ts'
 
-export interface Whereabouts {
-  barcode: string
-  /** Of the branch where it was last in somebody's hands; null on its shelf. */
-  desk: string | null
-  /** To where it is on its way; null where it lies. */
-  bound: string | null
-}
+export type Whereabouts = Place & { barcode: string }
 
 /** @param asSet whether the other pieces of its set are meant, too */
 export function whereaboutsOf(source: Queryable, barcode: string, asSet: boolean): Promise<Whereabouts[]> {

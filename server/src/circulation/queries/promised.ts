@@ -1,0 +1,18 @@
+/** The hold that a copy is set aside for, by itself or with its set. */
+import type { Queryable } from '../../database/index.ts'
+import type { Standing } from '../commands/transition.ts'
+import type { HoldModel } from '../tables.ts'
+
+export type PromisedTo = Standing & Pick<HoldModel, 'readerId' | 'pickup' | 'wantedBarcode'>
+
+export async function promisedTo(source: Queryable, barcode: string): Promise<PromisedTo | undefined> {
+  const [hold] = await source.read<PromisedTo>(
+    `SELECT holds.id, state, holds.barcode, readerId, pickup, wantedBarcode FROM copies sought
+       JOIN copies one ON one.recordId = sought.recordId AND (one.barcode = sought.barcode OR one.setNumber = sought.setNumber)
+       JOIN holds ON holds.barcode = one.barcode AND state IN ('being fetched', 'in transit', 'ready')
+         AND (one.barcode = sought.barcode OR wantedBarcode IS NULL)
+     WHERE sought.barcode = $barcode LIMIT 1`,
+    { barcode },
+  )
+  return hold
+}
