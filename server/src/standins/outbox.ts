@@ -83,8 +83,8 @@ export const dropNotices = (write: Write, before: string): Promise<void> =>
 /** Newest first. @param readerId of whose notices; left out for all that was sent */
 export async function keptMessages(source: Queryable, most: number, readerId: number | null = null): Promise<KeptMessage[]> {
   const rows = await source.read<{ reference: string; at: string; message: string }>(
-    'SELECT reference, at, message FROM outbox WHERE $readerId IS NULL OR readerId = $readerId ORDER BY id DESC LIMIT $most',
-    { most, readerId },
+    `SELECT reference, at, message FROM outbox ${readerId === null ? '' : 'WHERE readerId = $readerId'} ORDER BY id DESC LIMIT $most`,
+    readerId === null ? { most } : { most, readerId },
   )
   return rows.map(({ reference, at, message }) => ({ reference, at, ...(JSON.parse(message) as SendMessage | Mail | SentNotice) }))
 }
