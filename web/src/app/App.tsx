@@ -12,6 +12,7 @@ import { MergeAtSignIn } from '../shared/satchel/MergeAtSignIn.tsx'
 import { ScopeProvider } from '../shared/scope.tsx'
 import { SessionProvider } from '../shared/session/session.tsx'
 import { Frame } from './Frame.tsx'
+import { SkipLinks } from './SkipLinks.tsx'
 import { themeFor } from './theme.ts'
 import { useScroll } from './useScroll.ts'
 import styles from './app.module.css'
@@ -72,6 +73,7 @@ function Shell() {
           <ScopeProvider>
             {inBackroom ? (
               <Suspense fallback={<Waiting />}>
+                <SkipLinks />
                 <Routes>
                   <Route path="/backroom/*" element={<BackroomPage />} />
                 </Routes>

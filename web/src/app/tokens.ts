@@ -15,6 +15,11 @@ export interface Tokens {
   attention: string
   waiting: string
   hover: string
+  /** The head of the backroom, and the boards of its hold shelves. */
+  backroom: string
+  backroomInk: string
+  backroomSoft: string
+  board: string
   families: Record<string, string>
 }
 
@@ -34,6 +39,10 @@ export const LIGHT: Tokens = {
   attention: '#8E2F2F',
   waiting: '#86590A',
   hover: '#F2EDE1',
+  backroom: '#23262F',
+  backroomInk: '#F4EFE4',
+  backroomSoft: '#C9C4B8',
+  board: '#C9A97A',
   families: {
     print: '#34557F',
     'large-print': '#6C4A80',
@@ -71,6 +80,10 @@ export const DARK: Tokens = {
   attention: '#EE9A93',
   waiting: '#E0B15A',
   hover: '#263036',
+  backroom: '#23262F',
+  backroomInk: '#F4EFE4',
+  backroomSoft: '#C9C4B8',
+  board: '#8A7350',
   families: {
     print: '#7FA3D4',
     'large-print': '#B793CE',

@@ -55,6 +55,8 @@ export function refusalInWords(t: Translate, refusal: Refusal, zone: string): st
       return t(`refusals.${refusal.code}`, { limit: refusal.limit })
     case 'cost-changed':
       return t('refusals.cost-changed', { cost: amountInWords(refusal.cost) })
+    case 'owed-changed':
+      return t('refusals.owed-changed', { owed: amountInWords(refusal.owed) })
     case 'card-blocked':
     case 'too-many-holds':
       return t(`refusals.${refusal.code}`, { ...refusal })

@@ -101,6 +101,7 @@ export const ways = {
     'others-wait_one': 'Somebody waits for it. Bring it back in time.',
     'others-wait_other': '{{count}} others wait for it. Bring it back in time.',
     'not-recalled': 'No loan can be recalled for this any more. Place the hold without it.',
+    'owed-changed': 'You owe {{owed}} by now. Look at what it is for, then pay.',
     'no-such-copy': 'No copy has that barcode. Type it as it is printed on the copy.',
     'no-such-card': 'No card has that number. Type it as it is printed on the card.',
     'not-lent': 'No rule lends this copy to this reader. It can be read where it is.',

@@ -215,9 +215,9 @@ export const later: InOtherWords<typeof english> = {
     'no-such-course': 'Unter dieser Adresse gibt es keinen Kurs. Suchen Sie ihn nach Namen oder Lehrenden.',
     refused: 'Eine Regel der Bibliothek steht dagegen.',
     'too-many-messages_one':
-      'Das sind mehr Nachrichten, als in einer Stunde gehen. Versuchen Sie es in {{count}} Minute noch einmal, oder rufen Sie die Bibliothek an.',
+      'Das ist mehr, als von hier in einer Stunde geschickt werden kann. Versuchen Sie es in {{count}} Minute noch einmal, oder rufen Sie die Bibliothek an.',
     'too-many-messages_other':
-      'Das sind mehr Nachrichten, als in einer Stunde gehen. Versuchen Sie es in {{count}} Minuten noch einmal, oder rufen Sie die Bibliothek an.',
+      'Das ist mehr, als von hier in einer Stunde geschickt werden kann. Versuchen Sie es in {{count}} Minuten noch einmal, oder rufen Sie die Bibliothek an.',
     'too-many-tries_one':
       'Mit dieser Ausweisnummer wurde es zu oft versucht. Warten Sie {{count}} Minute, oder bitten Sie an einer Theke um eine neue Geheimzahl.',
     'too-many-tries_other':

@@ -119,6 +119,7 @@ export const ways: InOtherWords<typeof english> = {
     'others-wait_one': 'Jemand wartet darauf. Geben Sie es rechtzeitig zurück.',
     'others-wait_other': '{{count}} andere warten darauf. Geben Sie es rechtzeitig zurück.',
     'not-recalled': 'Dafür lässt sich keine Ausleihe mehr zurückrufen. Merken Sie ohne das vor.',
+    'owed-changed': 'Inzwischen sind {{owed}} offen. Sehen Sie nach, wofür, und zahlen Sie dann.',
     'no-such-copy': 'Kein Exemplar hat diesen Strichcode. Tippen Sie ihn ein, wie er auf dem Exemplar steht.',
     'no-such-card': 'Kein Ausweis hat diese Nummer. Tippen Sie sie ein, wie sie auf dem Ausweis steht.',
     'not-lent': 'Keine Regel verleiht dieses Exemplar an diese Person. Es lässt sich vor Ort lesen.',
