@@ -42,6 +42,7 @@ export const refusalSchema = {
     shape({ code: coded('others-wait'), waiting: count }),
     shape({ code: coded('renewable-from'), from: text }),
     shape({ code: coded('not-recalled') }),
+    shape({ code: coded('owed-changed'), owed: count }),
     shape({ code: coded('no-such-copy') }),
     shape({ code: coded('no-such-card') }),
     shape({ code: coded('not-lent') }),

@@ -2,37 +2,37 @@
 export const english = {
   ready: {
     subject: 'Ready to collect: {{title}}',
-    text: '"{{title}}" is kept for you until {{date}}.\nWhere: {{place}}, {{desk}}.\nBring: {{bring}}.',
+    text: '“{{title}}” is kept for you until {{date}}.\nWhere: {{place}}, {{desk}}.\nBring: {{bring}}.',
   },
   'due soon': {
     subject: 'Due soon: {{title}}',
-    text: '"{{title}}" is due on {{date}}. You can renew it on your card if nobody waits for it, or return it at any of the libraries.',
+    text: '“{{title}}” is due on {{date}}. You can renew it on your card if nobody waits for it, or return it at any of the libraries.',
   },
   overdue: {
     subject: 'Overdue: {{title}}',
-    text: '"{{title}}" was due on {{date}}. Please return it at any of the libraries, or ask a desk if something keeps you from it.',
+    text: '“{{title}}” was due on {{date}}. Please return it at any of the libraries, or ask a desk if something keeps you from it.',
   },
   recalled: {
     subject: 'Please return sooner: {{title}}',
-    text: 'Somebody waits for "{{title}}". Please return it by {{date}}; until then it is yours.',
+    text: 'Somebody waits for “{{title}}”. Please return it by {{date}}; until then it is yours.',
   },
   'recall ended': {
     subject: 'Yours for longer again: {{title}}',
-    text: 'Nobody needs "{{title}}" sooner any more. It is due on {{date}} again.',
+    text: 'Nobody needs “{{title}}” sooner any more. It is due on {{date}} again.',
   },
   lapsed: {
     subject: 'Hold ended: {{title}}',
     'not collected':
-      '"{{title}}" was not collected in time and has gone to the next reader, or back to its shelf. You can place the hold again at any time.',
-    'not wanted': 'No copy of "{{title}}" came by the last day on which you wanted it. You can place the hold again at any time.',
+      '“{{title}}” was not collected in time and has gone to the next reader, or back to its shelf. You can place the hold again at any time.',
+    'not wanted': 'No copy of “{{title}}” came by the last day on which you wanted it. You can place the hold again at any time.',
   },
   'waits again': {
     subject: 'It takes longer: {{title}}',
-    text: 'The copy of "{{title}}" that was to come to you can’t be found. Your hold keeps its place, and gets the next copy.',
+    text: 'The copy of “{{title}}” that was to come to you can’t be found. Your hold keeps its place, and gets the next copy.',
   },
   unfillable: {
     subject: 'We can’t bring it: {{title}}',
-    text: 'No copy of "{{title}}" is left that could come to you, so your hold has ended. It can be asked for from outside, or suggested for purchase: a desk helps with both.',
+    text: 'No copy of “{{title}}” is left that could come to you, so your hold has ended. It can be asked for from outside, or suggested for purchase: a desk helps with both.',
   },
   'pin code': {
     subject: 'Code for a new PIN',
