@@ -11,7 +11,7 @@ import { holdQuestion } from '../queries/question.ts'
 import type { HoldModel } from '../tables.ts'
 import { follow } from './follow.ts'
 import { followCatalogue } from './followCatalogue.ts'
-import { resumeHold } from './resumeHolds.ts'
+import { resumeHold } from './days/resumeHolds.ts'
 import { transition, type Standing } from './transition.ts'
 
 type Hold = Standing &

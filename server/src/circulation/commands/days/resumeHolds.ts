@@ -1,9 +1,9 @@
 /** Paused holds whose day has come go on: they wait again, at the place in the queue that they kept. */
-import type { Write } from '../../database/index.ts'
-import type { Libraries } from '../../libraries/index.ts'
-import type { Moment } from '../moment.ts'
-import { followCatalogue } from './followCatalogue.ts'
-import { transition, type Standing } from './transition.ts'
+import type { Write } from '../../../database/index.ts'
+import type { Libraries } from '../../../libraries/index.ts'
+import type { Moment } from '../../moment.ts'
+import { followCatalogue } from '../followCatalogue.ts'
+import { transition, type Standing } from '../transition.ts'
 
 interface PausedRow extends Standing {
   /** Control numbers, as JSON. */

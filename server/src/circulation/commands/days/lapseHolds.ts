@@ -1,12 +1,12 @@
 /** Holds end that nobody collected in time, or that are wanted no longer; a copy set aside for one goes to the next in the queue. */
 import type { Channel } from '@catalex/core/card'
-import type { Write } from '../../database/index.ts'
-import type { Libraries } from '../../libraries/index.ts'
-import { tell } from '../../notices/index.ts'
-import type { Moment } from '../moment.ts'
-import { collectByAt } from './follow.ts'
-import { handOn } from './handOn.ts'
-import { transition, type Standing } from './transition.ts'
+import type { Write } from '../../../database/index.ts'
+import type { Libraries } from '../../../libraries/index.ts'
+import { tell } from '../../../notices/index.ts'
+import type { Moment } from '../../moment.ts'
+import { collectByAt } from '../follow.ts'
+import { handOn } from '../handOn.ts'
+import { transition, type Standing } from '../transition.ts'
 
 type Past = Standing & { readerId: number | null; title: string; pickup: string; notify: Channel | null }
 

@@ -1,8 +1,8 @@
 /** What is kept no longer than needed: an ended hold stays as a fact, but is nobody's any more; keys of requests live a day. */
 import { ENDED_STATES } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
-import type { Write } from '../../database/index.ts'
-import type { Moment } from '../moment.ts'
+import type { Write } from '../../../database/index.ts'
+import type { Moment } from '../../moment.ts'
 
 /** In one transaction, so that none is long. @returns whether there may be more */
 export async function purge(write: Write, endedHoldDays: number, { now }: Moment): Promise<boolean> {

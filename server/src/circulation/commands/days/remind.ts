@@ -1,11 +1,11 @@
 /** Borrowers are told of what is due soon, and once of what is overdue; each of a due date once, whatever happens. */
 import { DUE_SOON_DAYS } from '@catalex/core/messages'
 import { DateTime } from 'luxon'
-import type { Write } from '../../database/index.ts'
-import type { Libraries } from '../../libraries/index.ts'
-import { tell } from '../../notices/index.ts'
-import type { Moment } from '../moment.ts'
-import { titleOf } from '../queries/titles.ts'
+import type { Write } from '../../../database/index.ts'
+import type { Libraries } from '../../../libraries/index.ts'
+import { tell } from '../../../notices/index.ts'
+import type { Moment } from '../../moment.ts'
+import { titleOf } from '../../queries/titles.ts'
 
 interface Due {
   barcode: string

@@ -1,12 +1,12 @@
 /** Ends the loan of a copy that has come back; what it costs that it is late stands on its borrower's card. */
 import { loanRuleFor, overdueCharge } from '@catalex/core/loans'
 import { DateTime } from 'luxon'
-import type { Write } from '../../database/index.ts'
-import type { Libraries } from '../../libraries/index.ts'
-import { addOwed, borrowerOf, readerById } from '../../readers/index.ts'
-import type { Moment } from '../moment.ts'
-import type { CopyNow } from '../queries/copies.ts'
-import { titleOf } from '../queries/titles.ts'
+import type { Write } from '../../../database/index.ts'
+import type { Libraries } from '../../../libraries/index.ts'
+import { addOwed, borrowerOf, readerById } from '../../../readers/index.ts'
+import type { Moment } from '../../moment.ts'
+import type { CopyNow } from '../../queries/copies.ts'
+import { titleOf } from '../../queries/titles.ts'
 
 /** @returns whether it was on loan, and the charge in hundredths */
 export async function returnLoan(
