@@ -70,7 +70,6 @@ it('who is not signed in has no hold that could be ready', async () => {
 it('what is said last counts: another end, another reason to stop, or to stand', async () => {
   const lived: string[] = []
   const clock = virtualClock('Europe/Dublin', '2026-11-25T11:20')
-  let work: Clockwork
   const steps: ((at: string) => void)[] = []
   const world = {
     live: ({ minute }: { minute: string }) => {
@@ -83,7 +82,7 @@ it('what is said last counts: another end, another reason to stop, or to stand',
       throw error
     },
   }
-  work = new Clockwork(clock, world)
+  const work = new Clockwork(clock, world)
   work.setPace('stands')
   // On its way to tomorrow it is told to stop once it is two.
   steps.push(() => {

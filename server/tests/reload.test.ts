@@ -75,10 +75,13 @@ it('while twenty readers place and cancel, no hold is lost, moved or doubled, an
     }
     last.set(i, (await place(reader, titles[i]?.controlNumber ?? '')).id)
   })
-  await reload()
-  await reload()
-  loading = false
-  await Promise.all(work)
+  try {
+    await reload()
+    await reload()
+  } finally {
+    loading = false
+    await Promise.all(work)
+  }
   for (const [i, reader] of readers.entries()) {
     const holds = await holdsOf(reader)
     expect(holds.filter(({ state }) => state === 'being fetched').map(({ id, controlNumber }) => [id, controlNumber])).toEqual([

@@ -1,6 +1,6 @@
 /** A database that is written, too: writes run one after the other in transactions of one connection of their own. */
 import { Op, type QueryInterface } from 'sequelize'
-import { connect, disconnect, ReadingPool, type Connection, type Queryable, type Reading, type Row, type Use } from './reading.ts'
+import { BUSY_MS, connect, disconnect, ReadingPool, type Connection, type Queryable, type Reading, type Row, type Use } from './reading.ts'
 import type { Parameters } from './statements.ts'
 
 export { Op }
@@ -22,8 +22,10 @@ export class Database implements Reading {
     private readonly pool: ReadingPool,
   ) {}
 
-  static async open(file: string, readers = READERS): Promise<Database> {
-    const writer = await connect(file, 'journal_mode = WAL', 'synchronous = FULL', 'cache_size = -32000')
+  /** @param patience how long a transaction waits for those of other processes, in milliseconds */
+  static async open(file: string, readers = READERS, patience = BUSY_MS): Promise<Database> {
+    const settings = ['journal_mode = WAL', 'synchronous = FULL', 'cache_size = -32000', `busy_timeout = ${String(patience)}`]
+    const writer = await connect(file, ...settings)
     return new Database(writer, await ReadingPool.open(file, readers))
   }
 

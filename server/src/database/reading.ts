@@ -23,7 +23,7 @@ export interface Reading extends Queryable {
 }
 
 /** How long a connection waits for another to finish its transaction. */
-const BUSY_MS = 5000
+export const BUSY_MS = 5000
 
 /** Of each connection; the system keeps the file, too. */
 const CACHE_KB = 12_000

@@ -33,6 +33,9 @@ interface Options {
   clock?: Clock
 }
 
+/** Nobody waits for a load, so it waits for its turn among readers who are all at work, which the database gives by chance. */
+const PATIENCE_MS = 120_000
+
 export class LoadUnderWay extends Error {
   constructor(data: string) {
     super(`Another process is loading into ${data}: wait until it has ended.`)
@@ -52,7 +55,7 @@ export async function load(files: string[], options: Options): Promise<number> {
   if (release === null) throw new LoadUnderWay(options.data)
   try {
     if (world && !existsSync(options.data)) return exitCodeOf(await create(world, options), options)
-    const database = await Database.open(options.data)
+    const database = await Database.open(options.data, undefined, PATIENCE_MS)
     const outcome = await inDatabase(database, () => (world ? updateWorld(database, world, options) : updateFrom(database, files, options)))
     return exitCodeOf(outcome, options)
   } finally {
