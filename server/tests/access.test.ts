@@ -97,6 +97,7 @@ const ACCESS: Record<EndpointName, Access> = {
   backroom: { signedOut: 200, own: 200 },
   moveClock: { body: () => ({}), signedOut: 200, own: 200 },
   desk: { query: '?branch=ferrygate', signedOut: 200, own: 200 },
+  answerRequest: { body: () => ({ reference: 'AAAAAA', act: 'decline' }), signedOut: 200, own: 200 },
   actAtDesk: { body: () => ({ act: 'check in', branch: 'ferrygate', barcode: 'nobody' }), signedOut: 200, own: 200 },
   signIn: { body: () => ({ card: '42117', pin: 'wrong' }), signedOut: 401, own: 401 },
   sendMessage: {
@@ -164,6 +165,7 @@ it('what needs no session takes no token, and all that changes something does', 
   const changing = (Object.keys(PATHS) as EndpointName[]).filter((name) => PATHS[name].method !== 'get')
   expect(changing.sort()).toEqual([
     'actAtDesk',
+    'answerRequest',
     'askForPin',
     'cancelHold',
     'changeCard',

@@ -1,9 +1,11 @@
 /** Scans, copies from outside and suggestions to buy, over HTTP: offered by rule, told to staff, known to their reader alone. */
+import type { AnswerRequest } from '@catalex/contract/backroom'
 import type { Card } from '@catalex/contract/card'
 import type { Problem } from '@catalex/contract/problem'
 import type { MakeRequest, ReaderRequest, RequestOffers } from '@catalex/contract/requests'
+import type { Refusal } from '@catalex/core/holds'
 import type { TitlePage } from '@catalex/contract/title'
-import { afterAll, beforeAll, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { DateTime } from 'luxon'
 import { momentOf } from '../src/circulation/index.ts'
 import { keptMessages, type Mail } from '../src/standins/index.ts'
@@ -58,11 +60,11 @@ it('what nothing here can serve is asked for outside, at the price of the reader
   expect((await make({ ...wish, cost: 0 })).body.refusal).toEqual({ code: 'cost-changed', cost: 450 })
   expect((await make({ ...wish, pickup: 'nowhere', cost: 450 })).body.refusal).toEqual({ code: 'pickup-not-served' })
   const { body } = await make({ ...wish, cost: 450 })
-  expect([body.pickup, body.withdrawn]).toEqual(['corrow', false])
+  expect([body.pickup, body.state]).toEqual(['corrow', 'asked'])
   // What somebody typed begins no line of its own in a mail.
   const [told] = await keptMessages(catalogue.database, 1)
   expect((told as Mail).subject).toBe(`From outside ${body.reference}: Tides of Bcc: everybody@libraries.example`)
-  expect((await ines.ask<ReaderRequest>('DELETE', `/api/requests/${body.id}`)).body.withdrawn).toBe(true)
+  expect((await ines.ask<ReaderRequest>('DELETE', `/api/requests/${body.id}`)).body.state).toBe('withdrawn')
   expect((await ines.get<Card>('/api/card')).body.requests.map(({ id }) => id)).not.toContain(body.id)
   // Staff may still look it up for a month.
   const kept = () => catalogue.database.read('SELECT id FROM requests WHERE code = $code', { code: body.id })
@@ -87,4 +89,63 @@ it('ends at so many that are not done, and with a card that has expired', async 
   ])
     // prettier-ignore
     expect((await ines.ask<Problem>('POST', '/api/requests', wrong)).status).toBe(400)
+})
+
+describe('what becomes of them', () => {
+  const answered = async (reference: string, act: AnswerRequest['act']) =>
+    (await ines.ask<{ refusal: Refusal | null }>('POST', '/api/backroom/requests', { reference, act })).body.refusal
+  beforeAll(async () => {
+    for (const { id } of (await ines.get<Card>('/api/card')).body.requests) await ines.ask('DELETE', `/api/requests/${id}`)
+  })
+  const onCard = async (id: string) => (await ines.get<Card>('/api/card')).body.requests.find((request) => request.id === id)
+  const told = async () => (await ines.get<Card>('/api/card')).body.messages.map(({ notice }) => notice)
+
+  it('one library elsewhere declines, the next sends it, later than it said; it is kept, owed for, lent and goes back', async () => {
+    const { body } = await make({ kind: 'outside', title: 'Tides elsewhere', pickup: 'corrow', cost: 450 })
+    const { owed } = (await ines.get<Card>('/api/card')).body
+    expect(await answered(body.reference, 'decline')).toBeNull()
+    expect(await onCard(body.id)).toMatchObject({ state: 'asked', events: [{ state: 'asked', partner: 'Marlfen County Libraries' }] })
+    expect(await answered(body.reference, 'go on')).toBeNull()
+    const sent = await onCard(body.id)
+    expect(sent).toMatchObject({ state: 'on its way', events: [{}, { state: 'on its way', partner: 'Eastmark Reading Society', day: sent?.day }] }) // prettier-ignore
+    expect(sent!.day! > '2026-11-25').toBe(true)
+    // Somebody has begun with it.
+    expect((await ines.ask<Problem>('DELETE', `/api/requests/${body.id}`)).body.refusal).toEqual({ code: 'request-under-way' })
+    expect(await answered(body.reference, 'decline')).toEqual({ code: 'request-under-way' })
+    expect(await answered(body.reference, 'delay')).toBeNull()
+    expect((await ines.get<Card>('/api/card')).body.owed).toBe(owed)
+    expect(await answered(body.reference, 'go on')).toBeNull()
+    const ready = await onCard(body.id)
+    // Corrow keeps holds for so many open days after that on which they came.
+    expect([ready?.state, ready!.day! > '2026-11-25']).toEqual(['ready', true])
+    const { charges, ...card } = (await ines.get<Card>('/api/card')).body
+    expect([card.owed - owed, charges[0]]).toMatchObject([450, { title: 'Tides elsewhere', amount: 450 }])
+    expect((await told())[0]).toBe('outside ready')
+    expect(await answered(body.reference, 'lend')).toBeNull()
+    expect(await onCard(body.id)).toMatchObject({ state: 'with reader', day: '2026-12-23' })
+    expect(await answered(body.reference, 'go on')).toBeNull()
+    expect((await onCard(body.id))?.state).toBe('done')
+    expect(await answered(body.reference, 'go on')).toEqual({ code: 'no-such-request' })
+  })
+
+  it('what nobody lends is declined, costs nothing, and its reader is told', async () => {
+    const { body } = await make({ kind: 'outside', title: 'Lent by nobody', pickup: 'corrow', cost: 450 })
+    const { owed } = (await ines.get<Card>('/api/card')).body
+    for (const state of ['asked', 'asked', 'declined']) {
+      expect(await answered(body.reference, 'decline')).toBeNull()
+      expect((await onCard(body.id))?.state).toBe(state)
+    }
+    expect([(await told())[0], (await ines.get<Card>('/api/card')).body.owed]).toEqual(['declined', owed])
+  })
+
+  it('by themselves all are answered as the days pass, once, and nobody waits for ever', async () => {
+    await make({ kind: 'purchase', title: 'To be bought', cost: 0 })
+    await make({ kind: 'outside', title: 'To be lent', pickup: 'corrow', cost: 450 })
+    const after = (days: number) => momentOf(DateTime.fromISO('2026-11-25T11:20', { zone: 'Europe/Dublin' }).plus({ days }))
+    for (let day = 1; day <= 90; day += 1) while (await catalogue.commands.live(after(day), 500));
+    expect(await catalogue.database.read("SELECT title FROM requests WHERE state NOT IN ('done', 'declined', 'withdrawn')")).toEqual([])
+    const owed = await catalogue.database.read("SELECT title FROM charges WHERE barcode = '' GROUP BY title HAVING count(*) > 1")
+    const twice = await catalogue.database.read("SELECT message ->> 'subject' FROM outbox WHERE message ->> 'notice' IN ('scan sent', 'outside ready', 'declined', 'ordered') GROUP BY 1 HAVING count(*) > 1") // prettier-ignore
+    expect([owed, twice]).toEqual([[], []])
+  })
 })

@@ -1,7 +1,9 @@
 /** The backroom of the demo: its clock, and what its stand-ins do. */
 import { CHANNELS } from '@catalex/core/card'
 import { CARRIER_CODES } from '@catalex/core/catalogue'
+import { ANSWER_ACTS } from '@catalex/core/living'
 import { NOTICE_KINDS } from '@catalex/core/messages'
+import { REQUEST_KINDS, REQUEST_STATES } from '@catalex/core/requests'
 import { refusalSchema } from '../refusal/index.ts'
 import { checkedInSchema, checkedOutSchema } from '../desk/index.ts'
 import type { FromSchema } from '../schema/index.ts'
@@ -90,6 +92,21 @@ export const backroomSchema = shape({
     ...shape({ due: count, back: count, late: count }),
     description: 'Of what is due today: all, and what has come back today, on whatever day it was due; and all that is overdue.',
   },
+  requests: {
+    ...list(
+      shape({
+        reference: text,
+        kind: oneOf(REQUEST_KINDS),
+        state: oneOf(REQUEST_STATES),
+        title: text,
+        day: orNull(date),
+        pickup: nullable('string'),
+        partner: { ...nullable('string'), description: 'The library elsewhere that is asked, or has sent it.' },
+        mine: flag,
+      }),
+    ),
+    description: 'What was asked for beside holds, and is not done.',
+  },
   happenings: list(happeningSchema),
   messages: list(messageSchema),
 })
@@ -128,6 +145,14 @@ export const actedAtDeskSchema = shape({
   refusal: orNull(refusalSchema),
 })
 
+export const answerRequestSchema = looseShape(['reference', 'act'], {
+  reference: { type: 'string', maxLength: 20 },
+  act: oneOf(ANSWER_ACTS),
+})
+
+export const answeredSchema = shape({ refusal: orNull(refusalSchema) })
+
+export type AnswerRequest = FromSchema<typeof answerRequestSchema>
 export type Clock = FromSchema<typeof clockSchema>
 export type MoveClock = FromSchema<typeof moveClockSchema>
 export type Happening = FromSchema<typeof happeningSchema>

@@ -38,8 +38,13 @@ export const loanSchema = shape({
   branch: nullable('string'),
 })
 
-/** What a late copy cost, and is not paid yet. */
-const chargeSchema = shape({ title: text, amount: { ...count, description: 'In hundredths.' }, at: moment })
+/** What is not paid yet: of a copy that came back late, or of a scan or a copy from outside. */
+const chargeSchema = shape({
+  what: oneOf(['late', 'request']),
+  title: text,
+  amount: { ...count, description: 'In hundredths.' },
+  at: moment,
+})
 
 /** What a reader was told of a hold or a loan. */
 const toldMessageSchema = shape({ reference: text, at: moment, notice: oneOf(NOTICE_KINDS), channel: oneOf(CHANNELS), subject: text, text })

@@ -1,5 +1,5 @@
 /** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
-import { actAtDeskSchema, actedAtDeskSchema, backroomQuerySchema, backroomSchema, clockSchema, deskQuerySchema, deskViewSchema, moveClockSchema } from '../backroom/index.ts' // prettier-ignore
+import { actAtDeskSchema, actedAtDeskSchema, answeredSchema, answerRequestSchema, backroomQuerySchema, backroomSchema, clockSchema, deskQuerySchema, deskViewSchema, moveClockSchema } from '../backroom/index.ts' // prettier-ignore
 import { callNumberSchema } from '../callnumber/index.ts'
 import {
   askForPinSchema,
@@ -120,6 +120,7 @@ export const ENDPOINTS = {
   withdrawRequest: { summary: 'Withdraw a request', answer: requestSchema, status: 200 },
   placeHold: { summary: 'Place a hold; an Idempotency-Key makes a repeat harmless', body: placeHoldSchema, answer: holdSchema, status: 201 },
   sendMessage: { summary: 'Write to the staff of a branch', body: sendMessageSchema, answer: sentMessageSchema, status: 201 },
+  answerRequest: { summary: 'What a library elsewhere, or staff here, answer in the demo', body: answerRequestSchema, answer: answeredSchema, status: 200 },
   renewLoan: { summary: 'Renew a loan', answer: loanSchema, status: 200 },
   changeHold: { summary: 'Pause a hold, let it go on, or collect it elsewhere', body: changeHoldSchema, answer: holdSchema, status: 200 },
   restoreHold: { summary: 'Take back, within a minute, that a hold was cancelled', answer: holdSchema, status: 200 },

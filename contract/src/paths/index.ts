@@ -64,6 +64,7 @@ export const PATHS = {
   moveClock: { method: 'post', path: '/api/backroom/clock' },
   desk: { method: 'get', path: '/api/backroom/desk' },
   actAtDesk: { method: 'post', path: '/api/backroom/desk' },
+  answerRequest: { method: 'post', path: '/api/backroom/requests' },
   renewLoan: { method: 'post', path: '/api/loans/:barcode/renewal' },
 } as const
 

@@ -35,6 +35,7 @@ export const refusalSchema = {
     shape({ code: coded('too-many-pages'), limit: count }),
     shape({ code: coded('too-many-requests'), limit: count }),
     shape({ code: coded('no-such-request') }),
+    shape({ code: coded('request-under-way') }),
     shape({ code: coded('no-such-loan') }),
     shape({ code: coded('not-renewable') }),
     shape({ code: coded('renewed-at-desk') }),

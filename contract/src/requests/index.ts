@@ -1,9 +1,9 @@
 /** What readers ask for beside holds: scans, copies from outside, purchases. */
 import { CARRIER_CODES } from '@catalex/core/catalogue'
-import { MOST_PAGES, REQUEST_KINDS } from '@catalex/core/requests'
+import { DECLINE_REASONS, MOST_PAGES, REQUEST_KINDS, REQUEST_STATES } from '@catalex/core/requests'
 import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { count, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
+import { count, date, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 import { wishedRecords } from '../holds/index.ts'
 
 export const requestOffersQuerySchema = looseShape([], {
@@ -51,7 +51,17 @@ export const requestSchema = shape({
   pickup: nullable('string'),
   cost: count,
   at: moment,
-  withdrawn: { type: 'boolean' },
+  state: oneOf(REQUEST_STATES),
+  day: { ...orNull(date), description: 'When it is expected, until when it is kept, or when it is due back.' },
+  events: list(
+    shape({
+      at: moment,
+      state: oneOf(REQUEST_STATES),
+      partner: { ...nullable('string'), description: 'The library elsewhere that answered.' },
+      reason: orNull(oneOf(DECLINE_REASONS)),
+      day: orNull(date),
+    }),
+  ),
 } as const)
 
 export type RequestOffersQuery = FromSchema<typeof requestOffersQuerySchema>

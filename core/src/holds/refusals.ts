@@ -33,6 +33,7 @@ export const REFUSAL_CODES = [
   'too-many-pages',
   'too-many-requests',
   'no-such-request',
+  'request-under-way',
   'no-such-loan',
   'not-renewable',
   'renewed-at-desk',
@@ -93,6 +94,8 @@ export type Refusal =
   | { code: 'too-many-pages'; limit: number }
   | { code: 'too-many-requests'; limit: number }
   | { code: 'no-such-request' }
+  /** Somebody has begun with it. */
+  | { code: 'request-under-way' }
   | { code: 'no-such-loan' }
   /** No rule renews it. */
   | { code: 'not-renewable' }

@@ -7,6 +7,8 @@ import { dayOf, minuteOf, minutesOpen, type Minute, type OpeningHours } from '..
 import type { Family } from '../catalogue/index.ts'
 import { daysLate, drawn, randomFrom, type Random, type ReturnHistory } from '../waiting/index.ts'
 
+export * from './partners.ts'
+
 /** The same chances for the same text, so that the same world lives the same life. */
 export function chancesOf(text: string): Random {
   // FNV-1a, 32 bits.

@@ -9,19 +9,25 @@ export const NOTICE_KINDS = [
   'lapsed',
   'waits again',
   'unfillable',
+  'scan sent',
+  'outside ready',
+  'declined',
+  'ordered',
   'pin code',
 ] as const
 export type NoticeKind = (typeof NOTICE_KINDS)[number]
 
 export type Notice =
   /** `pickup` is the code of a pickup point, `collectBy` an ISO date. */
-  | { kind: 'ready'; title: string; pickup: string; collectBy: string }
+  | { kind: 'ready' | 'outside ready'; title: string; pickup: string; collectBy: string }
   /** `due` as loans have it. */
   | { kind: 'due soon' | 'overdue' | 'recalled' | 'recall ended'; title: string; due: string }
   /** Not collected in time, or not wanted for longer than that. */
   | { kind: 'lapsed'; title: string; why: 'not collected' | 'not wanted' }
   /** The copy set aside was lost; another will come, or none. */
   | { kind: 'waits again' | 'unfillable'; title: string }
+  /** What was asked for beside holds. */
+  | { kind: 'scan sent' | 'declined' | 'ordered'; title: string }
   /** With which a new PIN is chosen. */
   | { kind: 'pin code'; code: string }
 

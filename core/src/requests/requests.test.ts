@@ -1,7 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import type { Copy } from '../copies/index.ts'
 import { sampleCopy } from '../copies/sample.ts'
-import { outsideOffer, scanCost, scanOffer, type OutsideRule, type ScanRule } from './index.ts'
+import {
+  isOpenRequest,
+  outsideOffer,
+  requestMayBecome,
+  REQUEST_STATES,
+  scanCost,
+  scanOffer,
+  type OutsideRule,
+  type RequestKind,
+  type ScanRule,
+} from './index.ts'
 
 const copy = (barcode: string, system: string, more: Partial<Copy> = {}) => sampleCopy({ barcode, system, branch: system, ...more })
 const scans = (more: Partial<ScanRule>): ScanRule => ({ allow: true, cost: 200, perPage: 10, mostPages: 40, days: 3, reason: null, remedy: null, ...more }) // prettier-ignore
@@ -45,5 +55,20 @@ describe('a copy from outside', () => {
     ['visitor', 'pub', null],
   ])('for a %s of %s', (category, homeSystem, expected) => {
     expect(outsideOffer(rules, { category, homeSystem })).toEqual(expected)
+  })
+})
+
+describe('what becomes of a request', () => {
+  it.each<[RequestKind, string]>([
+    // One partner says no, another sends it, late; it is kept, lent and goes back, or goes back uncollected.
+    ['outside', 'asked>asked asked>on its way asked>declined asked>withdrawn on its way>on its way on its way>ready on its way>declined ready>with reader ready>done with reader>done'], // prettier-ignore
+    ['scan', 'asked>done asked>declined asked>withdrawn'],
+    ['purchase', 'asked>done asked>declined asked>withdrawn'],
+  ])('%s: only what may follow follows', (kind, moves) => {
+    const found = REQUEST_STATES.flatMap((from) => REQUEST_STATES.filter((to) => requestMayBecome(kind, from, to)).map((to) => `${from}>${to}`)) // prettier-ignore
+    expect(found.sort()).toEqual(moves.split(/ (?=(?:asked|on its way|ready|with reader)>)/).sort())
+  })
+  it('is open until nothing follows', () => {
+    expect(REQUEST_STATES.filter(isOpenRequest)).toEqual(['asked', 'on its way', 'ready', 'with reader'])
   })
 })

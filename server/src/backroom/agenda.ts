@@ -1,12 +1,12 @@
 /** The agenda: what will happen in the world of the demo, and when; kept beside the catalogue, so that nothing happens twice. */
 import type { Queryable, Write } from '../database/index.ts'
 
-export const TASKS = ['day', 'travel', 'return', 'collect', 'borrow', 'find', 'ask'] as const
+export const TASKS = ['day', 'travel', 'return', 'collect', 'borrow', 'find', 'ask', 'answer'] as const
 export type TaskKind = (typeof TASKS)[number]
 
 export interface Task {
   kind: TaskKind
-  /** What it is about: a barcode, or the number of a hold. */
+  /** What it is about: a barcode, the number of a hold, or the code of a request. */
   subject: string
   /** ISO time, UTC. */
   at: string

@@ -4,6 +4,7 @@ import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { noteLived, plan, takeNext, type Task } from './agenda.ts'
 import { askForSomething, planAsking } from './asking.ts'
+import { answerWhenDue, planAnswers } from './partners.ts'
 import { borrow, bringBack } from './borrowers.ts'
 import { collect, planCollections } from './collections.ts'
 import { note } from './happenings.ts'
@@ -34,6 +35,7 @@ async function begin(write: Write, libraries: Libraries, { now }: Moment): Promi
   }
   await planTravels(write, libraries, now)
   await planCollections(write, libraries, now)
+  await planAnswers(write, libraries, now)
   return planReturns(write, libraries, now)
 }
 
@@ -51,6 +53,8 @@ function carryOut(write: Write, libraries: Libraries, task: Task): Promise<void>
       return borrow(write, libraries, task)
     case 'find':
       return find(write, libraries, task)
+    case 'answer':
+      return answerWhenDue(write, libraries, task)
     case 'ask':
       return askForSomething(write, libraries, task)
   }

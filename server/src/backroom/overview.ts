@@ -8,6 +8,7 @@ import type { Libraries } from '../libraries/index.ts'
 import { isNotice, keptMessages } from '../standins/index.ts'
 import { tasksOf } from './agenda.ts'
 import { happeningsFor } from './happenings.ts'
+import { requestsView } from './partners.ts'
 import { momentAt, timeOf } from './times.ts'
 import type { Travel } from './travels.ts'
 
@@ -52,6 +53,7 @@ export async function backroomView(
       carriers: JSON.parse(carriers) as Backroom['shelves'][number]['carriers'],
     })),
     back: await backToday(source, libraries, { now: clock.now, today, minute }),
+    requests: await requestsView(source, readerId),
     happenings: await happeningsFor(source, readerId, { mine, most: HAPPENINGS }),
     messages: await messagesFor(source, readerId, mine),
   }

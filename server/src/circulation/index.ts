@@ -2,6 +2,8 @@
 export { cancelHold } from './commands/cancelHold.ts'
 export { checkIn, type AtDesk } from './commands/desk/checkIn.ts'
 export { checkOut, lend } from './commands/desk/checkOut.ts'
+export { charge } from './commands/charge.ts'
+export { collectByAt } from './commands/follow.ts'
 export { payOwed } from './commands/payOwed.ts'
 export { chargesOf } from './queries/charges.ts'
 export { noteMissing } from './commands/desk/noteMissing.ts'

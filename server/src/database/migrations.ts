@@ -228,6 +228,19 @@ const STANDINS = [
   'CREATE TABLE happenings (id INTEGER PRIMARY KEY AUTOINCREMENT, at TEXT NOT NULL, readerId INTEGER REFERENCES readers(id), what TEXT NOT NULL)',
 ]
 
+/** What becomes of requests, and what was said of them on the way. */
+const ANSWERS = [
+  "ALTER TABLE requests ADD COLUMN state TEXT NOT NULL DEFAULT 'asked'",
+  // The day that goes with the state: expected, kept until, due back.
+  'ALTER TABLE requests ADD COLUMN day TEXT',
+  "UPDATE requests SET state = 'withdrawn' WHERE withdrawn = 1",
+  'ALTER TABLE requests DROP COLUMN withdrawn',
+  `CREATE TABLE requestEvents (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, requestId INTEGER NOT NULL REFERENCES requests(id) ON DELETE CASCADE, at TEXT NOT NULL,
+    state TEXT NOT NULL, partner TEXT, reason TEXT, day TEXT)`,
+  'CREATE INDEX requestEventsOfRequest ON requestEvents(requestId)',
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -252,6 +265,7 @@ const STEPS: Record<string, string[]> = {
   '021-recalls': RECALLS,
   '022-circulating': CIRCULATING,
   '023-standins': STANDINS,
+  '024-answers': ANSWERS,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

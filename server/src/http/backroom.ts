@@ -58,6 +58,10 @@ export function bindBackroom(bind: Bind, { database, libraries, search, commands
     await search.catchUp()
     return acted
   })
+  bind('answerRequest', async ({ body }) => {
+    work()
+    return { refusal: await commands.answerRequest(body, momentOf(clock.now())) }
+  })
 
   function timeMeant({ move, to, branch }: MoveClock): DateTime | null {
     const now = clock.now()

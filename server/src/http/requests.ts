@@ -24,5 +24,7 @@ export function bindRequests(bind: Bind, { database, libraries, search, clock, c
     const key = keyOf(request)
     return inTurn(request, (readerId) => commands.makeRequest(readerId, body, key, momentOf(clock.now())))
   })
-  bind('withdrawRequest', ({ request, path }) => inTurn(request, (readerId) => commands.withdrawRequest(readerId, path.id)))
+  bind('withdrawRequest', ({ request, path }) =>
+    inTurn(request, (readerId) => commands.withdrawRequest(readerId, path.id, momentOf(clock.now()))),
+  )
 }

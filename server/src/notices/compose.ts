@@ -37,7 +37,7 @@ export function compose(libraries: Libraries, notice: Notice, to: { name: string
 
 function factsOf(libraries: Libraries, notice: Notice, language: string): Record<string, string> {
   const date = (day: string) => inWords(day, language)
-  if (notice.kind === 'ready') {
+  if (notice.kind === 'ready' || notice.kind === 'outside ready') {
     const { place = notice.pickup, desk = '', bring = '' } = libraries.pickupInWords(notice.pickup) ?? {}
     return { date: date(notice.collectBy), place, desk, bring }
   }

@@ -112,7 +112,7 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     loansOf(source, libraries, reader, at),
     accountOf(source, libraries, reader),
     countSessions(source, reader.id),
-    requestsOf(source, reader),
+    requestsOf(source, reader, at),
     chargesOf(source, reader.id),
     keptMessages(source, MESSAGES, reader.id),
   ])

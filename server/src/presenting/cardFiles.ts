@@ -1,6 +1,5 @@
 /** What stands on a card as files to take along: everything as JSON, holds and loans as a table, their days as a calendar. */
 import type { Card } from '@catalex/contract/card'
-import { isActive } from '@catalex/core/holds'
 import { stringify } from 'csv-stringify/sync'
 import { ICalCalendar } from 'ical-generator'
 import { DateTime } from 'luxon'
@@ -30,8 +29,8 @@ export function cardAsCsv({ holds, loans }: Card): string {
   return stringify(rows.map((row) => row.map(harmless)), { header: true, columns: ['kind', 'title', 'record', 'state', 'date', 'place', 'collectBy', 'number'] }) // prettier-ignore
 }
 
-/** Due dates, and the last days on which holds are kept (RFC 5545). @param now ISO time */
-export function cardAsCalendar(libraries: Libraries, { holds, loans }: Card, now: string): string {
+/** Due dates, and the last days on which something is kept (RFC 5545). @param now ISO time */
+export function cardAsCalendar(libraries: Libraries, { holds, loans, requests }: Card, now: string): string {
   const { name, timeZone } = libraries.library
   const calendar = new ICalCalendar({ name, timezone: timeZone, prodId: { company: 'Catalex', product: 'card' } })
   const stamp = DateTime.fromISO(now, { zone: 'utc' })
@@ -40,11 +39,19 @@ export function cardAsCalendar(libraries: Libraries, { holds, loans }: Card, now
     const at = DateTime.fromISO(due, { zone: timeZone })
     calendar.createEvent({ id: `loan-${barcode}@catalex`, start: at, end: allDay ? at.plus({ days: 1 }) : at, allDay, stamp, summary: `Due: ${title}` }) // prettier-ignore
   }
-  for (const { id, title, state, collectBy, pickup } of holds) {
-    if (collectBy === null || state !== 'ready' || !isActive(state)) continue
+  const onDay = (id: string, day: string, summary: string, location = '') => {
+    const start = DateTime.fromISO(day, { zone: timeZone })
+    calendar.createEvent({ id: `${id}@catalex`, start, end: start.plus({ days: 1 }), allDay: true, stamp, summary, location })
+  }
+  const placeOf = (pickup: string) => {
     const { place = pickup, desk = '' } = libraries.pickupInWords(pickup) ?? {}
-    const start = DateTime.fromISO(collectBy, { zone: timeZone })
-    calendar.createEvent({ id: `hold-${id}@catalex`, start, end: start.plus({ days: 1 }), allDay: true, stamp, summary: `Collect by: ${title}`, location: [place, desk].filter(Boolean).join(', ') }) // prettier-ignore
+    return [place, desk].filter(Boolean).join(', ')
+  }
+  for (const { id, title, state, collectBy, pickup } of holds)
+    if (state === 'ready' && collectBy !== null) onDay(`hold-${id}`, collectBy, `Collect by: ${title}`, placeOf(pickup))
+  for (const { id, title, state, day, pickup } of requests) {
+    if (state === 'ready' && day !== null && pickup !== null) onDay(`request-${id}`, day, `Collect by: ${title}`, placeOf(pickup))
+    if (state === 'with reader' && day !== null) onDay(`request-${id}`, day, `Due: ${title}`)
   }
   return calendar.toString()
 }

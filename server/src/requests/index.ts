@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto'
 import type { MakeRequest, ReaderRequest } from '@catalex/contract/requests'
 import { isRefusal, type Refusal } from '@catalex/core/holds'
-import { MOST_REQUESTS, outsideOffer, scanCost, scanOffer } from '@catalex/core/requests'
+import { isOpenRequest, MOST_REQUESTS, outsideOffer, scanCost, scanOffer } from '@catalex/core/requests'
 import { DateTime } from 'luxon'
 import { recordsByControlNumber } from '../catalogue/index.ts'
 import { cardStopped, copiesOf, type Moment } from '../circulation/index.ts'
@@ -11,8 +11,10 @@ import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf, type Reader } from '../readers/index.ts'
 import { keepMail, newReference } from '../standins/index.ts'
 import { mailOf } from './mail.ts'
+import { moveRequest } from './moving.ts'
 import { REQUESTS } from './tables.ts'
 
+export { moveRequest, type RequestStep } from './moving.ts'
 export { requestOffers, type OffersAsked } from './offers.ts'
 
 /** @returns the request as it was kept, or why it was not; a repeat with the same key is the same request */
@@ -63,20 +65,41 @@ async function earlierAnswer(
   return earlier ?? null
 }
 
-export async function withdrawRequest(write: Write, reader: Reader, code: string): Promise<ReaderRequest | Refusal> {
-  await write.run('UPDATE requests SET withdrawn = 1 WHERE code = $code AND readerId = $id', { code, id: reader.id })
-  const [found] = await requestsWhere(write, 'q.code = $code AND q.readerId = $id', { code, id: reader.id })
-  return found ?? { code: 'no-such-request' }
+/** Once somebody has begun with it, it takes its course. */
+export async function withdrawRequest(
+  write: Write,
+  libraries: Libraries,
+  reader: Reader,
+  code: string,
+  at: Moment,
+): Promise<ReaderRequest | Refusal> {
+  const own = () => requestsWhere(write, 'q.code = $code AND q.readerId = $id', { code, id: reader.id })
+  const [found] = await own()
+  if (!found) return { code: 'no-such-request' }
+  if (found.state === 'withdrawn') return found
+  const refusal = await moveRequest(write, libraries, code, { to: 'withdrawn' }, at)
+  const [withdrawn = found] = await own()
+  return refusal ?? withdrawn
 }
 
-/** Those that are not withdrawn, newest first. */
-export const requestsOf = (source: Queryable, reader: Reader): Promise<ReaderRequest[]> =>
-  requestsWhere(source, 'q.readerId = $id AND q.withdrawn = 0', { id: reader.id })
+/** Those that somebody has still to do something about, and what came of others in the last days; newest first. */
+export async function requestsOf(source: Queryable, reader: Reader, { now }: Moment): Promise<ReaderRequest[]> {
+  const since = DateTime.fromISO(now, { zone: 'utc' }).minus({ days: SHOWN_DAYS }).toISO() ?? ''
+  const all = await requestsWhere(source, "q.readerId = $id AND q.state <> 'withdrawn'", { id: reader.id })
+  return all.filter(({ state, at, events }) => isOpenRequest(state) || (events.at(-1)?.at ?? at) >= since)
+}
 
-/** What was withdrawn is kept as long as an ended hold has its reader. */
+/** What has ended longer ago is not shown. */
+const SHOWN_DAYS = 7
+
+/** What has ended is kept as long as an ended hold has its reader. */
 export async function purgeRequests(write: Write, days: number, { now }: Moment): Promise<void> {
   const before = DateTime.fromISO(now, { zone: 'utc' }).minus({ days }).toISO()
-  await write.run('DELETE FROM requests WHERE withdrawn = 1 AND at < $before', { before })
+  await write.run(
+    `DELETE FROM requests WHERE state IN ('done', 'declined', 'withdrawn')
+       AND coalesce((SELECT max(at) FROM requestEvents WHERE requestId = requests.id), at) < $before`,
+    { before },
+  )
 }
 
 /** What it costs, and whose staff it is for. */
@@ -88,7 +111,8 @@ interface Decided {
 async function decide(write: Write, libraries: Libraries, reader: Reader, wish: MakeRequest, at: Moment): Promise<Decided | Refusal> {
   const stopped = cardStopped(libraries, reader, at.today)
   if (stopped) return stopped
-  if ((await requestsOf(write, reader)).length >= MOST_REQUESTS) return { code: 'too-many-requests', limit: MOST_REQUESTS }
+  if ((await requestsOf(write, reader, at)).filter(({ state }) => isOpenRequest(state)).length >= MOST_REQUESTS)
+    return { code: 'too-many-requests', limit: MOST_REQUESTS }
   if (wish.controlNumber !== undefined && (await recordsByControlNumber(write, [wish.controlNumber])).length === 0)
     return { code: 'no-such-title' }
   const borrower = borrowerOf(libraries, reader)
@@ -108,21 +132,23 @@ async function decide(write: Write, libraries: Libraries, reader: Reader, wish: 
   return { cost: scanCost(offer, pages), branch: offer.branch }
 }
 
-interface RequestRow extends Omit<ReaderRequest, 'withdrawn' | 'part' | 'pickup'> {
-  withdrawn: number
+interface RequestRow extends Omit<ReaderRequest, 'part' | 'pickup' | 'events'> {
   details: string
+  events: string
 }
 
 async function requestsWhere(source: Queryable, condition: string, values: Record<string, string | number>): Promise<ReaderRequest[]> {
   const rows = await source.read<RequestRow>(
-    `SELECT q.code AS id, q.reference, q.kind, q.title, q.cost, q.at, q.withdrawn, q.details, r.controlNumber, r.carrier
+    `SELECT q.code AS id, q.reference, q.kind, q.title, q.cost, q.at, q.state, q.day, q.details, r.controlNumber, r.carrier,
+       (SELECT json_group_array(json_object('at', at, 'state', state, 'partner', partner, 'reason', reason, 'day', day)) FROM (SELECT * FROM requestEvents WHERE requestId = q.id ORDER BY id)) AS events
      FROM requests q LEFT JOIN records r ON r.controlNumber = q.details ->> '$.controlNumber' AND r.withdrawn = 0
      WHERE ${condition} ORDER BY q.id DESC`,
     values,
   )
-  return rows.map(({ details, withdrawn, ...row }) => {
+  return rows.map(({ details, events, ...row }) => {
     // Written by `makeRequest`, above.
     const { part = null, pickup = null } = JSON.parse(details) as { part?: string; pickup?: string }
-    return { ...row, withdrawn: withdrawn !== 0, part, pickup }
+    // Made by json_group_array.
+    return { ...row, part, pickup, events: JSON.parse(events) as ReaderRequest['events'] }
   })
 }

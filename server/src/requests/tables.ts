@@ -1,5 +1,5 @@
 /** What readers ask for beside holds. */
-import { REQUEST_KINDS, type RequestKind } from '@catalex/core/requests'
+import { REQUEST_KINDS, REQUEST_STATES, type RequestKind, type RequestState } from '@catalex/core/requests'
 import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model } from 'sequelize'
 import { table } from '../database/index.ts'
 
@@ -11,13 +11,15 @@ interface RequestModel extends Model<InferAttributes<RequestModel>, InferCreatio
   readerId: number | null
   kind: RequestKind
   at: string
-  withdrawn: CreationOptional<boolean>
   title: string
   cost: number
   /** What was filled in, as JSON. */
   details: string
   /** Makes repeats harmless. */
   requestKey: string | null
+  state: CreationOptional<RequestState>
+  /** The day that goes with the state: expected, kept until, due back. ISO date. */
+  day: CreationOptional<string | null>
 }
 
 export const REQUESTS = table<RequestModel>('requests', {
@@ -27,9 +29,10 @@ export const REQUESTS = table<RequestModel>('requests', {
   readerId: { type: DataTypes.INTEGER },
   kind: { type: DataTypes.TEXT, allowNull: false, validate: { isIn: [[...REQUEST_KINDS]] } },
   at: { type: DataTypes.TEXT, allowNull: false },
-  withdrawn: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
   title: { type: DataTypes.TEXT, allowNull: false },
   cost: { type: DataTypes.INTEGER, allowNull: false, validate: { min: 0 } },
   details: { type: DataTypes.TEXT, allowNull: false },
   requestKey: { type: DataTypes.TEXT },
+  state: { type: DataTypes.TEXT, allowNull: false, defaultValue: 'asked', validate: { isIn: [[...REQUEST_STATES]] } },
+  day: { type: DataTypes.TEXT },
 })

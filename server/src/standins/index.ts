@@ -12,4 +12,5 @@ export {
   type Mail,
   type MessageGateway,
 } from './outbox.ts'
+export { PARTNERS } from './partners.ts'
 export { machineClock, virtualClock, type Clock, type VirtualClock } from './clock.ts'

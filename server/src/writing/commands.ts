@@ -2,6 +2,7 @@
  * Every change that a running server makes, by name. They run one after the other, each in a transaction of its own:
  * in this thread, or in one that does nothing else, so that no change waits for a search.
  */
+import type { AnswerRequest } from '@catalex/contract/backroom'
 import type { ChangeCard, Loan } from '@catalex/contract/card'
 import type { ChangeHold, Hold, PlaceHold } from '@catalex/contract/holds'
 import type { Refusal } from '@catalex/core/holds'
@@ -22,7 +23,7 @@ import {
   type AtDesk,
   type Moment,
 } from '../circulation/index.ts'
-import { live } from '../backroom/index.ts'
+import { answerNow, live } from '../backroom/index.ts'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
@@ -88,10 +89,10 @@ export function commandsOn(database: Database, libraries: Libraries) {
         const reader = await readerById(write, readerId)
         return reader ? makeRequest(write, libraries, reader, { wish, key }, at) : { code: 'no-such-request' }
       }),
-    withdrawRequest: (readerId: number, code: string) =>
+    withdrawRequest: (readerId: number, code: string, at: Moment) =>
       database.write(async (write): Promise<ReaderRequest | Refusal> => {
         const reader = await readerById(write, readerId)
-        return reader ? withdrawRequest(write, reader, code) : { code: 'no-such-request' }
+        return reader ? withdrawRequest(write, libraries, reader, code, at) : { code: 'no-such-request' }
       }),
     changeSatchel: (readerId: number, changes: ChangeSatchel, at: Moment): Promise<ChangedSatchel> =>
       database.write((write) => changeSatchel(write, readerId, changes, at.now)),
@@ -104,6 +105,7 @@ export function commandsOn(database: Database, libraries: Libraries) {
         return (reader && (await payOwed(write, reader, amount, at))) ?? { paid: amount }
       }),
     noteMissing: (barcode: string, at: Moment) => database.write((write) => noteMissing(write, libraries, barcode, at)),
+    answerRequest: (answer: AnswerRequest, at: Moment) => database.write((write) => answerNow(write, libraries, answer, at.now)),
     /** What happens in the world of the demo. @returns whether there may be more until then */
     live: (until: Moment, most: number) => database.write((write) => live(write, libraries, until, most)),
     /** What the days of holds bring: some end, others go on. */

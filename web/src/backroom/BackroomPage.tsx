@@ -8,6 +8,7 @@ import { Trouble } from '../ui/Trouble.tsx'
 import { ClockBar } from './ClockBar.tsx'
 import { DeskPage } from './DeskPage.tsx'
 import { MessagesPage } from './MessagesPage.tsx'
+import { PartnersPage } from './PartnersPage.tsx'
 import { Today } from './Today.tsx'
 import { useBackroom } from './queries.ts'
 import styles from './backroom.module.css'
@@ -33,6 +34,7 @@ export default function BackroomPage() {
               {t('backroom.today')}
             </NavLink>
             <NavLink to={links.backroom('desk')}>{t('backroom.desk.link')}</NavLink>
+            <NavLink to={links.backroom('partners')}>{t('backroom.partners.link')}</NavLink>
             <NavLink to={links.backroom('messages')}>{t('backroom.messages')}</NavLink>
             <Link to={links.card}>{t('backroom.back')}</Link>
           </nav>
@@ -46,6 +48,7 @@ export default function BackroomPage() {
           <Routes>
             <Route index element={<Today backroom={data} />} />
             <Route path="desk" element={<DeskPage />} />
+            <Route path="partners" element={<PartnersPage requests={data.requests} />} />
             <Route path="messages" element={<MessagesPage messages={data.messages} />} />
             <Route path="*" element={<Today backroom={data} />} />
           </Routes>

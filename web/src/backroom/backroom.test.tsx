@@ -1,4 +1,4 @@
-import type { ActAtDesk, ActedAtDesk, Backroom, DeskView, MoveClock } from '@catalex/contract/backroom'
+import type { ActAtDesk, ActedAtDesk, AnswerRequest, Backroom, DeskView, MoveClock } from '@catalex/contract/backroom'
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { open } from '../../tests/open.tsx'
@@ -14,6 +14,7 @@ const backroom = (more: Partial<Backroom> = {}): Backroom => ({
   travelling: 5,
   picks: [{ branch: 'hill', copies: 4, next: '2026-11-25T14:00:00.000Z' }],
   shelves: [{ pickup: 'quay', lapsing: 1, carriers: ['book', null] }],
+  requests: [],
   back: { due: 7, back: 3, late: 11 },
   happenings: [
     { at: '2026-11-25T11:10:00.000Z', what: 'run left', title: null, place: 'quay', to: 'hill', line: 'Town van', count: 3, mine: false },
@@ -112,6 +113,27 @@ test('at the desk: what is scanned is checked in, with a card checked out; what 
     { act: 'check out', barcode: 'b2', branch: 'quay' },
   ])
 })
+
+test('who is asked for what beside holds can be played: each is answered as far as it is', async () => {
+  const answers: AnswerRequest[] = []
+  const asked = { reference: 'AAAAAA', kind: 'outside', state: 'asked', title: 'From afar', day: null, pickup: 'quay', partner: 'Fen Library', mine: true } as const
+  const { user } = open('/backroom/partners', {
+    session: DEMO,
+    backroom: backroom({ requests: [asked, { ...asked, reference: 'BBBBBB', title: 'Come', state: 'ready', day: '2026-12-10', mine: false }] }),
+    answerRequest: ({ body }) => {
+      answers.push(body as AnswerRequest)
+      return { refusal: answers.length === 1 ? null : { code: 'request-under-way' } }
+    },
+  })
+  expect((await screen.findAllByRole('listitem')).map((one) => one.textContent)).toEqual([
+    'From afar Yours.From outside · AAAAAA · Fen Library is askedSend itDecline',
+    'Come From outside · BBBBBB · on the hold shelf at Quayside until Thu 10 DecLend itNobody collects it',
+  ])
+  await user.click(screen.getByRole('button', { name: 'Decline: From afar' }))
+  await user.click(screen.getByRole('button', { name: 'Lend it: Come' }))
+  expect(await screen.findByText(/Somebody has begun with this request/)).toBeVisible()
+  expect(answers).toEqual([{ reference: 'AAAAAA', act: 'decline' }, { reference: 'BBBBBB', act: 'lend' }])
+}) // prettier-ignore
 
 test('messages are shown as text, or as mail in a frame that runs nothing', async () => {
   const { user } = open('/backroom/messages', { session: DEMO, backroom: backroom() })

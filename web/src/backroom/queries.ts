@@ -1,5 +1,5 @@
 /** What the backroom asks the server. */
-import type { ActAtDesk, Clock, MoveClock } from '@catalex/contract/backroom'
+import type { ActAtDesk, AnswerRequest, Clock, MoveClock } from '@catalex/contract/backroom'
 import { keepPreviousData, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import { call } from '../shared/api.ts'
@@ -45,10 +45,20 @@ export const deskQuery = (branch: string) =>
     placeholderData: keepPreviousData,
   })
 
+const AFTER_AN_ACT = { predicate: ({ queryKey }: { queryKey: readonly unknown[] }) => queryKey[0] !== 'places' }
+
 export function useActAtDesk() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (body: ActAtDesk) => call('actAtDesk', { body }),
-    onSettled: () => client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'places' }),
+    onSettled: () => client.invalidateQueries(AFTER_AN_ACT),
+  })
+}
+
+export function useAnswerRequest() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: AnswerRequest) => call('answerRequest', { body }),
+    onSettled: () => client.invalidateQueries(AFTER_AN_ACT),
   })
 }

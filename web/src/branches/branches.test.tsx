@@ -81,7 +81,7 @@ test('where somebody was is not sent against their will; too many messages are t
   await user.click(await screen.findByRole('checkbox', { name: /Send along where I was/ }))
   await user.type(screen.getByLabelText('What works, what doesn’t, what is missing'), 'More light')
   await user.click(screen.getByRole('button', { name: 'Send the message' }))
-  expect(await screen.findByText(/more messages than one can send in an hour\. Try again in 60 minutes/)).toBeVisible()
+  expect(await screen.findByText(/more than can be sent from here in an hour\. Try again in 60 minutes/)).toBeVisible()
   await waitFor(() => {
     expect(server.asked('sendMessage')[0]?.body).toMatchObject({ kind: 'feedback', about: null })
   })

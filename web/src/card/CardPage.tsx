@@ -98,6 +98,9 @@ function CardView({ card }: { card: Card }) {
   const { t } = useTranslation()
   const { all } = usePlaces()
   const { ready, coming, ended } = holdsOf(card)
+  // What has come from outside waits to be collected like what came from here.
+  const brought = card.requests.filter(({ state }) => state === 'ready')
+  const requests = card.requests.filter(({ state }) => state !== 'ready')
   return (
     <>
       {card.warnings.map((warning) => (
@@ -108,7 +111,10 @@ function CardView({ card }: { card: Card }) {
       ))}
       <div className={styles.columns}>
         <div>
-          <Section title={t('card.ready')} count={ready.length} empty={t('card.nothingReady')}>
+          <Section title={t('card.ready')} count={ready.length + brought.length} empty={t('card.nothingReady')}>
+            {brought.map((request) => (
+              <RequestItem key={request.id} request={request} />
+            ))}
             {ready.map((hold) => (
               <HoldItem key={hold.id} hold={hold} cancellable>
                 <CollectAt hold={hold} />
@@ -124,9 +130,9 @@ function CardView({ card }: { card: Card }) {
               </HoldItem>
             ))}
           </Section>
-          {card.requests.length > 0 && (
-            <Section title={t('requests.onCard')} count={card.requests.length}>
-              {card.requests.map((request) => (
+          {requests.length > 0 && (
+            <Section title={t('requests.onCard')} count={requests.length}>
+              {requests.map((request) => (
                 <RequestItem key={request.id} request={request} />
               ))}
             </Section>

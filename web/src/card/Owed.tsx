@@ -39,10 +39,10 @@ export function Owed({ card: { owed, charges, till } }: { card: Card }) {
         )}
       </div>
       <ul>
-        {charges.map(({ title, amount, at }) => (
+        {charges.map(({ what, title, amount, at }) => (
           <li key={`${at} ${title}`} className={styles.loan}>
             <span>
-              {title} <span className={styles.soft}>{t('card.owed.late', { date: dayInWords(at, all.timeZone) })}</span>
+              {title} <span className={styles.soft}>{t(`card.owed.${what}`, { date: dayInWords(at, all.timeZone) })}</span>
             </span>
             <span className={styles.due}>{amountInWords(amount)}</span>
           </li>

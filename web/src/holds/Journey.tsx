@@ -4,27 +4,11 @@ import type { HoldState } from '@catalex/core/holds'
 import { useTranslation } from 'react-i18next'
 import { dayInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
-import styles from './journey.module.css'
-
-interface Stop {
-  text: string
-  state: 'past' | 'now' | 'ahead'
-}
+import { Stops, type Stop } from '../ui/Stops.tsx'
 
 export function Journey({ hold }: { hold: Hold }) {
   const { t } = useTranslation()
-  const stops = useStops(hold)
-  const waiting = isInQueue(hold)
-  return (
-    <ol className={styles.journey} data-waiting={waiting} aria-label={t('hold.journey')}>
-      {stops.map((stop) => (
-        <li key={stop.text} data-state={stop.state} aria-current={stop.state === 'now' ? 'step' : undefined}>
-          <span className={styles.stop} />
-          <span>{stop.text}</span>
-        </li>
-      ))}
-    </ol>
-  )
+  return <Stops label={t('hold.journey')} stops={useStops(hold)} waiting={isInQueue(hold)} />
 }
 
 /** Whether no copy is on its way to it yet. */

@@ -2,25 +2,26 @@
 import type { ReaderRequest } from '@catalex/contract/requests'
 import Button from '@mui/material/Button'
 import { useTranslation } from 'react-i18next'
-import { amountInWords, dayInWords } from '../shared/formats.ts'
+import { amountInWords } from '../shared/formats.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Words } from '../ui/Words.tsx'
 import { useWithdrawRequest } from './queries.ts'
+import { RequestJourney } from './RequestJourney.tsx'
 import styles from './requests.module.css'
 
 export function RequestItem({ request }: { request: ReaderRequest }) {
   const { t } = useTranslation()
   const notify = useNotice()
-  const { all, pickupName } = usePlaces()
+  const { pickupName } = usePlaces()
   const withdraw = useWithdrawRequest()
-  const { id, kind, title, part, pickup, cost, at, reference } = request
+  const { id, kind, state, title, part, pickup, cost, reference } = request
   const facts = [
     t(`requests.kinds.${kind}`),
     part,
     pickup === null ? null : pickupName(pickup),
-    t('requests.asked', { date: dayInWords(at, all.timeZone), reference }),
+    t('requests.reference', { reference }),
     cost === 0 ? null : amountInWords(cost),
   ]
   return (
@@ -30,23 +31,26 @@ export function RequestItem({ request }: { request: ReaderRequest }) {
           <Words>{title}</Words>
         </b>
         <span>{facts.filter(Boolean).join(' · ')}</span>
+        <RequestJourney request={request} />
         {withdraw.error && <Trouble error={withdraw.error} />}
       </div>
-      <Button
-        size="small"
-        data-screen
-        disabled={withdraw.isPending}
-        aria-label={t('requests.withdrawTitle', { title })}
-        onClick={() => {
-          withdraw.mutate(id, {
-            onSuccess: () => {
-              notify(t('requests.withdrawn', { title }))
-            },
-          })
-        }}
-      >
-        {t('requests.withdraw')}
-      </Button>
+      {state === 'asked' && (
+        <Button
+          size="small"
+          data-screen
+          disabled={withdraw.isPending}
+          aria-label={t('requests.withdrawTitle', { title })}
+          onClick={() => {
+            withdraw.mutate(id, {
+              onSuccess: () => {
+                notify(t('requests.withdrawn', { title }))
+              },
+            })
+          }}
+        >
+          {t('requests.withdraw')}
+        </Button>
+      )}
     </li>
   )
 }

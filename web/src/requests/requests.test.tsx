@@ -15,7 +15,9 @@ const made: ReaderRequest = {
   pickup: null,
   cost: 320,
   at: '2026-11-25T11:20:00.000Z',
-  withdrawn: false,
+  state: 'asked',
+  day: null,
+  events: [],
 }
 const offer = { barcode: 'b1', branch: 'wold', cost: 200, perPage: 10, mostPages: 40, days: 3 }
 
@@ -92,13 +94,46 @@ test('requests stand on the card, and are withdrawn there', async () => {
   const { server, user } = open('/card', {
     session: SOMEBODY,
     card: card({ requests: [made] }),
-    withdrawRequest: { ...made, withdrawn: true },
+    withdrawRequest: { ...made, state: 'withdrawn' },
   })
-  expect(await screen.findByText(/Scan · Chapter 2 · asked Wed 25 Nov, KQ4T7X · 3.20/)).toBeVisible()
+  expect(await screen.findByText(/Scan · Chapter 2 · reference KQ4T7X · 3.20/)).toBeVisible()
   server.reply({ card: card() })
   await user.click(screen.getByRole('button', { name: 'Withdraw: The salt ledger' }))
   expect(await screen.findByText('The request for “The salt ledger” is withdrawn.')).toBeVisible()
   await waitFor(() => {
     expect(screen.queryByRole('region', { name: 'Requests' })).toBeNull()
   })
+})
+
+const event = (more: Partial<ReaderRequest['events'][number]>): ReaderRequest['events'][number] => ({ at: '2026-11-26T09:00:00.000Z', state: 'asked', partner: null, reason: null, day: null, ...more }) // prettier-ignore
+const outside: ReaderRequest = { ...made, kind: 'outside', part: null, pickup: 'hill', controlNumber: null, carrier: null }
+const no = event({ partner: 'Fen Library', reason: 'not lent' })
+const sent = event({ state: 'on its way', partner: 'Down Library', day: '2026-11-30' })
+
+test('what comes from outside is a line of stops: who said no, from where it comes and by when, and where it is kept', async () => {
+  open('/card', {
+    session: SOMEBODY,
+    card: card({
+      requests: [
+        { ...outside, id: 'r2', title: 'On its way', state: 'on its way', events: [no, sent, { ...sent, day: '2026-12-03' }] },
+        { ...outside, id: 'r3', title: 'Come', state: 'ready', events: [sent, event({ state: 'ready', day: '2026-12-10' })] },
+        { ...outside, id: 'r4', title: 'Lent by nobody', state: 'declined', events: [no, event({ ...no, state: 'declined', reason: 'not found' })] },
+        { ...made, id: 'r5', title: 'Sent', state: 'done', events: [event({ state: 'done' })] },
+      ],
+    }),
+  }) // prettier-ignore
+  const item = async (section: string, title: string) => {
+    const items = within(await screen.findByRole('region', { name: section })).getAllByRole('listitem')
+    return items.find((one) => one.textContent.startsWith(title))
+  }
+  expect(await item('Requests', 'On its way')).toHaveTextContent(
+    /requested Wed 25 Nov.*Fen Library doesn’t lend it.*on its way from Down Library, now expected Thu 3 Dec.*ready at Beacon Hill/,
+  )
+  // It waits to be collected like what came from here.
+  expect(await item('Ready to collect', 'Come')).toHaveTextContent(/kept at Beacon Hill until Thu 10 Dec/)
+  const declined = await item('Requests', 'Lent by nobody')
+  expect(declined).toHaveTextContent('No library elsewhere could send it; at last: Fen Library can’t find it. It costs you nothing.')
+  expect(within(declined!).getByRole('button', { name: 'Suggest that the library buys it' })).toBeVisible()
+  expect(await item('Requests', 'Sent')).toHaveTextContent('Sent to you Thu 26 Nov.')
+  expect(screen.queryByRole('button', { name: /^Withdraw/ })).toBeNull()
 })

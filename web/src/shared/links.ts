@@ -23,7 +23,7 @@ export interface Links {
   satchel: string
   displays: string
   /** The rooms of the demo's stand-ins. @param room left out for the first */
-  backroom(room?: 'desk' | 'messages'): string
+  backroom(room?: 'desk' | 'partners' | 'messages'): string
   /** The titles of a display. */
   display(code: string): string
   lists: string

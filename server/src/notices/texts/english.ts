@@ -34,6 +34,22 @@ export const english = {
     subject: 'We can’t bring it: {{title}}',
     text: 'No copy of “{{title}}” is left that could come to you, so your hold has ended. It can be asked for from outside, or suggested for purchase: a desk helps with both.',
   },
+  'scan sent': {
+    subject: 'Your scan: {{title}}',
+    text: 'The part of “{{title}}” that you asked for is scanned, and comes with this message.',
+  },
+  'outside ready': {
+    subject: 'Ready to collect, from outside: {{title}}',
+    text: '“{{title}}” has come from another library and is kept for you until {{date}}.\nWhere: {{place}}, {{desk}}.\nBring: {{bring}}.',
+  },
+  declined: {
+    subject: 'We can’t get it: {{title}}',
+    text: 'Nobody could do what you asked for with “{{title}}”; your card says why. It costs you nothing. A desk helps you find another way.',
+  },
+  ordered: {
+    subject: 'Ordered: {{title}}',
+    text: 'We have ordered “{{title}}”, which you suggested. You can place a hold on it once it is in the catalogue.',
+  },
   'pin code': {
     subject: 'Code for a new PIN',
     text: 'Your code is {{code}}. It is good for half an hour, once. If you did not ask for it, leave it be: your PIN stays as it is.',

@@ -36,6 +36,22 @@ export const german: NoticeTexts = {
     subject: 'Leider nicht möglich: {{title}}',
     text: 'Von „{{title}}“ gibt es kein Exemplar mehr, das zu Ihnen kommen könnte; Ihre Vormerkung ist beendet. Wir können es von außerhalb erbitten oder zum Kauf vorschlagen: Sprechen Sie uns an.',
   },
+  'scan sent': {
+    subject: 'Ihr Scan: {{title}}',
+    text: 'Der gewünschte Teil von „{{title}}“ ist gescannt und liegt dieser Nachricht bei.',
+  },
+  'outside ready': {
+    subject: 'Von auswärts, liegt bereit: {{title}}',
+    text: '„{{title}}“ ist aus einer anderen Bibliothek gekommen und liegt bis {{date}} für Sie bereit.\nOrt: {{place}}, {{desk}}.\nMitbringen: {{bring}}.',
+  },
+  declined: {
+    subject: 'Leider nicht zu bekommen: {{title}}',
+    text: 'Ihre Bitte zu „{{title}}“ konnte niemand erfüllen; warum, steht in Ihrem Konto. Es kostet Sie nichts. An jeder Theke hilft man Ihnen weiter.',
+  },
+  ordered: {
+    subject: 'Bestellt: {{title}}',
+    text: 'Wir haben „{{title}}“, Ihren Vorschlag, bestellt. Sobald der Titel im Katalog steht, können Sie ihn vormerken.',
+  },
   'pin code': {
     subject: 'Code für eine neue Geheimzahl',
     text: 'Ihr Code ist {{code}}. Er gilt eine halbe Stunde und einmal. Wenn Sie ihn nicht verlangt haben, tun Sie nichts: Ihre Geheimzahl bleibt, wie sie ist.',

@@ -3,10 +3,11 @@ import { loanRuleFor, overdueCharge } from '@catalex/core/loans'
 import { DateTime } from 'luxon'
 import type { Write } from '../../../database/index.ts'
 import type { Libraries } from '../../../libraries/index.ts'
-import { addOwed, borrowerOf, readerById } from '../../../readers/index.ts'
+import { borrowerOf, readerById } from '../../../readers/index.ts'
 import type { Moment } from '../../moment.ts'
 import type { CopyNow } from '../../queries/copies.ts'
 import { titleOf } from '../../queries/titles.ts'
+import { charge } from '../charge.ts'
 
 /** @returns whether it was on loan, and the charge in hundredths */
 export async function returnLoan(
@@ -23,16 +24,7 @@ export async function returnLoan(
   const reader = loan?.readerId == null ? null : await readerById(write, loan.readerId)
   if (!loan || !reader) return { returned: loan !== undefined, charge: 0 }
   const rule = loanRuleFor(libraries.loanRules, borrowerOf(libraries, reader), copy)
-  const charge = overdueCharge(rule?.overdue, loan.due, DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
-  if (charge > 0) {
-    await write.run('INSERT INTO charges (readerId, barcode, title, amount, at) VALUES ($readerId, $barcode, $title, $charge, $at)', {
-      readerId: reader.id,
-      barcode,
-      title: await titleOf(write, barcode),
-      charge,
-      at: at.now,
-    })
-    await addOwed(write, reader.id, charge)
-  }
-  return { returned: true, charge }
+  const amount = overdueCharge(rule?.overdue, loan.due, DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
+  if (amount > 0) await charge(write, { readerId: reader.id, barcode, title: await titleOf(write, barcode), amount }, at)
+  return { returned: true, charge: amount }
 }

@@ -28,6 +28,7 @@ export const card = {
       pay: 'Pay {{amount}}',
       paid: '{{amount}} paid. Nothing is owed.',
       late: 'came back late on {{date}}',
+      request: 'requested, {{date}}',
       before: 'From before, as the library’s books say',
       till: 'The demo takes no real money.',
       desk: 'It can be paid at any desk.',

@@ -92,6 +92,7 @@ export const ways = {
     'not-offered': 'The library offers nothing of that kind here. Ask at a desk.',
     'too-many-pages': 'At most {{limit}} pages are scanned. Name fewer, or read it where it stands.',
     'too-many-requests': 'You have {{limit}} requests that are not done. Withdraw one on your card, then you can ask for this.',
+    'request-under-way': 'Somebody has begun with this request, so it takes its course. A desk can say how far it is.',
     'no-such-request': 'Your card has no such request. Look at your card for those you have.',
     'no-such-loan': 'Your card has no such loan. Look at your card for those you have.',
     'not-renewable': 'This can’t be renewed. Bring it back in time, then you can borrow or hold it again.',

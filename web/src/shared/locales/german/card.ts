@@ -31,6 +31,7 @@ export const card: InOtherWords<typeof english> = {
       pay: '{{amount}} zahlen',
       paid: '{{amount}} sind bezahlt. Nichts ist mehr offen.',
       late: 'zu spät zurück am {{date}}',
+      request: 'auf Wunsch besorgt, {{date}}',
       before: 'Von früher, laut den Büchern der Bibliothek',
       till: 'Die Demo nimmt kein echtes Geld.',
       desk: 'Sie können an jeder Theke zahlen.',

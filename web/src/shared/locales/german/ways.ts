@@ -109,6 +109,7 @@ export const ways: InOtherWords<typeof english> = {
     'not-offered': 'Das bietet die Bibliothek hier nicht an. Fragen Sie an einer Theke.',
     'too-many-pages': 'Höchstens {{limit}} Seiten werden gescannt. Nennen Sie weniger, oder lesen Sie es dort, wo es steht.',
     'too-many-requests': 'Sie haben {{limit}} offene Wünsche. Ziehen Sie in Ihrem Konto einen zurück, dann können Sie diesen äußern.',
+    'request-under-way': 'An diesem Wunsch wird schon gearbeitet, er läuft nun weiter. An der Theke erfahren Sie, wie weit er ist.',
     'no-such-request': 'Ihr Konto hat keinen solchen Wunsch. Im Konto stehen die, die Sie haben.',
     'no-such-loan': 'Auf Ihrem Konto steht keine solche Ausleihe. Ihr Konto zeigt, welche Sie haben.',
     'not-renewable':
