@@ -122,7 +122,9 @@ test('a scan is sent and owed for; what one library elsewhere declines the next 
   await cardOf(page)
   await expect(page.getByRole('region', { name: 'Ready to collect' })).toContainText(/quartzbottle zebrafugue.*kept at/)
   await expect(page.getByRole('region', { name: 'Requests' })).toContainText(/On sediments.*Sent to you/)
-  await expect(page.getByRole('region', { name: 'Owed' })).toContainText(/quartzbottle zebrafugue requested.*On sediments requested, .*€3.20/)
+  await expect(page.getByRole('region', { name: 'Owed', exact: true })).toContainText(
+    /quartzbottle zebrafugue requested.*On sediments requested, .*€3.20/,
+  )
   await expect(page.getByRole('region', { name: 'Messages' })).toContainText('Ready to collect, from outside: quartzbottle zebrafugue')
   await noBarriers(page)
 })
