@@ -5,7 +5,7 @@ import type { Hold, HoldOptions } from '@catalex/contract/holds'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Clockwork, livedUntil } from '../src/backroom/index.ts'
 import { virtualClock } from '../src/standins/index.ts'
-import { unsoundHolds } from '../src/circulation/index.ts'
+import { expectAt, unsoundHolds } from '../src/circulation/index.ts'
 import { booksOfOneCopy, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
@@ -35,6 +35,7 @@ describe('moved on until a hold is ready', () => {
     const options = (await tobias.get<HoldOptions>(`/api/hold-options?records=${one!.controlNumber}`)).body
     const { delivery } = options.pickups.find(({ pickup }) => pickup === 'ferrygate')!
     await tobias.ask('POST', '/api/holds', { records: [one!.controlNumber], barcode: null, pickup: 'ferrygate' })
+    expect((await holds())[0]).toMatchObject({ expected: delivery!.inHand, promised: delivery!.inHand })
     const clock = await move({ move: 'ready' })
     const [hold] = await holds()
     expect(hold).toMatchObject({ state: 'ready', pickup: 'ferrygate' })
@@ -59,6 +60,18 @@ describe('moved on until a hold is ready', () => {
     expect((await holds())[0]!.state).toBe('lapsed')
     expect((await view('?mine=true')).messages.map(({ notice }) => notice)).toEqual(['lapsed', 'ready'])
   })
+})
+
+it('what misses a run is expected later, beside what was told first; what is lost is expected no more', async () => {
+  const [one] = await titles()
+  const { body } = await tobias.ask<Hold>('POST', '/api/holds', { records: [one!.controlNumber], barcode: null, pickup: 'ferrygate' })
+  const later = '2027-01-04T10:00:00.000Z'
+  await catalogue.database.write((write) => expectAt(write, one!.barcode, later))
+  const own = async () => (await holds()).find(({ id }) => id === body.id)
+  expect(await own()).toMatchObject({ expected: later, promised: body.expected })
+  await tobias.ask('POST', '/api/backroom/desk', { act: 'missing', branch: 'northmole', barcode: one!.barcode })
+  expect(await own()).toMatchObject({ expected: null, promised: null })
+  await tobias.ask('DELETE', `/api/holds/${body.id}`)
 })
 
 it('who is not signed in has no hold that could be ready', async () => {

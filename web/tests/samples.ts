@@ -226,6 +226,8 @@ export const hold = (id: string, more: Partial<Hold> = {}): Hold => ({
   notAfter: null,
   notify: null,
   cost: 0,
+  expected: null,
+  promised: null,
   events: [{ at: '2026-11-25T11:20:00.000Z', state: 'being fetched' }],
   ...more,
 })

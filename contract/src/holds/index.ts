@@ -91,6 +91,8 @@ export const holdSchema = shape({
   from: { ...nullable('string'), description: 'Branch that sends or keeps the copy.' },
   queue: orNull(shape({ place: count, copies: count })),
   collectBy: nullable('string'),
+  expected: { ...orNull(moment), description: 'When what is on its way is to be ready, as far as is known by now.' },
+  promised: { ...orNull(moment), description: 'When it was to be, as it was told first.' },
   pausedUntil: { ...nullable('string'), description: 'Day on which a paused hold goes on.' },
   notBefore: { ...orNull(date), description: 'Day on which its reader comes for it.' },
   notAfter: { ...orNull(date), description: 'Last day on which it is wanted.' },

@@ -2,7 +2,7 @@
 import { lapseHolds, remind, resumeHolds, type Moment } from '../circulation/index.ts'
 import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import { noteLived, plan, takeNext, type Task } from './agenda.ts'
+import { livedUntil, noteLived, plan, takeNext, type Task } from './agenda.ts'
 import { askForSomething, planAsking } from './asking.ts'
 import { answerWhenDue, planAnswers } from './partners.ts'
 import { borrow, bringBack } from './borrowers.ts'
@@ -27,7 +27,9 @@ export async function live(write: Write, libraries: Libraries, until: Moment, mo
 }
 
 /** What readers have done since, and what nobody has thought of yet. @returns whether there is more of it */
-async function begin(write: Write, libraries: Libraries, { now }: Moment): Promise<boolean> {
+async function begin(write: Write, libraries: Libraries, until: Moment): Promise<boolean> {
+  // Whatever was asked for since then goes with the next round, not with that after the moment to which the clock is moved.
+  const now = (await livedUntil(write)) ?? until.now
   const [begun] = await write.read("SELECT 1 FROM agenda WHERE kind = 'day' LIMIT 1")
   if (!begun) {
     await newDay(write, libraries, now)

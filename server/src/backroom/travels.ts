@@ -3,7 +3,7 @@
  * Now and then a copy is not found, or a run is missed or does not take place, as in life.
  */
 import { chancesOf } from '@catalex/core/living'
-import { checkIn, noteMissing, promisedTo } from '../circulation/index.ts'
+import { checkIn, deliveryFor, expectAt, noteMissing, promisedTo, wayOf, type DeliveryLeg, type Way } from '../circulation/index.ts'
 import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { isRefusal } from '@catalex/core/holds'
@@ -11,7 +11,6 @@ import { plan, type Task } from './agenda.ts'
 import { note } from './happenings.ts'
 import { planCollection } from './collections.ts'
 import { later, momentAt } from './times.ts'
-import { deliveryFor, wayOf, type DeliveryLeg, type Way } from './ways.ts'
 
 /** A step of a travel that is still to come. */
 export interface Travel {
@@ -44,6 +43,7 @@ export async function planTravel(write: Write, libraries: Libraries, barcode: st
   // Where nothing goes for months, somebody asks again tomorrow.
   if (!delivery) return plan(write, { kind: 'travel', subject: barcode, at: later(now, 1440), detail: null })
   const { picked, ready, legs, inHand } = delivery
+  await expectAt(write, barcode, inHand)
   const travel: Travel = { stage: 'taken off its shelf', to: way.to, legs, leg: 0, picked, inHand }
   const [first] = legs
   if (way.onShelf) await plan(write, { kind: 'travel', subject: barcode, at: first ? ready : inHand, detail: travel })

@@ -57,6 +57,9 @@ export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreati
   barcode: string | null
   cost: number
   collectBy: CreationOptional<string | null>
+  /** ISO time at which it is to be ready, as it was told when its copy was set aside, and as is known by now. */
+  promised: CreationOptional<string | null>
+  expected: CreationOptional<string | null>
   /** ISO date of the day on which a paused hold goes on; null where nobody has said. */
   pausedUntil: CreationOptional<string | null>
   /** The branch from which its reader wants it. */
@@ -89,6 +92,8 @@ export const HOLDS = table<HoldModel>(
     barcode: { type: DataTypes.TEXT },
     cost: { type: DataTypes.INTEGER, allowNull: false, validate: { min: 0 } },
     collectBy: { type: DataTypes.TEXT, validate: ISO_DATE },
+    promised: { type: DataTypes.TEXT, validate: ISO_TIME },
+    expected: { type: DataTypes.TEXT, validate: ISO_TIME },
     pausedUntil: { type: DataTypes.TEXT, validate: ISO_DATE },
     wantedFrom: { type: DataTypes.TEXT },
     notBefore: { type: DataTypes.TEXT, validate: ISO_DATE },

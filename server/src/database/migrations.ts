@@ -241,6 +241,9 @@ const ANSWERS = [
   'CREATE INDEX requestEventsOfRequest ON requestEvents(requestId)',
 ]
 
+/** When a hold was to be ready, and is. */
+const EXPECTED = ['ALTER TABLE holds ADD COLUMN promised TEXT', 'ALTER TABLE holds ADD COLUMN expected TEXT']
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -266,6 +269,7 @@ const STEPS: Record<string, string[]> = {
   '022-circulating': CIRCULATING,
   '023-standins': STANDINS,
   '024-answers': ANSWERS,
+  '025-expected': EXPECTED,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

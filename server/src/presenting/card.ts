@@ -19,6 +19,8 @@ interface HoldRow {
   requested: string
   cost: number
   collectBy: string | null
+  expected: string | null
+  promised: string | null
   pausedUntil: string | null
   notBefore: string | null
   notAfter: string | null
@@ -40,7 +42,7 @@ interface HoldRow {
  * catalogue has no more is known by the title it had.
  */
 const HOLDS = `
-  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, h.pausedUntil, h.notBefore, h.notAfter, h.notify, coalesce(r.title, h.title) AS title,
+  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, h.expected, h.promised, h.pausedUntil, h.notBefore, h.notAfter, h.notify, coalesce(r.title, h.title) AS title,
     CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier,
     (SELECT count(*) FROM holdTargets WHERE holdId = h.id) AS editions,
     coalesce(c.enumeration, w.enumeration) AS enumeration, c.branch AS fromBranch,

@@ -70,6 +70,18 @@ test('the card: what is ready, what is on its way stop by stop, what ended, what
   ).toEqual(['Late one'])
 })
 
+test('on its way: when it left, when it is expected, and that this is later than it was told', async () => {
+  const way = { state: 'in transit', from: 'hill', promised: '2026-12-01T10:00:00.000Z', events: [{ at: '2026-11-27T08:00:00.000Z', state: 'in transit' }] } as const
+  const asTold = hold('h2', { ...way, expected: '2026-12-01T15:00:00.000Z', events: [...way.events] })
+  open('/card', { session: SOMEBODY, card: card({ holds: [hold('h1', { ...way, expected: '2026-12-03T10:00:00.000Z', events: [...way.events] }), asTold] }) })
+  const [late, same] = within(await section('On its way to you')).getAllByRole('list', { name: 'Its journey' })
+  expect(late).toHaveTextContent(/left Beacon Hill Fri 27 Nov.*ready at Quayside Thu 3 Dec/)
+  expect(late!.nextSibling).toHaveTextContent('Now Thu 3 Dec: it missed a run of the courier, and was to be there Tue 1 Dec.')
+  // Later on the same day is as it was told.
+  expect(same).toHaveTextContent(/ready at Quayside Tue 1 Dec/)
+  expect(screen.getAllByText(/missed a run/)).toHaveLength(1)
+}) // prettier-ignore
+
 test('a hold is cancelled after one more question, and a notice says so; a refusal stays in the question', async () => {
   const { server, user } = open('/card', {
     session: SOMEBODY,

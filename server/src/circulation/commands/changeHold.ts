@@ -9,6 +9,7 @@ import type { Moment } from '../moment.ts'
 import { copiesOf } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
 import type { HoldModel } from '../tables.ts'
+import { expectByTimetable } from './expect.ts'
 import { follow } from './follow.ts'
 import { followCatalogue } from './followCatalogue.ts'
 import { resumeHold } from './days/resumeHolds.ts'
@@ -42,7 +43,11 @@ export async function changeHold(
   if (paused) await pause(write, libraries, hold, paused.until, at)
   if (paused === null) await resumeHold(write, libraries, hold, at)
   // What is on its way already goes there instead.
-  if (moved && hold.barcode !== null) await follow(write, libraries, hold, hold.barcode, 'reader', at)
+  if (moved && hold.barcode !== null) {
+    await follow(write, libraries, hold, hold.barcode, 'reader', at)
+    await write.run('UPDATE holds SET promised = NULL, expected = NULL WHERE id = $id', { id: hold.id })
+    await expectByTimetable(write, libraries, hold.barcode, at.now)
+  }
   // What is allowed at another place, or went by while it was paused, may be in now.
   if (hold.state === 'waiting') await followCatalogue(write, libraries, records, at)
   return hold.id

@@ -4,6 +4,7 @@ import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Moment } from '../moment.ts'
 import type { HoldModel } from '../tables.ts'
+import { expectByTimetable } from './expect.ts'
 import { endRecall } from './recallLoan.ts'
 
 /** A hold as far as its state goes. */
@@ -24,9 +25,15 @@ export async function transition(
 ): Promise<void> {
   if (!mayBecome(hold.state, to)) throw new Error(`A hold that is ${hold.state} can't become ${to}.`)
   const setAside = isPromising(to) ? barcode : null
+  const begins = !isPromising(hold.state)
   // The event names the copy that was let go, too.
   await recordEvent(write, hold.id, to, who, at, setAside ?? hold.barcode)
-  await write.run('UPDATE holds SET state = $to, barcode = $setAside WHERE id = $id', { to, setAside, id: hold.id })
+  await write.run(
+    `UPDATE holds SET state = $to, barcode = $setAside, promised = CASE WHEN $setAside IS NOT NULL AND NOT $begins THEN promised END,
+       expected = CASE WHEN $setAside IS NOT NULL AND NOT $begins THEN expected END WHERE id = $id`,
+    { to, setAside, begins: begins ? 1 : 0, id: hold.id },
+  )
+  if (begins && setAside !== null) await expectByTimetable(write, libraries, setAside, at.now)
   hold.state = to
   hold.barcode = setAside
   // Who waits no more needs nobody to hurry.

@@ -102,10 +102,13 @@ export const card = {
     recalledFor: 'A loan is shortened for you, to {{date}}.',
     renewed_one: 'renewed once',
     renewed_other: 'renewed {{count}} times',
+    later: 'Now {{now}}: it missed a run of the courier, and was to be there {{before}}.',
     stops: {
       requested: 'requested {{date}}',
       fetched: 'off the shelf at {{branch}}',
       transit: 'on its way',
+      left: 'left {{branch}} {{date}}',
+      readyBy: 'ready at {{branch}} {{date}}',
       ready: 'ready at {{branch}}',
       you: 'you: {{nth}} in the queue',
       wait: 'waiting for a copy',

@@ -105,10 +105,13 @@ export const card: InOtherWords<typeof english> = {
     recalledFor: 'Für Sie ist eine Ausleihe auf {{date}} verkürzt.',
     renewed_one: 'einmal verlängert',
     renewed_other: '{{count}}-mal verlängert',
+    later: 'Nun {{now}}: Es hat eine Fahrt verpasst und sollte {{before}} da sein.',
     stops: {
       requested: 'gewünscht {{date}}',
       fetched: 'aus dem Regal in {{branch}}',
       transit: 'unterwegs',
+      left: 'seit {{date}} nicht mehr in {{branch}}',
+      readyBy: 'bereit {{date}}: {{branch}}',
       ready: 'bereit in {{branch}}',
       you: 'Sie: {{nth}} in der Warteliste',
       wait: 'wartet auf ein Exemplar',

@@ -1,8 +1,10 @@
 /** Where a copy has to go, and how the courier would bring it there. */
-import { momentAt, promisedTo, whereaboutsOf } from '../circulation/index.ts'
 import type { CollectionKind } from '@catalex/core/copies'
-import type { Queryable } from '../database/index.ts'
-import type { Libraries } from '../libraries/index.ts'
+import type { Queryable } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import { momentAt } from './delivery.ts'
+import { promisedTo } from './promised.ts'
+import { whereaboutsOf } from './whereabouts.ts'
 
 export interface Way {
   title: string
