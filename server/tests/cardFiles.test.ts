@@ -7,7 +7,7 @@ import ICAL from 'ical.js'
 import { DateTime } from 'luxon'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { momentOf } from '../src/circulation/index.ts'
-import { sampleReader, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
+import { booksOfOneCopy, sampleReader, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
 let ines: Visitor
@@ -98,4 +98,45 @@ it('what was told stands on the card until it is nobody’s any more', async () 
   expect((await cardOf(owing)).messages).toEqual([])
   await catalogue.commands.purge(at('2027-02-01T08:00'), 0)
   expect(await catalogue.database.read('SELECT 1 FROM outbox WHERE readerId IS NOT NULL')).toEqual([])
+})
+
+it('a calendar follows the card by a link that nobody can guess; a new one ends the old, and it is withdrawn', async () => {
+  const read = async (path: string) => {
+    const response = await fetch(catalogue.address + path)
+    return { status: response.status, text: await response.text() }
+  }
+  const make = async () => (await ines.ask<{ path: string }>('POST', '/api/card/feed')).body.path
+  const first = await make()
+  expect(first).toMatch(/^\/api\/calendar\/[\w-]{32}$/)
+  const events = (text: string) => new ICAL.Component(ICAL.parse(text) as unknown as string).getAllSubcomponents('vevent').length
+  expect(events((await read(first)).text)).toBe(events((await file(ines, 'ics')).text))
+  const second = await make()
+  expect([(await read(first)).status, (await read(second)).status, (await cardOf(ines)).feed]).toEqual([404, 200, true])
+  // Of the link only a digest is kept.
+  expect(JSON.stringify(await catalogue.database.read('SELECT * FROM readers'))).not.toContain(second.slice(-32))
+  expect((await file(ines, 'json')).text).not.toContain('"feed":"')
+  await ines.ask('DELETE', '/api/card/feed')
+  expect([(await read(second)).status, (await read('/api/calendar/x')).status, (await cardOf(ines)).feed]).toEqual([404, 404, false])
+})
+
+it('what was returned is kept for whom wants it kept, from then on, and is gone when they say so', async () => {
+  const returned = async () => (await ines.get<{ title: string }[]>('/api/card/history')).body.map(({ title }) => title)
+  const books = await booksOfOneCopy(catalogue, 4)
+  for (const { barcode } of books) await catalogue.commands.checkOut({ barcode, card: '42117' }, at('2026-11-25T11:00'))
+  const giveBack = async () => {
+    const { barcode, title } = (await cardOf(ines)).loans.at(-1)!
+    await catalogue.commands.checkIn({ barcode, branch: 'northmole' }, at('2026-11-25T12:00'))
+    return title
+  }
+  await giveBack()
+  expect([(await cardOf(ines)).history, await returned()]).toEqual([false, []])
+  await ines.ask('POST', '/api/card', { history: true })
+  const [first, second] = [await giveBack(), await giveBack()]
+  expect(await returned()).toEqual([second, first])
+  await ines.ask('DELETE', '/api/card/history')
+  expect([(await cardOf(ines)).history, await returned()]).toEqual([true, []])
+  const third = await giveBack()
+  expect((JSON.parse((await file(ines, 'json')).text) as { returned: { title: string }[] }).returned).toMatchObject([{ title: third }])
+  await ines.ask('POST', '/api/card', { history: false })
+  expect([await returned(), await catalogue.database.read('SELECT * FROM pastLoans')]).toEqual([[], []])
 })

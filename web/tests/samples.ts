@@ -249,6 +249,8 @@ export const card = (more: Partial<Card> = {}): Card => ({
   requests: [],
   loans: [],
   told: null,
+  history: false,
+  feed: false,
   guardian: null,
   warnings: [],
   ...more,

@@ -65,6 +65,7 @@ export const changeCardSchema = looseShape([], {
   notify: oneOf(CHANNELS),
   language: oneOf(TOLD_IN),
   homeBranch: { type: 'string', maxLength: 100, description: 'Code of a branch at which one can collect.' },
+  history: { ...flag, description: 'Whether a list of what was returned is kept; once it is not, what was kept is deleted.' },
 })
 
 /** As much as was agreed to: where more or less is owed by now, nothing is paid. */
@@ -89,10 +90,17 @@ export const cardSchema = shape({
   },
   channels: { ...list(toldSchema), description: 'Ways in which this reader can be told, the usual one first.' },
   language: { ...orNull(oneOf(TOLD_IN)), description: 'In which this reader is told; null for the library’s first.' },
+  history: { ...flag, description: 'Whether a list of what was returned is kept.' },
+  feed: { ...flag, description: 'Whether there is a link by which a calendar follows the card.' },
   guardian: { ...nullable('string'), description: 'Whoever answers for a reader who is not of age.' },
   sessions: { ...count, description: 'Places where this reader is signed in, this one among them.' },
   warnings: { ...list(refusalSchema), description: 'What stops this card.' },
 })
+
+/** Newest first. */
+export const historySchema = list(shape({ title: text, controlNumber: nullable('string'), returned: moment }))
+
+export const feedSchema = shape({ path: { ...text, description: 'Of the calendar; told this once.' } })
 
 export const sampleCardsSchema = list(shape({ card: text, pin: text, name: text, situation: text }))
 
@@ -101,4 +109,5 @@ export type SignIn = FromSchema<typeof signInSchema>
 export type SessionInfo = FromSchema<typeof sessionSchema>
 export type Loan = FromSchema<typeof loanSchema>
 export type Card = FromSchema<typeof cardSchema>
+export type PastLoan = FromSchema<typeof historySchema>[number]
 export type SampleCards = FromSchema<typeof sampleCardsSchema>

@@ -244,6 +244,17 @@ const ANSWERS = [
 /** When a hold was to be ready, and is. */
 const EXPECTED = ['ALTER TABLE holds ADD COLUMN promised TEXT', 'ALTER TABLE holds ADD COLUMN expected TEXT']
 
+/** What readers choose to have kept: what they have returned, and a link for their calendar. */
+const CHOSEN = [
+  'ALTER TABLE readers ADD COLUMN history INTEGER NOT NULL DEFAULT 0',
+  'ALTER TABLE readers ADD COLUMN feed TEXT',
+  'CREATE UNIQUE INDEX readersByFeed ON readers(feed) WHERE feed IS NOT NULL',
+  `CREATE TABLE pastLoans (
+    id INTEGER PRIMARY KEY AUTOINCREMENT, readerId INTEGER NOT NULL REFERENCES readers(id), controlNumber TEXT NOT NULL,
+    title TEXT NOT NULL, returned TEXT NOT NULL)`,
+  'CREATE INDEX pastLoansOfReader ON pastLoans(readerId)',
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -270,6 +281,7 @@ const STEPS: Record<string, string[]> = {
   '023-standins': STANDINS,
   '024-answers': ANSWERS,
   '025-expected': EXPECTED,
+  '026-chosen': CHOSEN,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -3,10 +3,11 @@ import type { SessionInfo } from '@catalex/contract/card'
 import { cardNumber } from '@catalex/core/card'
 import { isRefusal } from '@catalex/core/holds'
 import type { Request } from 'express'
-import { countReady, momentOf } from '../circulation/index.ts'
+import { countReady, momentOf, pastLoansOf } from '../circulation/index.ts'
 import { cardOf } from '../presenting/index.ts'
-import { sampleCards, type Reader } from '../readers/index.ts'
+import { newFeedSecret, sampleCards, type Reader } from '../readers/index.ts'
 import { addressOf, type Bind } from './bind.ts'
+import { calendarPath } from './cardFiles.ts'
 import type { Context } from './context.ts'
 import { limited } from './messages.ts'
 import { HttpProblem } from './problems.ts'
@@ -59,6 +60,20 @@ export function bindReaders(bind: Bind, { database, libraries, commands, clock, 
   const cardFor = async (request: Request) =>
     cardOf(database, libraries, await mustBeReader(database, request), momentOf(clock.now()), demo)
   bind('card', ({ request }) => cardFor(request))
+  bind('history', async ({ request }) => pastLoansOf(database, (await mustBeReader(database, request)).id))
+  bind('forgetHistory', async ({ request }) => {
+    await commands.forgetHistory(readerIdOf(request))
+    return undefined
+  })
+  bind('makeFeed', async ({ request }) => {
+    const secret = newFeedSecret()
+    await commands.setFeed(readerIdOf(request), secret)
+    return { path: calendarPath(secret) }
+  })
+  bind('endFeed', async ({ request }) => {
+    await commands.setFeed(readerIdOf(request), null)
+    return undefined
+  })
   bind('changeCard', async ({ request, body }) => {
     const changed = await commands.changeCard(readerIdOf(request), body)
     return isRefusal(changed) ? changed : cardFor(request)

@@ -139,6 +139,8 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     told: reader.notify && toldBy(reader, reader.notify),
     channels: channelsOf(reader).map((channel) => toldBy(reader, channel)),
     language: reader.language,
+    history: reader.history,
+    feed: reader.feed !== null,
     guardian: reader.guardian,
     sessions,
     warnings: stopped ? [stopped] : [],

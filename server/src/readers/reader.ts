@@ -4,19 +4,24 @@ import type { Queryable, Write } from '../database/index.ts'
 import type { ReaderModel } from './tables.ts'
 
 /** All that is kept of a reader but the PIN. */
-export type Reader = Omit<InferAttributes<ReaderModel>, 'pinHash'>
+export type Reader = Omit<Stored, 'history'> & { history: boolean }
 
-const COLUMNS = 'id, card, name, category, homeBranch, expires, owed, block, mail, telephone, notify, guardian, language'
+/** As the file has it, which knows no booleans. */
+type Stored = Omit<InferAttributes<ReaderModel>, 'pinHash'>
+
+const COLUMNS = 'id, card, name, category, homeBranch, expires, owed, block, mail, telephone, notify, guardian, language, history, feed'
+
+const readerFrom = (stored: Stored): Reader => ({ ...stored, history: stored.history === 1 })
 
 export async function readerById(source: Queryable, id: number): Promise<Reader | null> {
-  const [found] = await source.read<Reader>(`SELECT ${COLUMNS} FROM readers WHERE id = $id`, { id })
-  return found ?? null
+  const [found] = await source.read<Stored>(`SELECT ${COLUMNS} FROM readers WHERE id = $id`, { id })
+  return found ? readerFrom(found) : null
 }
 
 /** @param card as it is stored */
 export async function readerByCard(source: Queryable, card: string): Promise<Reader | null> {
-  const [found] = await source.read<Reader>(`SELECT ${COLUMNS} FROM readers WHERE card = $card`, { card })
-  return found ?? null
+  const [found] = await source.read<Stored>(`SELECT ${COLUMNS} FROM readers WHERE card = $card`, { card })
+  return found ? readerFrom(found) : null
 }
 
 /** @param amount in hundredths; what has been paid is negative */
@@ -25,6 +30,6 @@ export async function addOwed(write: Write, id: number, amount: number): Promise
 }
 
 export async function readersByCard(source: Queryable): Promise<Map<string, Reader>> {
-  const readers = await source.read<Reader>(`SELECT ${COLUMNS} FROM readers`)
-  return new Map(readers.map((reader) => [reader.card, reader]))
+  const readers = await source.read<Stored>(`SELECT ${COLUMNS} FROM readers`)
+  return new Map(readers.map((reader) => [reader.card, readerFrom(reader)]))
 }

@@ -8,14 +8,18 @@ import { channelsOf } from './told.ts'
 
 /** All of it or nothing. */
 export async function changeReader(write: Write, libraries: Libraries, reader: Reader, changes: ChangeCard): Promise<Refusal | null> {
-  const { notify = reader.notify, language = reader.language, homeBranch = reader.homeBranch } = changes
+  const { notify = reader.notify, language = reader.language, homeBranch = reader.homeBranch, history = reader.history } = changes
   if (notify !== null && notify !== reader.notify && !channelsOf(reader).includes(notify)) return { code: 'not-told-there' }
   if (homeBranch !== reader.homeBranch && !libraries.branch(homeBranch)?.pickups.length) return { code: 'pickup-not-served' }
-  await write.run('UPDATE readers SET notify = $notify, language = $language, homeBranch = $homeBranch WHERE id = $id', {
-    id: reader.id,
-    notify,
-    language,
-    homeBranch,
-  })
+  await write.run(
+    'UPDATE readers SET notify = $notify, language = $language, homeBranch = $homeBranch, history = $history WHERE id = $id',
+    {
+      id: reader.id,
+      notify,
+      language,
+      homeBranch,
+      history: history ? 1 : 0,
+    },
+  )
   return null
 }

@@ -26,6 +26,10 @@ export interface ReaderModel extends Model<InferAttributes<ReaderModel>, InferCr
   guardian: CreationOptional<string | null>
   /** ISO 639-1, in which they are told; null for the library's first. */
   language: CreationOptional<ToldIn | null>
+  /** Whether a list of what they have returned is kept: 1 or 0. */
+  history: CreationOptional<number>
+  /** Digest of the link by which their calendar follows the card. */
+  feed: CreationOptional<string | null>
 }
 
 const ISO_DATE = { is: /^\d{4}-\d{2}-\d{2}$/ }
@@ -45,6 +49,8 @@ export const READERS = table<ReaderModel>('readers', {
   notify: { type: DataTypes.TEXT, validate: { isIn: [[...CHANNELS]] } },
   guardian: { type: DataTypes.TEXT },
   language: { type: DataTypes.TEXT, validate: { isIn: [[...TOLD_IN]] } },
+  history: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+  feed: { type: DataTypes.TEXT },
 })
 
 export interface SessionModel extends Model<InferAttributes<SessionModel>, InferCreationAttributes<SessionModel>> {

@@ -9,6 +9,7 @@ import type { Refusal } from '@catalex/core/holds'
 import {
   cancelHold,
   changeHold,
+  forgetPastLoans,
   checkIn,
   checkOut,
   lapseHolds,
@@ -41,6 +42,7 @@ import {
   dropOldPinCodes,
   keepPinCode,
   newPinCode,
+  setFeed,
   setPin,
   takePinCode,
   dropIdleSessions,
@@ -131,8 +133,12 @@ export function commandsOn(database: Database, libraries: Libraries) {
     changeCard: (readerId: number, changes: ChangeCard) =>
       database.write(async (write): Promise<Refusal | { changed: true }> => {
         const reader = await readerById(write, readerId)
-        return (reader && (await changeReader(write, libraries, reader, changes))) ?? { changed: true }
+        const refusal = reader && (await changeReader(write, libraries, reader, changes))
+        if (!refusal && changes.history === false) await forgetPastLoans(write, readerId)
+        return refusal ?? { changed: true }
       }),
+    forgetHistory: (readerId: number) => database.write((write) => forgetPastLoans(write, readerId)),
+    setFeed: (readerId: number, secret: string | null) => database.write((write) => setFeed(write, readerId, secret)),
     /** @param now milliseconds since 1970, by the machine's clock, by which codes live */
     sendPinCode: (card: string, at: Moment, now: number) =>
       database.write(async (write) => {

@@ -29,6 +29,7 @@ import { LoanItem } from './LoanItem.tsx'
 import { Owed } from './Owed.tsx'
 import { RenewAll } from './RenewAll.tsx'
 import SettingsDialog from './SettingsDialog.tsx'
+import { Returned } from './Returned.tsx'
 import { Told } from './Told.tsx'
 import { TitleLink } from './TitleLink.tsx'
 import styles from './card.module.css'
@@ -160,6 +161,7 @@ function CardView({ card }: { card: Card }) {
           </Section>
           {card.owed > 0 && <Owed card={card} />}
           {card.messages.length > 0 && <Told messages={card.messages} />}
+          {card.history && <Returned />}
         </div>
       </div>
     </>

@@ -1,6 +1,8 @@
 /** What a reader chooses for the card: how to be told, the home branch, the PIN. */
 import type { Card, ChangeCard } from '@catalex/contract/card'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
@@ -11,6 +13,7 @@ import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { CalendarLink } from './CalendarLink.tsx'
 import { ChangeDialog } from './ChangeDialog.tsx'
 import styles from './card.module.css'
 
@@ -52,6 +55,12 @@ export default function SettingsDialog({ card, onClose }: { card: Card; onClose(
           <MenuItem key={code} value={code}>{name}</MenuItem>
         ))}
       </TextField>
+      <FormControlLabel
+        control={<Checkbox checked={changes.history ?? card.history} onChange={(_, history) => { setChanges({ ...changes, history }) }} />}
+        label={t('card.settings.history')}
+      />
+      <p className={styles.soft}>{t(card.history && changes.history === false ? 'card.settings.historyEnds' : 'card.settings.historySaid')}</p>
+      <CalendarLink kept={card.feed} />
       <ChangePin />
     </ChangeDialog>
   )

@@ -251,3 +251,38 @@ test('what stops the card is said once, not of each loan', async () => {
   await section('Borrowed')
   expect(screen.getAllByText(/Your card is blocked/)).toHaveLength(1)
 })
+
+test('a calendar link is shown once, and withdrawn; what was returned is kept only for whom wants it, and deleted at a press', async () => {
+  const { server, user } = open('/card', {
+    session: SOMEBODY,
+    card: card({ history: true }),
+    makeFeed: { path: '/api/calendar/abc' },
+    endFeed: undefined,
+    changeCard: card(),
+    history: [{ title: 'The salt ledger', controlNumber: 'p1', returned: '2026-11-20T10:00:00.000Z' }],
+    forgetHistory: undefined,
+  })
+  const returned = within(await section('Returned'))
+  await user.click(returned.getByRole('button', { name: 'Show' }))
+  expect(await returned.findByRole('listitem')).toHaveTextContent('The salt ledgerFri 20 Nov')
+  server.reply({ history: [] })
+  await user.click(returned.getByRole('button', { name: 'Delete the list' }))
+  expect(await returned.findByText('Nothing yet. What you return from now on stands here.')).toBeVisible()
+  expect(server.asked('forgetHistory')).toHaveLength(1)
+
+  await user.click(screen.getByRole('button', { name: 'Settings' }))
+  const settings = within(await screen.findByRole('dialog', { name: 'Settings of your card' }))
+  const link = within(settings.getByRole('region', { name: 'Calendar link' }))
+  server.reply({ card: card({ history: true, feed: true }) })
+  await user.click(link.getByRole('button', { name: 'Make a link' }))
+  expect(await link.findByRole('status')).toHaveTextContent(/\/api\/calendar\/abc$/)
+  await user.click(await link.findByRole('button', { name: 'Withdraw the link' }))
+  expect(await screen.findByText('The link is withdrawn.')).toBeVisible()
+  expect(link.queryByRole('status')).toBeNull()
+  await user.click(settings.getByRole('checkbox', { name: 'Keep a list of what I have returned' }))
+  expect(settings.getByText('When you save this, the list is deleted.')).toBeVisible()
+  await user.click(settings.getByRole('button', { name: 'Save' }))
+  await waitFor(() => {
+    expect(server.asked('changeCard')[0]?.body).toEqual({ history: false })
+  })
+})

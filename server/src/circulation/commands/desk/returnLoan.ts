@@ -7,6 +7,7 @@ import { borrowerOf, readerById } from '../../../readers/index.ts'
 import type { Moment } from '../../moment.ts'
 import type { CopyNow } from '../../queries/copies.ts'
 import { titleOf } from '../../queries/titles.ts'
+import { keepPastLoan } from '../../pastLoans.ts'
 import { charge } from '../charge.ts'
 
 /** @returns whether it was on loan, and the charge in hundredths */
@@ -23,6 +24,7 @@ export async function returnLoan(
   )
   const reader = loan?.readerId == null ? null : await readerById(write, loan.readerId)
   if (!loan || !reader) return { returned: loan !== undefined, charge: 0 }
+  if (reader.history) await keepPastLoan(write, reader.id, barcode, at.now)
   const rule = loanRuleFor(libraries.loanRules, borrowerOf(libraries, reader), copy)
   const amount = overdueCharge(rule?.overdue, loan.due, DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
   if (amount > 0) await charge(write, { readerId: reader.id, barcode, title: await titleOf(write, barcode), amount }, at)
