@@ -21,8 +21,9 @@ beforeAll(async () => {
   catalogue = await startCatalogue(200, (world) => {
     addReaders(world, CARDS.map((card) => ({ ...sampleReader(card), mail: `${card}@example.org`, notify: 'mail' as const }))) // prettier-ignore
     const file = join(world, 'policies.json')
-    const policies = JSON.parse(readFileSync(file, 'utf8')) as { loanRules: object[] }
+    const policies = JSON.parse(readFileSync(file, 'utf8')) as { loanRules: object[]; categories: { overdueLimit?: number }[] }
     policies.loanRules.unshift({ families: ['print'], days: 28, renewals: 2, overdue: { amount: 20, per: 'day', ceiling: 300 } })
+    for (const category of policies.categories) category.overdueLimit = 2
     writeFileSync(file, JSON.stringify(policies))
   })
   const all = CARDS.map(() => new Visitor(catalogue.address))
@@ -156,4 +157,35 @@ it('borrowers are told three days before, and once after; of a renewed loan anew
   await catalogue.database.write((write) => write.run("UPDATE loans SET due = '2027-02-20' WHERE barcode = $barcode", { barcode }))
   await days('2027-02-18T09:00')
   expect(await aboutThis()).toHaveLength(3)
+})
+
+it('who borrows one copy needs no other: the hold ends, and what was set aside is free', async () => {
+  const [two] = await catalogue.database.read<{ controlNumber: string; barcode: string }>(
+    `SELECT controlNumber, max(barcode) AS barcode FROM copies JOIN records ON records.id = recordId
+     WHERE carrier = 'book' AND system = 'pslib' AND useRule IS NULL AND collection IN ('fiction', 'nonfic') AND copies.status = 'on shelf'
+       AND barcode NOT IN (SELECT barcode FROM loans) AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) AND setNumber IS NULL
+     GROUP BY controlNumber HAVING count(*) = (SELECT count(*) FROM copies WHERE recordId = records.id) AND count(*) = 2 LIMIT 1`,
+  )
+  const { body } = await ann!.ask<Hold>('POST', '/api/holds', { records: [two!.controlNumber], barcode: null, pickup: 'ferrygate' })
+  const copies = async () =>
+    (await ann!.get<{ copies: { barcode: string; status: string }[] }>(`/api/titles/${two!.controlNumber}/copies`)).body.copies
+  const other = (await copies()).find((copy) => copy.status === 'on shelf')!
+  expect((await copies()).map((copy) => copy.status).sort()).toEqual(['being fetched', 'on shelf'])
+  expect((await atDesk('check out', 'northmole', { barcode: other.barcode, card: CARDS[0]! })).checkedOut?.collected).toBe(false)
+  const { holds } = await cardOf(ann!)
+  expect([holds.find(({ id }) => id === body.id)?.state, (await copies()).map((copy) => copy.status).sort()]).toEqual(['cancelled', ['on loan', 'on shelf']]) // prettier-ignore
+  await atDesk('check in', 'northmole', { barcode: other.barcode })
+})
+
+it('with too many overdue nothing more is lent, held or renewed, and it is said what lifts it', async () => {
+  const books = await booksOfOneCopy(catalogue, 5)
+  for (const book of books.slice(1, 4))
+    await catalogue.commands.checkOut({ barcode: book.barcode, card: CARDS[1]! }, at('2026-10-01T11:20'))
+  const { warnings, loans } = await cardOf(ben!)
+  expect(warnings).toEqual([{ code: 'too-many-overdue', overdue: 3, limit: 2 }])
+  expect((await ben!.ask<{ refusal: object }>('POST', '/api/holds', { records: [books[4]!.controlNumber], barcode: null, pickup: 'ferrygate' })).body.refusal).toMatchObject({ code: 'too-many-overdue' }) // prettier-ignore
+  expect((await atDesk('check out', 'northmole', { barcode: books[4]!.barcode, card: CARDS[1]! })).refusal?.code).toBe('too-many-overdue')
+  expect(loans.every(({ renewal }) => renewal.refusal?.code === 'too-many-overdue')).toBe(true)
+  await atDesk('check in', 'northmole', { barcode: books[1]!.barcode })
+  expect((await cardOf(ben!)).warnings.map(({ code }) => code)).not.toContain('too-many-overdue')
 })

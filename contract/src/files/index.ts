@@ -35,11 +35,12 @@ export const libraryFileSchema = looseShape(['name', 'timeZone', 'systems', 'bra
   branches: { ...list(branchSchema), minItems: 1 },
 })
 
-const categorySchema = shape({
+const categorySchema = looseShape(['code', 'name', 'holdsLimit', 'owedLimit'], {
   code: text,
   name: text,
   holdsLimit: count,
   owedLimit: { ...count, description: 'In hundredths; more than this stops holds.' },
+  overdueLimit: { ...count, description: 'More overdue loans than this stop everything; left out for no limit.' },
 })
 
 const holdRuleSchema = looseShape(['allow', 'cost', 'reason', 'remedy'], {

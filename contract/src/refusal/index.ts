@@ -10,6 +10,7 @@ export const refusalSchema = {
     shape({ code: coded('card-expired'), date }),
     shape({ code: coded('card-blocked'), note: text }),
     shape({ code: coded('owes-too-much'), owed: count, limit: count }),
+    shape({ code: coded('too-many-overdue'), overdue: count, limit: count }),
     shape({ code: coded('too-many-holds'), held: count, limit: count }),
     shape({ code: coded('already-held') }),
     shape({ code: coded('already-borrowed'), due: text }),

@@ -7,6 +7,10 @@ export interface AccountStatus {
   /** In hundredths of the currency; holds stop above the limit. */
   owed: number
   owedLimit: number
+  /** Loans that are overdue; above the limit everything stops. */
+  overdue: number
+  /** null for no limit. */
+  overdueLimit: number | null
   activeHolds: number
   holdsLimit: number
   /** A word from the desk that stops everything, null for none. */
@@ -15,12 +19,13 @@ export interface AccountStatus {
 
 /** What stops a card whatever is asked for; null for nothing. */
 export function cardRefusal(
-  { expires, owed, owedLimit, block }: Omit<AccountStatus, 'activeHolds' | 'holdsLimit'>,
+  { expires, owed, owedLimit, overdue, overdueLimit, block }: Omit<AccountStatus, 'activeHolds' | 'holdsLimit'>,
   today: string,
 ): Refusal | null {
   if (expires < today) return { code: 'card-expired', date: expires }
   if (block !== null) return { code: 'card-blocked', note: block }
-  return owed > owedLimit ? { code: 'owes-too-much', owed, limit: owedLimit } : null
+  if (owed > owedLimit) return { code: 'owes-too-much', owed, limit: owedLimit }
+  return overdueLimit !== null && overdue > overdueLimit ? { code: 'too-many-overdue', overdue, limit: overdueLimit } : null
 }
 
 /** What stops this reader from placing a hold, whatever it is on; null for nothing. */

@@ -194,6 +194,8 @@ describe('what stops a card', () => {
     expires: '2026-11-25',
     owed: 1000,
     owedLimit: 1000,
+    overdue: 3,
+    overdueLimit: 3,
     activeHolds: 14,
     holdsLimit: 15,
     block: null,
@@ -203,6 +205,8 @@ describe('what stops a card', () => {
     [{ expires: '2026-11-24' }, 'card-expired'],
     [{ block: 'Ask at the desk.' }, 'card-blocked'],
     [{ owed: 1001 }, 'owes-too-much'],
+    [{ overdue: 4 }, 'too-many-overdue'],
+    [{ overdue: 40, overdueLimit: null }, null],
     [{ activeHolds: 15 }, 'too-many-holds'],
   ])('%j', (change, code) => {
     expect(accountRefusal({ ...fine, ...change }, '2026-11-25')?.code ?? null).toBe(code)

@@ -8,6 +8,7 @@ export const REFUSAL_CODES = [
   'card-expired',
   'card-blocked',
   'owes-too-much',
+  'too-many-overdue',
   'too-many-holds',
   'already-held',
   'already-borrowed',
@@ -54,6 +55,7 @@ export type Refusal =
   | { code: 'card-blocked'; note: string }
   /** Amounts in hundredths of the currency. */
   | { code: 'owes-too-much'; owed: number; limit: number }
+  | { code: 'too-many-overdue'; overdue: number; limit: number }
   | { code: 'too-many-holds'; held: number; limit: number }
   /** A second hold on a work has to be meant. */
   | { code: 'already-held' }

@@ -10,8 +10,8 @@ export const POLICIES: PoliciesFile = {
   format: 2,
   guestCategory: 'adult',
   categories: [
-    { code: 'adult', name: 'Adult reader', holdsLimit: 15, owedLimit: 1000 },
-    { code: 'junior', name: 'Junior reader', holdsLimit: 10, owedLimit: 1000 },
+    { code: 'adult', name: 'Adult reader', holdsLimit: 15, owedLimit: 1000, overdueLimit: 8 },
+    { code: 'junior', name: 'Junior reader', holdsLimit: 10, owedLimit: 1000, overdueLimit: 8 },
     { code: 'homebound', name: 'Homebound reader', holdsLimit: 25, owedLimit: 2000 },
     { code: 'student', name: 'Student', holdsLimit: 20, owedLimit: 1500 },
     { code: 'lecturer', name: 'Lecturer', holdsLimit: 40, owedLimit: 3000 },

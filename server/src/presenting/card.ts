@@ -112,7 +112,7 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
   const [holds, loans, account, sessions, requests, charges, messages] = await Promise.all([
     source.read<HoldRow>(`${HOLDS} WHERE h.readerId = $id ORDER BY h.requested DESC, h.id DESC`, { id: reader.id }),
     loansOf(source, libraries, reader, at),
-    accountOf(source, libraries, reader),
+    accountOf(source, libraries, reader, at),
     countSessions(source, reader.id),
     requestsOf(source, reader, at),
     chargesOf(source, reader.id),

@@ -109,7 +109,7 @@ interface Decided {
 }
 
 async function decide(write: Write, libraries: Libraries, reader: Reader, wish: MakeRequest, at: Moment): Promise<Decided | Refusal> {
-  const stopped = cardStopped(libraries, reader, at.today)
+  const stopped = await cardStopped(write, libraries, reader, at)
   if (stopped) return stopped
   if ((await requestsOf(write, reader, at)).filter(({ state }) => isOpenRequest(state)).length >= MOST_REQUESTS)
     return { code: 'too-many-requests', limit: MOST_REQUESTS }

@@ -34,6 +34,8 @@ export function refusalInWords(t: Translate, refusal: Refusal, zone: string): st
       return t('refusals.card-expired', { date: dayInWords(refusal.date, zone) })
     case 'owes-too-much':
       return t('refusals.owes-too-much', { owed: amountInWords(refusal.owed), limit: amountInWords(refusal.limit) })
+    case 'too-many-overdue':
+      return t('refusals.too-many-overdue', { count: refusal.overdue, limit: refusal.limit })
     case 'rule':
       return [refusal.reason, refusal.remedy].filter(Boolean).join(' ')
     case 'too-late':

@@ -1,5 +1,5 @@
 /** Cancels a hold of its reader; the copy set aside goes to the next in the queue. */
-import { mayBecome, type Refusal } from '@catalex/core/holds'
+import { mayBecome, type Actor, type Refusal } from '@catalex/core/holds'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
@@ -22,8 +22,12 @@ export async function cancelHold(
   if (!hold) return { code: 'no-such-hold' }
   if (hold.state === 'cancelled') return hold.id
   if (!mayBecome(hold.state, 'cancelled')) return { code: 'too-late', state: hold.state }
-  const { barcode } = hold
-  await transition(write, libraries, hold, 'cancelled', 'reader', at)
-  if (barcode !== null) await handOn(write, libraries, barcode, at)
+  await endHold(write, libraries, hold, 'reader', at)
   return hold.id
+}
+
+export async function endHold(write: Write, libraries: Libraries, hold: Standing, who: Actor, at: Moment): Promise<void> {
+  const { barcode } = hold
+  await transition(write, libraries, hold, 'cancelled', who, at)
+  if (barcode !== null) await handOn(write, libraries, barcode, at)
 }

@@ -28,7 +28,7 @@ export async function decide(
   { reader, wish }: { reader: Reader; wish: PlaceHold },
   at: Moment,
 ): Promise<Decided | Refusal> {
-  const stopped = accountRefusal(await accountOf(write, libraries, reader), at.today)
+  const stopped = accountRefusal(await accountOf(write, libraries, reader, at), at.today)
   if (stopped) return stopped
   if (wish.notify !== undefined && !channelsOf(reader).includes(wish.notify)) return { code: 'not-told-there' }
   const wanted = wantedCopies(await copiesOf(write, libraries, { controlNumbers: wish.records }, at.today), wish.barcode)

@@ -36,7 +36,7 @@ export async function restoreHold(
   // A second press finds it restored.
   if (hold.state !== 'cancelled') return hold.id
   if (Date.parse(at.now) - Date.parse(hold.cancelled) > RESTORED_WITHIN_SECONDS * 1000) return { code: 'too-late', state: hold.state }
-  const stopped = accountRefusal(await accountOf(write, libraries, reader), at.today)
+  const stopped = accountRefusal(await accountOf(write, libraries, reader, at), at.today)
   if (stopped) return stopped
   await transition(write, libraries, hold, 'waiting', 'reader', at)
   if (hold.was === 'paused') await transition(write, libraries, hold, 'paused', 'reader', at)

@@ -1,20 +1,28 @@
 /** What a reader's card may do now. */
 import { ACTIVE_STATES, cardRefusal, type AccountStatus, type HoldState, type Refusal } from '@catalex/core/holds'
+import { isOverdue } from '@catalex/core/loans'
 import type { Queryable } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
+import type { Moment } from '../moment.ts'
 import { ACTIVE_HOLD } from '../tables.ts'
 
-export async function accountOf(source: Queryable, libraries: Libraries, reader: Reader): Promise<AccountStatus> {
-  const { holdsLimit, owedLimit } = libraries.category(reader.category)
-  const { expires, owed, block } = reader
-  return { expires, owed, owedLimit, activeHolds: await countHolds(source, reader, ACTIVE_STATES), holdsLimit, block }
+export async function accountOf(source: Queryable, libraries: Libraries, reader: Reader, at: Moment): Promise<AccountStatus> {
+  const { holdsLimit } = libraries.category(reader.category)
+  return { ...(await standingOf(source, libraries, reader, at)), activeHolds: await countHolds(source, reader, ACTIVE_STATES), holdsLimit }
 }
 
-/** What stops a card whatever is asked for. @param today ISO date */
-export function cardStopped(libraries: Libraries, reader: Reader, today: string): Refusal | null {
-  const { owedLimit } = libraries.category(reader.category)
-  return cardRefusal({ ...reader, owedLimit }, today)
+/** What stops a card whatever is asked for. */
+export async function cardStopped(source: Queryable, libraries: Libraries, reader: Reader, at: Moment): Promise<Refusal | null> {
+  return cardRefusal(await standingOf(source, libraries, reader, at), at.today)
+}
+
+async function standingOf(source: Queryable, libraries: Libraries, reader: Reader, at: Moment) {
+  const { owedLimit, overdueLimit = null } = libraries.category(reader.category)
+  const { expires, owed, block } = reader
+  const loans = await source.read<{ due: string }>('SELECT due FROM loans WHERE readerId = $id', { id: reader.id })
+  const overdue = loans.filter(({ due }) => isOverdue(due, at.minute)).length
+  return { expires, owed, owedLimit, overdue, overdueLimit, block }
 }
 
 export const countReady = (source: Queryable, reader: Reader): Promise<number> => countHolds(source, reader, ['ready'])

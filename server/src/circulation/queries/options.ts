@@ -28,7 +28,7 @@ export async function holdOptions(
 ): Promise<HoldOptions> {
   const borrower = borrowerOf(libraries, reader)
   const [account, already, before, copies] = await Promise.all([
-    reader && accountOf(database, libraries, reader),
+    reader && accountOf(database, libraries, reader, at),
     reader && alreadyOf(database, reader, wish),
     countWaiting(database, wish.records),
     copiesOf(database, libraries, { controlNumbers: wish.records }, at.today),

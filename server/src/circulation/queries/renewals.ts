@@ -24,7 +24,7 @@ export async function renewalsOf(
   loans: readonly LoanAsked[],
   at: Moment,
 ): Promise<Map<string, { due: string } | Refusal>> {
-  const stopped = cardStopped(libraries, reader, at.today)
+  const stopped = await cardStopped(source, libraries, reader, at)
   const barcodes = loans.map(({ barcode }) => barcode)
   const copies = new Map((await copiesOf(source, libraries, { barcodes }, at.minute)).map((copy) => [copy.barcode, copy]))
   const waiting = await othersWaiting(source, reader, barcodes)

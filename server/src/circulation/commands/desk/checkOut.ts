@@ -15,7 +15,8 @@ import { copyNow, type CopyNow } from '../../queries/copies.ts'
 import { promisedTo } from '../../queries/promised.ts'
 import { titleOf } from '../../queries/titles.ts'
 import { whereaboutsOf } from '../../queries/whereabouts.ts'
-import { LOANS } from '../../tables.ts'
+import { ACTIVE_HOLD, LOANS } from '../../tables.ts'
+import { endHold } from '../cancelHold.ts'
 import { transition, type Standing } from '../transition.ts'
 
 export async function checkOut(
@@ -30,7 +31,7 @@ export async function checkOut(
   const copy = await copyNow(write, libraries, barcode, at.today)
   if (!copy) return { code: 'no-such-copy' }
   return (
-    cardStopped(libraries, reader, at.today) ??
+    (await cardStopped(write, libraries, reader, at)) ??
     lend(write, libraries, { readerId: reader.id, borrower: borrowerOf(libraries, reader) }, copy, at)
   )
 }
@@ -64,7 +65,25 @@ export async function lend(
     await write.run('DELETE FROM whereabouts WHERE barcode = $piece', { piece })
     await write.use(LOANS).create({ barcode: piece, readerId, due, source: 'here' })
   }
+  if (readerId !== null) await endServed(write, libraries, { readerId, barcode }, at)
   return { barcode, title: await titleOf(write, barcode), due, collected: promised !== undefined }
+}
+
+/** Whoever has one copy of what they asked for needs no other; what was set aside for them goes to the next. */
+async function endServed(
+  write: Write,
+  libraries: Libraries,
+  { readerId, barcode }: { readerId: number; barcode: string },
+  at: Moment,
+): Promise<void> {
+  const served = await write.read<Standing>(
+    `SELECT holds.id, holds.state, holds.barcode FROM copies JOIN records ON records.id = recordId
+       JOIN holdTargets ON holdTargets.controlNumber = records.controlNumber JOIN holds ON holds.id = holdId
+     WHERE copies.barcode = $barcode AND holds.readerId = $readerId AND ${ACTIVE_HOLD.replace('state', 'holds.state')}
+       AND (wantedBarcode = $barcode OR (wantedBarcode IS NULL AND copies.setNumber IS NULL))`,
+    { barcode, readerId },
+  )
+  for (const hold of served) await endHold(write, libraries, hold, 'desk', at)
 }
 
 /** Whoever comes sooner than the copy was put on the hold shelf has it all the same. */

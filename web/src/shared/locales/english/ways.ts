@@ -79,6 +79,10 @@ export const ways = {
     'card-blocked': 'Your card is blocked: {{note}} Any desk can lift it.',
     'owes-too-much':
       'You owe {{owed}}; you can’t place holds while you owe more than {{limit}}. Pay at any desk, then you can place this hold.',
+    'too-many-overdue_one':
+      '{{count}} thing on your card is overdue; more than {{limit}} stop holds, renewals and loans. Return it at any of the libraries, then all of this works again.',
+    'too-many-overdue_other':
+      '{{count}} things on your card are overdue; more than {{limit}} stop holds, renewals and loans. Return some at any of the libraries, then all of this works again.',
     'too-many-holds': 'You have {{held}} of {{limit}} holds. Cancel or collect one, then you can place this hold.',
     'already-held': 'You have a hold on this already. Your card shows how it stands.',
     'already-borrowed': 'You have this out on your card, due {{due}}.',

@@ -93,6 +93,10 @@ export const ways: InOtherWords<typeof english> = {
     'card-blocked': 'Ihr Ausweis ist gesperrt: {{note}} An jeder Theke kann die Sperre aufgehoben werden.',
     'owes-too-much':
       'Sie schulden {{owed}}; wer mehr als {{limit}} schuldet, kann nichts vormerken. Zahlen Sie an einer Theke, dann können Sie diese Vormerkung machen.',
+    'too-many-overdue_one':
+      '{{count}} Entleihung ist überfällig; mehr als {{limit}} halten Vormerken, Verlängern und Entleihen auf. Geben Sie sie in einer der Bibliotheken zurück, dann geht alles wieder.',
+    'too-many-overdue_other':
+      '{{count}} Entleihungen sind überfällig; mehr als {{limit}} halten Vormerken, Verlängern und Entleihen auf. Geben Sie einige in einer der Bibliotheken zurück, dann geht alles wieder.',
     'too-many-holds':
       'Sie haben {{held}} von {{limit}} Vormerkungen. Heben Sie eine auf oder holen Sie eine ab, dann können Sie diese machen.',
     'already-held': 'Das haben Sie schon vorgemerkt. Ihr Konto zeigt, wie es steht.',
