@@ -108,6 +108,7 @@ const ACCESS: Record<EndpointName, Access> = {
   history: { signedOut: 401, own: 200 },
   forgetHistory: { signedOut: 401, own: 204 },
   makeFeed: { signedOut: 401, own: 201 },
+  testNotice: { signedOut: 401, own: 204 },
   endFeed: { signedOut: 401, own: 204 },
   // What ends a session comes last.
   signOut: { signedOut: 204, own: 204 },
@@ -199,6 +200,7 @@ it('what needs no session takes no token, and all that changes something does', 
     'signIn',
     'signOut',
     'signOutEverywhere',
+    'testNotice',
     'withdrawList',
     'withdrawRequest',
   ]) // prettier-ignore

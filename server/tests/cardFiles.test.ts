@@ -100,6 +100,22 @@ it('what was told stands on the card until it is nobody’s any more', async () 
   expect(await catalogue.database.read('SELECT 1 FROM outbox WHERE readerId IS NOT NULL')).toEqual([])
 })
 
+it('a test message comes as one is told; for the time being as the home branch tells everybody', async () => {
+  const test = async (who: Visitor) => {
+    expect((await who.ask('POST', '/api/card/notice')).status).toBe(204)
+    const { messages, toldInstead } = await cardOf(who)
+    return [messages[0]?.notice, messages[0]?.channel, toldInstead?.until ?? null]
+  }
+  expect(await test(ines)).toEqual(['test', 'mail', null])
+  await ines.ask('POST', '/api/card', { homeBranch: 'wetherdale' })
+  expect(await test(ines)).toEqual(['test', 'letter', '2026-12-12'])
+  // After that day their choice counts again.
+  const [reader] = await catalogue.database.read<{ id: number }>("SELECT id FROM readers WHERE card = '00042117'")
+  await catalogue.commands.tellTest(reader!.id, at('2026-12-13T08:00'))
+  expect((await cardOf(ines)).messages[0]).toMatchObject({ notice: 'test', channel: 'mail' })
+  await ines.ask('POST', '/api/card', { homeBranch: 'ferrygate' })
+})
+
 it('a calendar follows the card by a link that nobody can guess; a new one ends the old, and it is withdrawn', async () => {
   const read = async (path: string) => {
     const response = await fetch(catalogue.address + path)

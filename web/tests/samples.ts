@@ -249,6 +249,7 @@ export const card = (more: Partial<Card> = {}): Card => ({
   requests: [],
   loans: [],
   told: null,
+  toldInstead: null,
   history: false,
   feed: false,
   guardian: null,

@@ -88,6 +88,10 @@ export const cardSchema = shape({
     ...orNull(toldSchema),
     description: 'How this reader is told, and where: as much of it as its owner needs to know it.',
   },
+  toldInstead: {
+    ...orNull(shape({ channel: oneOf(CHANNELS), until: date, reason: text })),
+    description: 'How the home branch tells everybody for the time being.',
+  },
   channels: { ...list(toldSchema), description: 'Ways in which this reader can be told, the usual one first.' },
   language: { ...orNull(oneOf(TOLD_IN)), description: 'In which this reader is told; null for the library’s first.' },
   history: { ...flag, description: 'Whether a list of what was returned is kept.' },

@@ -116,6 +116,7 @@ export const ENDPOINTS = {
   history: { summary: 'What this reader has returned, where they have it kept', answer: historySchema, status: 200 },
   forgetHistory: { summary: 'Delete what was kept of what was returned', answer: null, status: 204 },
   makeFeed: { summary: 'A link by which a calendar follows the card; one that there was before is dead', answer: feedSchema, status: 201 },
+  testNotice: { summary: 'Tell this reader something, to see whether it arrives', answer: null, status: 204 },
   endFeed: { summary: 'Withdraw that link', answer: null, status: 204 },
   payOwed: { summary: 'Pay what is owed', body: payOwedSchema, answer: cardSchema, status: 200 },
   holdOptions: { summary: 'Each pickup location for a wish: from where, at what cost, or why not', query: holdOptionsQuerySchema, answer: holdOptionsSchema, status: 200 },

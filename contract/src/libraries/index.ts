@@ -1,4 +1,5 @@
 /** Library systems, their branches and collections: as files bring them, and as readers see them. */
+import { CHANNELS } from '@catalex/core/card'
 import { COLLECTION_KINDS } from '@catalex/core/copies'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
@@ -70,6 +71,10 @@ export const branchSchema = looseShape(REQUIRED, {
   keepsFromShelf: {
     ...flag,
     description: 'Whether copies on its open shelves are taken off and kept for readers who could fetch them.',
+  },
+  notices: {
+    ...shape({ channel: oneOf(CHANNELS), until: date, reason: text }),
+    description: 'How its readers are told for the time being, whatever they have chosen; left out for as they choose.',
   },
   pickups: { ...list(pickupSchema), description: 'Where things are collected; none where nothing can be.' },
 })

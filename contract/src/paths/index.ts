@@ -52,6 +52,7 @@ export const PATHS = {
   forgetHistory: { method: 'delete', path: '/api/card/history' },
   makeFeed: { method: 'post', path: '/api/card/feed' },
   endFeed: { method: 'delete', path: '/api/card/feed' },
+  testNotice: { method: 'post', path: '/api/card/notice' },
   payOwed: { method: 'post', path: '/api/card/payment' },
   holdOptions: { method: 'get', path: '/api/hold-options' },
   waiting: { method: 'get', path: '/api/waiting' },

@@ -14,6 +14,7 @@ export const NOTICE_KINDS = [
   'declined',
   'ordered',
   'pin code',
+  'test',
 ] as const
 export type NoticeKind = (typeof NOTICE_KINDS)[number]
 
@@ -30,6 +31,8 @@ export type Notice =
   | { kind: 'scan sent' | 'declined' | 'ordered'; title: string }
   /** With which a new PIN is chosen. */
   | { kind: 'pin code'; code: string }
+  /** Whether what is sent arrives. */
+  | { kind: 'test' }
 
 /** A loan is told of so many days before it is due. */
 export const DUE_SOON_DAYS = 3

@@ -47,6 +47,7 @@ interface Draft {
   holdShelfDays?: number
   categories?: string[]
   closures?: Branch['closures']
+  notices?: Branch['notices']
   keepsFromShelf?: boolean
   entrance?: string
   bring?: string
@@ -70,6 +71,7 @@ const branch = (draft: Draft): Branch => ({
   ...(draft.entrance === undefined ? {} : { entrance: draft.entrance }),
   collections: draft.collections,
   keepsFromShelf: draft.keepsFromShelf ?? true,
+  ...(draft.notices === undefined ? {} : { notices: draft.notices }),
   pickups: draft.desk === null ? [] : [pickupAt(draft, draft.desk), ...(draft.pickups ?? [])],
 })
 
@@ -186,6 +188,7 @@ const PUBLIC: Branch[] = [
     at: ['School Lane, Wetherdale PS6 2WD', '0176'],
     system: 'pslib',
     name: 'Wetherdale',
+    notices: { channel: 'letter', until: '2026-12-12', reason: 'the telephone line is being laid anew.' },
     desk: 'Desk',
     holdShelfDays: 8,
     hours: days({ 13: [['14:00', '19:00']], 6: [['10:00', '13:00']] }),

@@ -74,6 +74,14 @@ export function bindReaders(bind: Bind, { database, libraries, commands, clock, 
     await commands.setFeed(readerIdOf(request), null)
     return undefined
   })
+  bind(
+    'testNotice',
+    async ({ request }) => {
+      await commands.tellTest(readerIdOf(request), momentOf(clock.now()))
+      return undefined
+    },
+    [limited()],
+  )
   bind('changeCard', async ({ request, body }) => {
     const changed = await commands.changeCard(readerIdOf(request), body)
     return isRefusal(changed) ? changed : cardFor(request)

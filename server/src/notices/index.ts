@@ -4,6 +4,7 @@
  */
 import type { Channel } from '@catalex/core/card'
 import type { Notice } from '@catalex/core/messages'
+import { DateTime } from 'luxon'
 import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { channelsOf, readerById } from '../readers/index.ts'
@@ -25,8 +26,17 @@ export async function tell(
   const reader = readerId === null ? null : await readerById(write, readerId)
   if (!reader) return
   const channels = channelsOf(reader)
-  const channel = wished !== null && channels.includes(wished) ? wished : (channels[0] ?? 'letter')
+  const instead = toldInstead(libraries, reader.homeBranch, now)?.channel
+  const usual = wished !== null && channels.includes(wished) ? wished : (channels[0] ?? 'letter')
+  const channel = instead === 'letter' || (instead && channels.includes(instead)) ? instead : usual
   const address = channel === 'mail' ? reader.mail : channel === 'letter' ? reader.name : reader.telephone
   const composed = compose(libraries, notice, { name: reader.name, language: reader.language ?? libraries.language })
   await keepNotice(write, { to: address ?? reader.card, ...composed, channel, notice: notice.kind, readerId: reader.id }, now)
+}
+
+/** How readers of a branch are told for the time being, whatever they have chosen. @param now ISO time */
+export function toldInstead(libraries: Libraries, branch: string, now: string): { channel: Channel; until: string; reason: string } | null {
+  const instead = libraries.branch(branch)?.notices
+  const today = DateTime.fromISO(now, { zone: libraries.library.timeZone }).toISODate() ?? ''
+  return instead && today <= instead.until ? instead : null
 }

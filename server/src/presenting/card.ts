@@ -10,6 +10,7 @@ import type { Queryable, Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { isNotice, keptMessages } from '../standins/index.ts'
 import { channelsOf, countSessions, toldBy, type Reader } from '../readers/index.ts'
+import { toldInstead } from '../notices/index.ts'
 import { requestsOf } from '../requests/index.ts'
 
 interface HoldRow {
@@ -137,6 +138,7 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
     loans,
     told: reader.notify && toldBy(reader, reader.notify),
+    toldInstead: toldInstead(libraries, reader.homeBranch, at.now),
     channels: channelsOf(reader).map((channel) => toldBy(reader, channel)),
     language: reader.language,
     history: reader.history,

@@ -139,6 +139,7 @@ export function commandsOn(database: Database, libraries: Libraries) {
       }),
     forgetHistory: (readerId: number) => database.write((write) => forgetPastLoans(write, readerId)),
     setFeed: (readerId: number, secret: string | null) => database.write((write) => setFeed(write, readerId, secret)),
+    tellTest: (readerId: number, at: Moment) => database.write((write) => tell(write, libraries, { readerId }, { kind: 'test' }, at.now)),
     /** @param now milliseconds since 1970, by the machine's clock, by which codes live */
     sendPinCode: (card: string, at: Moment, now: number) =>
       database.write(async (write) => {

@@ -1,5 +1,6 @@
 /** What a reader chooses for the card: how to be told, the home branch, the PIN. */
 import type { Card, ChangeCard } from '@catalex/contract/card'
+import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
@@ -9,6 +10,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { call } from '../shared/api.ts'
+import { dayInWords } from '../shared/formats.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
@@ -44,6 +46,7 @@ export default function SettingsDialog({ card, onClose }: { card: Card; onClose(
           ))}
         </TextField>
       )}
+      <HowTold card={card} />
       <TextField select size="small" label={t('card.settings.language')} value={language ?? ''} onChange={({ target }) => { setChanges({ ...changes, language: target.value as 'en' | 'de' }) }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
         {language === null && <MenuItem value="">{t('card.settings.libraries')}</MenuItem>}
         {LANGUAGES.map((one) => (
@@ -63,6 +66,33 @@ export default function SettingsDialog({ card, onClose }: { card: Card; onClose(
       <CalendarLink kept={card.feed} />
       <ChangePin />
     </ChangeDialog>
+  )
+} // prettier-ignore
+
+/** What comes between a choice and its arriving: the branch's word for the time being, and a message to try it. */
+function HowTold({ card: { toldInstead, homeBranch } }: { card: Card }) {
+  const { t } = useTranslation()
+  const { all, branchName } = usePlaces()
+  const { asReader } = useSession()
+  const client = useQueryClient()
+  const notify = useNotice()
+  const { mutate, isPending, error } = useMutation({
+    mutationFn: () => asReader(() => call('testNotice', {})),
+    onSuccess: () => {
+      notify(t('card.settings.tested'))
+      return client.invalidateQueries({ queryKey: ['card'] })
+    },
+  })
+  return (
+    <div>
+      {toldInstead && (
+        <Alert severity="info" icon={false}>
+          {t('card.settings.instead', { branch: branchName(homeBranch), way: t(`card.settings.ways.${toldInstead.channel}`), date: dayInWords(toldInstead.until, all.timeZone), reason: toldInstead.reason })}
+        </Alert>
+      )}
+      <Button size="small" disabled={isPending} onClick={() => { mutate() }}>{t('card.settings.test')}</Button>
+      {error && <Trouble error={error} />}
+    </div>
   )
 } // prettier-ignore
 

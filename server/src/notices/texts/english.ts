@@ -54,6 +54,10 @@ export const english = {
     subject: 'Code for a new PIN',
     text: 'Your code is {{code}}. It is good for half an hour, once. If you did not ask for it, leave it be: your PIN stays as it is.',
   },
+  test: {
+    subject: 'This is how we reach you',
+    text: 'You asked for this message from the settings of your card. Whatever we have to tell you comes the same way.',
+  },
   greeting: 'Hello {{name}},',
   from: '{{library}}',
 }

@@ -56,6 +56,10 @@ export const german: NoticeTexts = {
     subject: 'Code für eine neue Geheimzahl',
     text: 'Ihr Code ist {{code}}. Er gilt eine halbe Stunde und einmal. Wenn Sie ihn nicht verlangt haben, tun Sie nichts: Ihre Geheimzahl bleibt, wie sie ist.',
   },
+  test: {
+    subject: 'So erreichen wir Sie',
+    text: 'Sie haben diese Nachricht in den Einstellungen Ihres Kontos angefordert. Was wir Ihnen mitzuteilen haben, kommt auf demselben Weg.',
+  },
   greeting: 'Guten Tag {{name}},',
   from: '{{library}}',
 }
