@@ -100,6 +100,11 @@ const ACCESS: Record<EndpointName, Access> = {
   answerRequest: { body: () => ({ reference: 'AAAAAA', act: 'decline' }), signedOut: 200, own: 200 },
   actAtDesk: { body: () => ({ act: 'check in', branch: 'ferrygate', barcode: 'nobody' }), signedOut: 200, own: 200 },
   signIn: { body: () => ({ card: '42117', pin: 'wrong' }), signedOut: 401, own: 401 },
+  applyForCard: {
+    body: () => ({ name: 'Nan Ebb', born: '1990-01-01', address: '1 Mole Quay', branch: 'ferrygate', agreed: true }),
+    signedOut: 201,
+    own: 201,
+  },
   sendMessage: {
     body: () => ({ kind: 'question', branch: 'ferrygate', text: 'Is there a lift?', likes: '', dislikes: '', replyTo: '', about: null }),
     signedOut: 201,
@@ -171,6 +176,7 @@ it('what needs no session takes no token, and all that changes something does', 
   expect(changing.sort()).toEqual([
     'actAtDesk',
     'answerRequest',
+    'applyForCard',
     'askForPin',
     'cancelHold',
     'changeCard',

@@ -1,8 +1,9 @@
 /** Messages to the staff over HTTP: taken, kept for the staff alone, bounded. */
+import type { Problem } from '@catalex/contract/problem'
 import type { SendMessage } from '@catalex/contract/messages'
 import { afterAll, beforeAll, expect, it, vi } from 'vitest'
 import { outbox } from '../src/cli/commands/outbox.ts'
-import { keptMessages, keepMessage } from '../src/standins/index.ts'
+import { keptMessages, keepMessage, type Mail } from '../src/standins/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
@@ -77,4 +78,19 @@ it('the oldest give way', async () => {
   const kept = await keptMessages(catalogue.database, 20)
   expect(kept.map(({ reference }) => reference)[1]).toBe('ZZZZZZ')
   expect(kept).toHaveLength(2)
+})
+
+it('a card is asked for: its branch is told and so is who asks, and nothing of them is kept beside', async () => {
+  const wish = { name: 'Nan\nEbb', born: '1990-01-01', address: '1 Mole Quay', mail: 'nan@example.org', branch: 'ferrygate', agreed: true }
+  const apply = (more: object) => new Visitor(catalogue.address).ask<Problem & { reference: string }>('POST', '/api/applications', { ...wish, ...more }) // prettier-ignore
+  const { status, body } = await apply({})
+  expect(status).toBe(201)
+  const [own, told] = (await keptMessages(catalogue.database, 2)) as Mail[]
+  expect(told).toMatchObject({ to: 'ferrygate@libraries.example', subject: `New card ${body.reference}`, text: 'Name: Nan Ebb\nBorn: 1990-01-01\nAddress: 1 Mole Quay\nMail: nan@example.org' }) // prettier-ignore
+  expect(own).toMatchObject({ to: 'nan@example.org', subject: `Your new card: ${body.reference}` })
+  expect(own!.text).toContain('Bring something with your name and address on it')
+  // Somebody of fifteen needs a guardian; a store makes no cards; nobody is born tomorrow; terms have to be agreed to.
+  for (const wrong of [{ born: '2011-06-01' }, { branch: 'store' }, { born: '2026-11-26' }, { agreed: false }, { name: ' ' }])
+    expect((await apply(wrong)).status, JSON.stringify(wrong)).toBe(400)
+  expect((await apply({ born: '2011-06-01', guardian: 'Odd Ebb' })).status).toBe(201)
 })

@@ -1,4 +1,5 @@
 /** Every endpoint of the HTTP interface, once: handlers, the client's calls and the OpenAPI document all derive from it. */
+import { appliedSchema, applySchema } from '../joining/index.ts'
 import { actAtDeskSchema, actedAtDeskSchema, answeredSchema, answerRequestSchema, backroomQuerySchema, backroomSchema, clockSchema, deskQuerySchema, deskViewSchema, moveClockSchema } from '../backroom/index.ts' // prettier-ignore
 import { callNumberSchema } from '../callnumber/index.ts'
 import {
@@ -112,6 +113,7 @@ export const ENDPOINTS = {
   changeCard: { summary: 'Choose how one is told, in which language, and one’s home branch', body: changeCardSchema, answer: cardSchema, status: 200 },
   changePin: { summary: 'Change the PIN; every other session ends', body: changePinSchema, answer: sessionSchema, status: 200 },
   askForPin: { summary: 'Have a code for a new PIN sent to the address on file; the answer is the same whatever the card', body: askForPinSchema, answer: null, status: 204 },
+  applyForCard: { summary: 'Ask for a card', body: applySchema, answer: appliedSchema, status: 201 },
   choosePin: { summary: 'Choose a new PIN with the code that was sent', body: choosePinSchema, answer: null, status: 204 },
   history: { summary: 'What this reader has returned, where they have it kept', answer: historySchema, status: 200 },
   forgetHistory: { summary: 'Delete what was kept of what was returned', answer: null, status: 204 },

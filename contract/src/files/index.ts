@@ -4,6 +4,7 @@ import { CHANNELS } from '@catalex/core/card'
 import { HOLD_STATES } from '@catalex/core/holds'
 import { DUE } from '@catalex/core/loans'
 import { branchSchema, cardsSchema, currencySchema, languagesSchema, prefixesSchema, systemSchema } from '../libraries/index.ts'
+import { joiningSchema } from '../joining/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, moment, nullable, oneOf, shape, text } from '../schema/shapes.ts'
 
@@ -31,6 +32,7 @@ export const libraryFileSchema = looseShape(['name', 'timeZone', 'systems', 'bra
   languages: languagesSchema,
   prefixes: prefixesSchema,
   cards: cardsSchema,
+  joining: { ...joiningSchema, description: 'How one gets a card; left out where that is done at a desk alone.' },
   systems: { ...list(systemSchema), minItems: 1 },
   branches: { ...list(branchSchema), minItems: 1 },
 })

@@ -1,6 +1,7 @@
 /** Library systems, their branches and collections: as files bring them, and as readers see them. */
 import { CHANNELS } from '@catalex/core/card'
 import { COLLECTION_KINDS } from '@catalex/core/copies'
+import { joiningSchema } from '../joining/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
@@ -114,6 +115,7 @@ export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches
   languages: languagesSchema,
   prefixes: prefixesSchema,
   cards: cardsSchema,
+  joining: { ...joiningSchema, description: 'How one gets a card; left out where that is done at a desk alone.' },
   courses: { ...flag, description: 'Whether texts are kept for courses.' },
   courier: { ...flag, description: 'Whether it is known when things are in hand.' },
   plans: { ...list(text), description: 'Branches of which there is a plan.' },

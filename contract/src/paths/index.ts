@@ -46,6 +46,7 @@ export const PATHS = {
   card: { method: 'get', path: '/api/card' },
   changeCard: { method: 'post', path: '/api/card' },
   changePin: { method: 'post', path: '/api/card/pin' },
+  applyForCard: { method: 'post', path: '/api/applications' },
   askForPin: { method: 'post', path: '/api/pins' },
   choosePin: { method: 'post', path: '/api/pins/new' },
   history: { method: 'get', path: '/api/card/history' },

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { cardLooksLike, cardNumber, masked, type CardShapes } from './index.ts'
+import { cardLooksLike, cardNumber, masked, needsGuardian, type CardShapes } from './index.ts'
 
 it.each([
   ['00042117', '00042117'],
@@ -70,4 +70,14 @@ it.each([
   ['@', '••••'],
 ])('%j is shown as %j', (address, shown) => {
   expect(masked(address)).toBe(shown)
+})
+
+it.each([
+  ['2010-11-25', '2026-11-25', false],
+  ['2010-11-26', '2026-11-25', true],
+  // Born on a leap day, one is a year older on the first of March.
+  ['2012-02-29', '2028-02-28', true],
+  ['2012-02-29', '2028-02-29', false],
+])('somebody born on %s on %s: whether younger than sixteen', (born, today, young) => {
+  expect(needsGuardian(born, 16, today)).toBe(young)
 })

@@ -71,3 +71,7 @@ export function masked(address: string): string {
     ? `${address.slice(0, 1)}•••${address.slice(at)}`
     : `••••${address.slice(address.length - Math.min(4, Math.floor(address.length / 2)))}`
 }
+
+/** Whether somebody is younger than so many years. @param born and `today` ISO dates */
+export const needsGuardian = (born: string, under: number, today: string): boolean =>
+  today < `${String(Number(born.slice(0, 4)) + under).padStart(4, '0')}${born.slice(4)}`

@@ -334,6 +334,12 @@ export const LIBRARY: LibraryFile = {
   format: 2,
   timeZone: 'Europe/Dublin',
   currency: 'EUR',
+  joining: {
+    bring: 'something with your name and address on it',
+    terms:
+      'You bring back what you borrow by its day, or pay what the library charges; the libraries keep your name and address as long as you have the card.',
+    guardianUnder: 16,
+  },
   systems: SYSTEMS,
   branches: [...PUBLIC, ...POINTS, ...UNIVERSITY, ...SPECIAL],
 }

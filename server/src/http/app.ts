@@ -14,6 +14,7 @@ import { serveEvents } from './events.ts'
 import { serveExports } from './exports.ts'
 import { bindHolds } from './holds.ts'
 import { bindRequests } from './requests.ts'
+import { bindJoining } from './joining.ts'
 import { bindLists } from './lists.ts'
 import { bindMessages } from './messages.ts'
 import { serveMachines } from './machines.ts'
@@ -60,6 +61,7 @@ export function createApp(context: Context): Express {
   bindReaders(bind, context)
   bindHolds(bind, context)
   bindRequests(bind, context)
+  bindJoining(bind, context)
   bindLists(bind, context)
   bindMessages(bind, context)
   bindBackroom(bind, context)

@@ -9,6 +9,7 @@ import type { Reader } from './reader.ts'
 import { READERS, SAMPLE_CARDS } from './tables.ts'
 
 export { dropOldFailures, forgetFailedSignIns, noteFailedSignIn } from './failures.ts'
+export { applyForCard } from './applying.ts'
 export { newFeedSecret, readerByFeed, setFeed } from './feed.ts'
 export { addOwed, readerByCard, readerById, readersByCard, type Reader } from './reader.ts'
 export * from './sessions.ts'

@@ -28,6 +28,7 @@ import { answerNow, live } from '../backroom/index.ts'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ChangeList, ListView, MakeList } from '@catalex/contract/lists'
+import type { Apply } from '@catalex/contract/joining'
 import type { MakeRequest, ReaderRequest } from '@catalex/contract/requests'
 import type { ChangedSatchel, ChangeSatchel } from '@catalex/contract/satchel'
 import type { KeepSearch, KeptSearches } from '@catalex/contract/searches'
@@ -38,6 +39,7 @@ import { dropNotices, keepMail, keepMessage, type Mail } from '../standins/index
 import { holdById, loansOf } from '../presenting/index.ts'
 import { tell } from '../notices/index.ts'
 import {
+  applyForCard,
   changeReader,
   dropOldPinCodes,
   keepPinCode,
@@ -137,6 +139,7 @@ export function commandsOn(database: Database, libraries: Libraries) {
         if (!refusal && changes.history === false) await forgetPastLoans(write, readerId)
         return refusal ?? { changed: true }
       }),
+    applyForCard: (wish: Apply, at: Moment) => database.write((write) => applyForCard(write, libraries, wish, at.now)),
     forgetHistory: (readerId: number) => database.write((write) => forgetPastLoans(write, readerId)),
     setFeed: (readerId: number, secret: string | null) => database.write((write) => setFeed(write, readerId, secret)),
     tellTest: (readerId: number, at: Moment) => database.write((write) => tell(write, libraries, { readerId }, { kind: 'test' }, at.now)),

@@ -34,6 +34,7 @@ const ListsPage = lazyWithTexts(() => import('../lists/ListsPage.tsx'))
 const ListPage = lazyWithTexts(() => import('../lists/ListPage.tsx'))
 const SharedListPage = lazyWithTexts(() => import('../lists/SharedListPage.tsx'))
 const WalkPage = lazyWithTexts(() => import('../shelfwalk/WalkPage.tsx'))
+const JoinPage = lazyWithTexts(() => import('../joining/JoinPage.tsx'))
 const AskPage = lazyWithTexts(() => import('../messages/AskPage.tsx'))
 const HelpPage = lazyWithTexts(() => import('../help/HelpPage.tsx'))
 const PrivacyPage = lazyWithTexts(async () => ({ default: (await import('../help/StatementPage.tsx')).PrivacyPage }))
@@ -98,6 +99,7 @@ function Shell() {
                     <Route path="/lists/:id" element={<ListPage />} />
                     <Route path="/shared/:link" element={<SharedListPage />} />
                     <Route path="/walk" element={<WalkPage />} />
+                    <Route path="/join" element={<JoinPage />} />
                     <Route path="/ask" element={<AskPage />} />
                     <Route path="/help" element={<HelpPage />} />
                     <Route path="/privacy" element={<PrivacyPage />} />

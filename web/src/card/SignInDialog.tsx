@@ -13,6 +13,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useTranslation } from 'react-i18next'
+import { Link, useLocation } from 'react-router'
 import type { Cards } from '@catalex/contract/libraries'
 import type { TFunction } from 'i18next'
 import { problemType } from '@catalex/contract/problem'
@@ -41,6 +42,8 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
   const { signIn, demo } = useSession()
   const { all } = usePlaces()
   const cards = all.cards ?? USUAL_CARDS_SHOWN
+  // It stands outside of what knows the links: whatever stands in the address goes along.
+  const { search } = useLocation()
   const terminal = isTerminal()
   const [error, setError] = useState<unknown>(null)
   const [forgotten, setForgotten] = useState(false)
@@ -132,6 +135,12 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
             >
               {t('signIn.newPin.open')}
             </Button>
+          </p>
+          <p className={styles.soft}>
+            {t('signIn.none')}{' '}
+            <Link to={`/join${search}`} onClick={cancel}>
+              {t('signIn.join')}
+            </Link>
           </p>
         </form>
       )}
