@@ -5,8 +5,9 @@ import type { Problem } from '@catalex/contract/problem'
 import type { MakeRequest, ReaderRequest, RequestOffers } from '@catalex/contract/requests'
 import type { Refusal } from '@catalex/core/holds'
 import type { TitlePage } from '@catalex/contract/title'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { DateTime } from 'luxon'
+import { requests } from '../src/cli/commands/requests.ts'
 import { momentOf } from '../src/circulation/index.ts'
 import { keptMessages, type Mail } from '../src/standins/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
@@ -147,5 +148,22 @@ describe('what becomes of them', () => {
     const owed = await catalogue.database.read("SELECT title FROM charges WHERE barcode = '' GROUP BY title HAVING count(*) > 1")
     const twice = await catalogue.database.read("SELECT message ->> 'subject' FROM outbox WHERE message ->> 'notice' IN ('scan sent', 'outside ready', 'declined', 'ordered') GROUP BY 1 HAVING count(*) > 1") // prettier-ignore
     expect([owed, twice]).toEqual([[], []])
+  })
+
+  it('staff answer at a terminal: what is open is listed, what can follow follows, and what is missing is said', async () => {
+    const { body } = await make({ kind: 'outside', title: 'Asked of staff', pickup: 'corrow', cost: 450 })
+    const said: string[] = []
+    const log = vi.spyOn(console, 'log').mockImplementation((text: string) => said.push(text))
+    const terminal = (more: object = {}, reference?: string) => requests(reference, { data: catalogue.data, ...more })
+    await terminal()
+    expect(said.pop()).toContain(`${body.reference}  2026-11-25  outside  asked  Asked of staff`)
+    await expect(terminal({ to: 'ready' }, body.reference)).rejects.toThrow(/can't become "ready"/)
+    await expect(terminal({ to: 'declined' }, body.reference)).rejects.toThrow(/--reason has to say why/)
+    await expect(terminal({ to: 'on its way', day: 'soon' }, body.reference)).rejects.toThrow(/--day has to be a day/)
+    await expect(terminal({ to: 'gone' }, body.reference)).rejects.toThrow(/--to has to be one of/)
+    await expect(terminal({ to: 'done' }, 'NOBODY')).rejects.toThrow(/No open request/)
+    await terminal({ to: 'on its way', partner: 'Fen Library', day: '2026-12-04' }, body.reference.toLowerCase())
+    log.mockRestore()
+    expect(await onCard(body.id)).toMatchObject({ state: 'on its way', day: '2026-12-04', events: [{ partner: 'Fen Library' }] })
   })
 })

@@ -12,6 +12,7 @@ import { load } from './commands/load.ts'
 import { courier } from './commands/courier.ts'
 import { errorInWords } from './sentences.ts'
 import { outbox } from './commands/outbox.ts'
+import { requests } from './commands/requests.ts'
 import { rules } from './commands/rules.ts'
 import { serve } from './commands/serve.ts'
 import { watch } from './commands/watch.ts'
@@ -94,6 +95,17 @@ program
   .option('--data <file>', 'database', 'var/catalex.sqlite')
   .option('--most <number>', 'how many', '20')
   .action(outbox)
+
+program
+  .command('requests')
+  .description('List what readers ask for beside holds, or say what comes of one of them')
+  .argument('[reference]', 'of the request that is answered')
+  .option('--to <state>', 'on its way, ready, with reader, done, declined; asked, of another library elsewhere')
+  .option('--partner <name>', 'the library elsewhere that answers or sends')
+  .option('--reason <reason>', 'why it is declined: not lent, not found, not allowed, not bought')
+  .option('--day <date>', 'when it is expected, or due back: 2026-12-04')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .action(requests)
 
 program
   .command('backup')

@@ -2,7 +2,15 @@
 import { randomUUID } from 'node:crypto'
 import type { MakeRequest, ReaderRequest } from '@catalex/contract/requests'
 import { isRefusal, type Refusal } from '@catalex/core/holds'
-import { isOpenRequest, MOST_REQUESTS, outsideOffer, scanCost, scanOffer } from '@catalex/core/requests'
+import {
+  isOpenRequest,
+  MOST_REQUESTS,
+  outsideOffer,
+  scanCost,
+  scanOffer,
+  type RequestKind,
+  type RequestState,
+} from '@catalex/core/requests'
 import { DateTime } from 'luxon'
 import { recordsByControlNumber } from '../catalogue/index.ts'
 import { cardStopped, copiesOf, type Moment } from '../circulation/index.ts'
@@ -91,6 +99,23 @@ export async function requestsOf(source: Queryable, reader: Reader, { now }: Mom
 
 /** What has ended longer ago is not shown. */
 const SHOWN_DAYS = 7
+
+export interface OpenRequest {
+  code: string
+  reference: string
+  kind: RequestKind
+  state: RequestState
+  title: string
+  /** ISO time. */
+  at: string
+  day: string | null
+}
+
+/** Of all readers, oldest first. */
+export const openRequests = (source: Queryable): Promise<OpenRequest[]> =>
+  source.read<OpenRequest>(
+    `SELECT code, reference, kind, state, title, at, day FROM requests WHERE state NOT IN ('done', 'declined', 'withdrawn') ORDER BY id`,
+  )
 
 /** What has ended is kept as long as an ended hold has its reader. */
 export async function purgeRequests(write: Write, days: number, { now }: Moment): Promise<void> {

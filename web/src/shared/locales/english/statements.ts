@@ -61,7 +61,7 @@ export const statements = {
     },
     card: {
       heading: 'Your card',
-      text: 'The library knows what you have out and what you hold, because it has to. What you have returned is not kept. An ended hold, and what you were told of it, is shown for some weeks and then forgotten. You can take along everything that is kept of you. What you ask for beside holds stays until you withdraw it; how late things come back is counted without names.',
+      text: 'The library knows what you have out and what you hold, because it has to. What you have returned is not kept unless you ask for a list of it in the settings, and the list goes when you say so. A calendar link that you make is read by whoever has it, until you withdraw it. An ended hold, and what you were told of it, is shown for some weeks and then forgotten. You can take along everything that is kept of you. What you ask for beside holds is kept until it is done, and some weeks after; how late things come back is counted without names.',
     },
     gathered: {
       heading: 'What you gather',

@@ -64,7 +64,7 @@ export const statements: InOtherWords<typeof english> = {
     },
     card: {
       heading: 'Ihr Ausweis',
-      text: 'Die Bibliothek weiß, was Sie entliehen und vorgemerkt haben, weil sie es muss. Was Sie zurückgebracht haben, wird nicht behalten. Eine beendete Vormerkung, und was Ihnen dazu gesagt wurde, wird einige Wochen gezeigt und dann vergessen. Alles, was über Sie gespeichert ist, können Sie mitnehmen. Was Sie daneben wünschen, bleibt, bis Sie es zurückziehen; wie spät etwas zurückkommt, wird ohne Namen gezählt.',
+      text: 'Die Bibliothek weiß, was Sie entliehen und vorgemerkt haben, weil sie es muss. Was Sie zurückgebracht haben, wird nicht behalten, wenn Sie nicht in den Einstellungen um eine Liste davon bitten; die verschwindet, sobald Sie es sagen. Eine Adresse für den Kalender, die Sie erstellen, liest, wer sie hat, bis Sie sie zurückziehen. Eine beendete Vormerkung, und was Ihnen dazu gesagt wurde, wird einige Wochen gezeigt und dann vergessen. Alles, was über Sie gespeichert ist, können Sie mitnehmen. Was Sie daneben wünschen, bleibt, bis es erledigt ist, und einige Wochen länger; wie spät etwas zurückkommt, wird ohne Namen gezählt.',
     },
     gathered: {
       heading: 'Was Sie sammeln',
