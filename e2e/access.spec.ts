@@ -19,6 +19,7 @@ const VIEWS = [
   '/privacy',
   '/accessibility',
   '/card',
+  '/join',
   '/nowhere',
 ]
 
