@@ -193,3 +193,14 @@ it('with too many overdue nothing more is lent, held or renewed, and it is said 
   await atDesk('check in', 'northmole', { barcode: books[0]!.barcode })
   expect((await cardOf(ben!)).warnings.map(({ code }) => code)).not.toContain('too-many-overdue')
 })
+
+it('what was kept and turns up at another desk comes again, and is told again when it has', async () => {
+  await place(ann!)
+  await atDesk('check in', 'northmole')
+  await atDesk('check in', 'ferrygate')
+  expect((await cardOf(ann!)).holds[0]).toMatchObject({ state: 'ready', collectBy: '2026-12-02' })
+  expect((await atDesk('check in', 'tarbeck')).checkedIn).toMatchObject({ outcome: 'sent', to: 'ferrygate', hold: 'in transit' })
+  expect((await cardOf(ann!)).holds[0]).toMatchObject({ state: 'in transit', collectBy: null })
+  expect((await atDesk('check in', 'ferrygate')).checkedIn?.outcome).toBe('ready')
+  expect([(await cardOf(ann!)).holds[0]?.collectBy, await told()]).toEqual(['2026-12-02', ['ready 00090001@example.org', 'ready 00090001@example.org']]) // prettier-ignore
+})

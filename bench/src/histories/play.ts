@@ -1,10 +1,13 @@
 /** Random histories: readers, desks and days in whatever order; what must always hold is looked at again and again. */
-import { chancesOf } from '@catalex/core/living'
+import { ANSWER_ACTS, chancesOf } from '@catalex/core/living'
 import { unsoundHolds } from '@catalex/server/circulation'
+import { Libraries } from '@catalex/server/libraries'
 import type { DateTime } from 'luxon'
 import { momentFrom, startOf, type Played } from './world.ts'
 
 const PICKUPS = ['ferrygate', 'northmole', 'corrow', 'tarbeck']
+/** Closures that every branch of the world has. */
+const YEARLY = 2
 const DESKS = [...PICKUPS, 'saltpan', 'wetherdale']
 
 interface Standing {
@@ -42,6 +45,21 @@ export async function play(played: Played, steps: number, { seed, every }: { see
   const ended: { reference: string; readerId: number }[] = []
   const kinds: Record<string, () => Promise<unknown>> = {
     place: () => commands.placeHold(pick(readers) ?? 0, { records: [pick([...titles.keys()]) ?? ''], barcode: null, pickup: pick(PICKUPS) ?? '', again: true }, null, momentFrom(time)),
+    recall: () => commands.placeHold(pick(readers) ?? 0, { records: [pick([...titles.keys()]) ?? ''], barcode: null, pickup: pick(PICKUPS) ?? '', again: true, recall: true }, null, momentFrom(time)),
+    ask: () => commands.makeRequest(pick(readers) ?? 0, random() < 0.5 ? { kind: 'purchase', title: `Wish ${String(random())}`, cost: 0 } : { kind: 'outside', title: `Wish ${String(random())}`, pickup: pick(PICKUPS) ?? '', cost: 450 }, null, momentFrom(time)),
+    answer: async () => {
+      const request = pick(await database.read<{ reference: string }>("SELECT reference FROM requests WHERE state NOT IN ('done', 'declined', 'withdrawn')"))
+      return request && commands.answerRequest({ reference: request.reference, act: pick(ANSWER_ACTS) ?? 'go on' }, momentFrom(time))
+    },
+    close: async () => {
+      const told = await Libraries.load(database)
+      const code = pick(PICKUPS)
+      const from = time.plus({ days: Math.floor(random() * 5) })
+      // In the place of what was closed before.
+      told.library.branches.find((branch) => branch.code === code)?.closures.splice(YEARLY, 1, { from: from.toISODate() ?? '', to: from.plus({ days: 3 }).toISODate() ?? '', reason: 'The roof is mended.' })
+      await database.write((write) => told.save(write))
+      return played.libraries.refresh(database)
+    },
     cancel: async () => {
       const hold = pick(before)
       if (hold) ended.push(hold)
@@ -74,7 +92,7 @@ export async function play(played: Played, steps: number, { seed, every }: { see
     const hold = pick(before)
     return Promise.resolve(hold && commands.changeHold(hold.readerId, hold.reference, changes, momentFrom(time)))
   }
-  const lots = Object.entries({ place: 20, cancel: 5, restore: 1, pause: 4, goOn: 5, move: 5, checkIn: 30, checkOut: 14, missing: 1, renew: 4, pay: 1, days: 6 }).flatMap(([kind, weight]) => Array.from({ length: weight }, () => kind)) // prettier-ignore
+  const lots = Object.entries({ recall: 4, ask: 2, answer: 5, close: 1, place: 20, cancel: 5, restore: 1, pause: 4, goOn: 5, move: 5, checkIn: 30, checkOut: 14, missing: 1, renew: 4, pay: 1, days: 6 }).flatMap(([kind, weight]) => Array.from({ length: weight }, () => kind)) // prettier-ignore
   for (let step = 1; step <= steps && history.broken.length === 0; step += 1) {
     const kind = pick(lots) ?? 'days'
     time = time.plus({ seconds: 1 })
@@ -113,6 +131,13 @@ const MUST: Record<string, string> = {
   'a copy that is ready lies elsewhere': "SELECT holds.barcode FROM holds JOIN whereabouts ON whereabouts.barcode = holds.barcode WHERE state = 'ready' AND bound IS NOT NULL",
   'a copy in transit goes nowhere': "SELECT holds.barcode FROM holds JOIN whereabouts ON whereabouts.barcode = holds.barcode WHERE state = 'in transit' AND bound IS NULL",
   'somebody waits while a copy stands free': "SELECT holds.id FROM holds JOIN holdTargets ON holdId = holds.id JOIN records USING (controlNumber) JOIN copies ON recordId = records.id WHERE state = 'waiting' AND readerId IN (SELECT value FROM json_each($readers)) AND copies.status = 'on shelf' AND copies.barcode NOT IN (SELECT barcode FROM loans) AND copies.barcode NOT IN (SELECT barcode FROM whereabouts) AND copies.barcode NOT IN (SELECT barcode FROM holds WHERE barcode IS NOT NULL)",
+  'a loan is shortened for who does not wait': "SELECT loans.barcode FROM loans JOIN holds ON holds.id = recalledFor WHERE state <> 'waiting'",
+  'a loan is shortened without its old day': 'SELECT barcode FROM loans WHERE recalledFor IS NOT NULL AND (recalledFrom IS NULL OR recalledFrom <= due)',
+  'what is on its way is expected at no time': "SELECT id FROM holds WHERE state IN ('being fetched', 'in transit') AND readerId IN (SELECT value FROM json_each($readers)) AND expected IS NULL",
+  'what is not on its way is expected': "SELECT id FROM holds WHERE state IN ('waiting', 'paused', 'cancelled') AND expected IS NOT NULL",
+  'a request ended and was told otherwise than once': `SELECT id FROM requests WHERE ${ALL_KEPT} AND state IN ('declined')
+    AND (SELECT count(*) FROM outbox WHERE message ->> 'notice' = 'declined' AND message ->> 'subject' LIKE '%' || requests.title) <> 1`,
+  'a request is dearer or cheaper than agreed': "SELECT requests.id FROM requests WHERE kind = 'outside' AND state IN ('ready', 'with reader', 'done') AND (SELECT sum(amount) FROM charges WHERE charges.title = requests.title) IS NOT cost",
   'charges do not add up': 'SELECT id FROM readers WHERE id IN (SELECT value FROM json_each($readers)) AND owed <> (SELECT coalesce(sum(amount), 0) FROM charges WHERE readerId = readers.id AND paid IS NULL)',
   'events are out of order': 'SELECT a.id FROM holdEvents a JOIN holdEvents b ON b.holdId = a.holdId AND b.id > a.id AND b.at < a.at LIMIT 5',
   'a hold lapsed and its reader was not told, or twice': `SELECT id FROM readers WHERE id IN (SELECT value FROM json_each($readers)) AND ${ALL_KEPT}

@@ -33,13 +33,21 @@ export async function follow(write: Write, libraries: Libraries, hold: Standing,
   const places = await whereaboutsOf(write, barcode, followed.wantedBarcode === null)
   for (const place of places) if (mustBeSent(place, to)) await sendTo(write, place.barcode, to)
   const state = stateFollowing(places, to)
-  if (state === hold.state || !mayBecome(hold.state, state)) return
+  if (state === hold.state) return
+  if (hold.state === 'ready') await takeFromShelf(write, libraries, hold, who, at)
+  if (!mayBecome(hold.state, state)) return
   await transition(write, libraries, hold, state, who, at, barcode)
   if (state === 'ready') await keep(write, libraries, hold, followed, at)
 }
 
 export const sendTo = (write: Write, barcode: string, branch: string): Promise<void> =>
   write.run('UPDATE whereabouts SET bound = $branch WHERE barcode = $barcode', { barcode, branch })
+
+/** What was kept has turned up elsewhere, so it has to come again; nobody may collect it meanwhile. */
+async function takeFromShelf(write: Write, libraries: Libraries, hold: Standing, who: Actor, at: Moment): Promise<void> {
+  await transition(write, libraries, hold, 'waiting', who, at, null)
+  await write.run('UPDATE holds SET collectBy = NULL WHERE id = $id', { id: hold.id })
+}
 
 /** On the hold shelf: until when, which its reader is told. */
 async function keep(
