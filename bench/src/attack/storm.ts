@@ -40,12 +40,13 @@ export async function lendable(): Promise<string[]> {
   return found
 }
 
-/** @param until says when it is over */
+/** @param until says when it is over @param lingering whether writers pause what they place, let it go on, and look at their card before they cancel it */
 export async function storm(
   writers: readonly Visitor[],
   searchers: number,
   records: readonly string[],
   until: () => boolean,
+  lingering = false,
 ): Promise<Storm> {
   const changes: number[] = []
   const searches: number[] = []
@@ -65,6 +66,9 @@ export async function storm(
       if (placed.status !== 201) continue
       const { id } = JSON.parse(placed.text) as { id: string }
       standing.set(reader, [...(standing.get(reader) ?? []), id])
+      // Of one that is being fetched already it is refused, which is an answer, too.
+      if (lingering) for (const paused of [{ until: null }, null]) note(changes, await visitor.ask('POST', `/api/holds/${id}`, { paused }))
+      if (lingering) note(changes, await visitor.get('/api/card'))
       const cancelled = await visitor.ask('DELETE', `/api/holds/${id}`)
       note(changes, cancelled)
       if (cancelled.status !== 200) continue

@@ -88,6 +88,11 @@ async function storms(): Promise<void> {
   say('20 searchers alone', short, await run(0, 20, short))
   say('one reader beside 20 searchers', short, await run(1, 20, short))
   say('20 readers beside 20 searchers', seconds, await run(20, 20, seconds))
+  say(
+    '10 readers who pause, look and cancel beside 50 searchers',
+    seconds,
+    await storm(writers.slice(0, 10), 50, records, forSeconds(seconds), true),
+  )
 }
 
 /** Requests made up from the endpoints' schemas; the tests know how. */
