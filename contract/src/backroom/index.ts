@@ -3,7 +3,7 @@ import { CHANNELS } from '@catalex/core/card'
 import { CARRIER_CODES } from '@catalex/core/catalogue'
 import { ANSWER_ACTS } from '@catalex/core/living'
 import { NOTICE_KINDS } from '@catalex/core/messages'
-import { REQUEST_KINDS, REQUEST_STATES } from '@catalex/core/requests'
+import { OPEN_REQUEST_STATES, REQUEST_KINDS } from '@catalex/core/requests'
 import { refusalSchema } from '../refusal/index.ts'
 import { checkedInSchema, checkedOutSchema } from '../desk/index.ts'
 import type { FromSchema } from '../schema/index.ts'
@@ -97,7 +97,7 @@ export const backroomSchema = shape({
       shape({
         reference: text,
         kind: oneOf(REQUEST_KINDS),
-        state: oneOf(REQUEST_STATES),
+        state: oneOf(OPEN_REQUEST_STATES),
         title: text,
         day: orNull(date),
         pickup: nullable('string'),

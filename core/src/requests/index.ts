@@ -3,10 +3,8 @@ import { isInNow, type Copy } from '../copies/index.ts'
 import type { Refusal } from '../holds/index.ts'
 import { borrowerFits, conditionsHold, type Borrower, type RuleConditions } from '../policies/index.ts'
 
+export { REQUEST_KINDS, type RequestKind } from './kinds.ts'
 export * from './states.ts'
-
-export const REQUEST_KINDS = ['scan', 'outside', 'purchase'] as const
-export type RequestKind = (typeof REQUEST_KINDS)[number]
 
 /** Requests of one reader that are not done yet. */
 export const MOST_REQUESTS = 20

@@ -1,7 +1,11 @@
 /** What becomes of a request: by whom it is answered, and what may follow what. */
-import type { RequestKind } from './index.ts'
+import type { RequestKind } from './kinds.ts'
 
-export const REQUEST_STATES = ['asked', 'on its way', 'ready', 'with reader', 'done', 'declined', 'withdrawn'] as const
+/** Somebody has still to do something about it. */
+export const OPEN_REQUEST_STATES = ['asked', 'on its way', 'ready', 'with reader'] as const
+export type OpenRequestState = (typeof OPEN_REQUEST_STATES)[number]
+
+export const REQUEST_STATES = [...OPEN_REQUEST_STATES, 'done', 'declined', 'withdrawn'] as const
 /** Done: a scan is sent, what was lent from outside is back with its owner, a purchase is ordered. */
 export type RequestState = (typeof REQUEST_STATES)[number]
 
@@ -28,8 +32,7 @@ const FROM_OUTSIDE: Moves = {
 export const requestMayBecome = (kind: RequestKind, from: RequestState, to: RequestState): boolean =>
   (kind === 'outside' ? FROM_OUTSIDE : AT_ONCE)[from].includes(to)
 
-/** Whether somebody has still to do something about it. */
-export const isOpenRequest = (state: RequestState): boolean => FROM_OUTSIDE[state].length > 0
+export const isOpenRequest = (state: RequestState): state is OpenRequestState => OPEN_REQUEST_STATES.some((open) => open === state)
 
 /** When what it costs is owed: with the scan, or with the copy on the hold shelf. */
 export const costsFrom = (kind: RequestKind): RequestState | null => (({ scan: 'done', outside: 'ready', purchase: null }) as const)[kind]

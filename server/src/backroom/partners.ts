@@ -12,7 +12,7 @@ import {
   type AnswerAct,
   type Partner,
 } from '@catalex/core/living'
-import type { RequestKind, RequestState } from '@catalex/core/requests'
+import type { OpenRequestState, RequestKind } from '@catalex/core/requests'
 import type { Random } from '@catalex/core/waiting'
 import { DateTime } from 'luxon'
 import type { Queryable, Write } from '../database/index.ts'
@@ -26,7 +26,7 @@ interface Asked {
   code: string
   reference: string
   kind: RequestKind
-  state: RequestState
+  state: OpenRequestState
   title: string
   day: string | null
   pickup: string | null

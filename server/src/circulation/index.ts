@@ -27,7 +27,6 @@ export { copiesForIndex, copiesOf, type CopyNow, type IndexedCopy } from './quer
 export { deliveryLine, momentAt } from './queries/delivery.ts'
 export { isHoldable } from './queries/holdable.ts'
 export { promisedTo } from './queries/promised.ts'
-export { whereaboutsOf } from './queries/whereabouts.ts'
 export { holdOptions } from './queries/options.ts'
 export { renewalsOf } from './queries/renewals.ts'
 export { unsoundHolds, type UnsoundHold } from './queries/soundness.ts'

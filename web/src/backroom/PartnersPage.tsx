@@ -13,13 +13,13 @@ import styles from './backroom.module.css'
 type Request = Backroom['requests'][number]
 type Act = AnswerRequest['act']
 
-const OUTSIDE_ACTS: Partial<Record<Request['state'], Act[]>> = {
+const OUTSIDE_ACTS: Record<Request['state'], Act[]> = {
   asked: ['go on', 'decline'],
   'on its way': ['go on', 'delay'],
   ready: ['lend', 'go on'],
   'with reader': ['go on'],
 }
-const actsOf = ({ kind, state }: Request): Act[] => (kind === 'outside' ? (OUTSIDE_ACTS[state] ?? []) : ['go on', 'decline'])
+const actsOf = ({ kind, state }: Request): Act[] => (kind === 'outside' ? OUTSIDE_ACTS[state] : ['go on', 'decline'])
 
 export function PartnersPage({ requests }: { requests: readonly Request[] }) {
   const { t } = useTranslation()
@@ -60,7 +60,7 @@ export function PartnersPage({ requests }: { requests: readonly Request[] }) {
 /** What going on means depends on how far it is. */
 function actLabel({ kind, state }: Request, act: Act) {
   if (act !== 'go on') return `backroom.partners.acts.${act}` as const
-  return kind === 'outside' ? (`backroom.partners.on.${state as 'asked' | 'on its way' | 'ready' | 'with reader'}` as const) : (`backroom.partners.on.${kind}` as const) // prettier-ignore
+  return kind === 'outside' ? (`backroom.partners.on.${state}` as const) : (`backroom.partners.on.${kind}` as const)
 }
 
 function Said({ request: { kind, state, title, day, pickup, partner, mine, reference } }: { request: Request }) {
@@ -75,7 +75,7 @@ function Said({ request: { kind, state, title, day, pickup, partner, mine, refer
     <span>
       <b>{title}</b> {mine && <b className={styles.yours}>{t('backroom.what.yours')}</b>}
       <span className={styles.soft}>
-        {[t(`requests.kinds.${kind}`), reference, t(`backroom.partners.state.${state as 'asked' | 'on its way' | 'ready' | 'with reader'}`, facts)].join(' · ')}
+        {[t(`requests.kinds.${kind}`), reference, t(`backroom.partners.state.${state}`, facts)].join(' · ')}
       </span>
     </span>
   )

@@ -1,6 +1,6 @@
 /** What has become of a request: a line of stops while somebody has still to do something, then how it ended. */
 import type { ReaderRequest } from '@catalex/contract/requests'
-import { isOpenRequest } from '@catalex/core/requests'
+import { isOpenRequest, OPEN_REQUEST_STATES } from '@catalex/core/requests'
 import { useTranslation } from 'react-i18next'
 import { dayInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
@@ -34,8 +34,7 @@ function useStops({ kind, at, state, pickup, events }: ReaderRequest): Stop[] {
   if (kind !== 'outside') {
     return [asked, { text: t(`requests.stops.${kind}`), state: 'now' }, { text: t(`requests.stops.${kind}Done`), state: 'ahead' }]
   }
-  const order = ['asked', 'on its way', 'ready', 'with reader'] as const
-  const stands = order.findIndex((one) => one === state)
+  const stands = OPEN_REQUEST_STATES.findIndex((one) => one === state)
   const stateOf = (step: number): Stop['state'] => (step < stands ? 'past' : step === stands ? 'now' : 'ahead')
   const said = (event: Event) => ({ partner: event.partner ?? '', date: inWords(event.day) })
   const ways = events.filter(({ state: one }) => one === 'on its way')

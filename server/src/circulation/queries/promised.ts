@@ -1,9 +1,8 @@
 /** The hold that a copy is set aside for, by itself or with its set. */
 import type { Queryable } from '../../database/index.ts'
-import type { Standing } from '../commands/transition.ts'
 import type { HoldModel } from '../tables.ts'
 
-export type PromisedTo = Standing & Pick<HoldModel, 'readerId' | 'pickup' | 'wantedBarcode'>
+export type PromisedTo = Pick<HoldModel, 'id' | 'state' | 'barcode' | 'readerId' | 'pickup' | 'wantedBarcode'>
 
 export async function promisedTo(source: Queryable, barcode: string): Promise<PromisedTo | undefined> {
   const [hold] = await source.read<PromisedTo>(

@@ -1,5 +1,5 @@
 /** `catalex requests`: what readers ask for beside holds, and what staff answer. */
-import { DECLINE_REASONS, isOpenRequest, REQUEST_STATES, type DeclineReason, type RequestState } from '@catalex/core/requests'
+import { DECLINE_REASONS, REQUEST_STATES, type DeclineReason, type RequestState } from '@catalex/core/requests'
 import { existsSync } from 'node:fs'
 import { momentOf } from '../../circulation/index.ts'
 import { Database } from '../../database/index.ts'
@@ -44,7 +44,7 @@ async function answer(database: Database, libraries: Libraries, reference: strin
   if ((state === 'on its way' || state === 'with reader') && day === null) throw new Error('--day has to say when it is expected, or due.')
   const why: DeclineReason | null = reason === undefined ? null : among(DECLINE_REASONS, reason, '--reason')
   const found = (await openRequests(database)).find((one) => one.reference === reference)
-  if (!found || !isOpenRequest(found.state)) throw new Error(`No open request has the reference ${reference}.`)
+  if (!found) throw new Error(`No open request has the reference ${reference}.`)
   const step = { to: state, partner, reason: why, day }
   const refusal = await database.write((write) => moveRequest(write, libraries, found.code, step, momentOf(clock.now())))
   if (refusal) throw new Error(`${reference} is "${found.state}": it can't become "${state}" from there.`)

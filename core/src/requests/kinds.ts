@@ -1,0 +1,3 @@
+/** What readers ask for beside holds. */
+export const REQUEST_KINDS = ['scan', 'outside', 'purchase'] as const
+export type RequestKind = (typeof REQUEST_KINDS)[number]
