@@ -7,11 +7,12 @@ import { killAgainAndAgain, killMigrations } from '../attack/kill.ts'
 import { prepare } from '../attack/world.ts'
 import { ADDRESS, startServer, type Server } from '../served/server.ts'
 import { blows, guessing, quiet } from '../attack/single.ts'
+import { killWhileItLives } from '../attack/lived.ts'
 import { forSeconds, lendable, signedIn, storm, type Storm } from '../attack/storm.ts'
 import { Visitor } from '../served/visitor.ts'
 import { beside, BEYOND, WORST } from '../attack/worst.ts'
 
-const NAMES = ['single', 'worst', 'storm', 'fuzz', 'kill'] as const
+const NAMES = ['single', 'worst', 'storm', 'fuzz', 'kill', 'lived'] as const
 
 const options = new Command('attack')
   .option('--titles <number>', 'size of the world', '12000')
@@ -31,6 +32,7 @@ const ATTACKS: Record<(typeof NAMES)[number], (data: string) => Promise<void>> =
   storm: (data) => onServer(data, storms),
   fuzz: (data) => onServer(data, fuzz),
   kill,
+  lived,
 }
 
 const data = prepare(join('var', 'attack', options.titles), Number(options.titles))
@@ -127,4 +129,9 @@ async function kill(file: string): Promise<void> {
   console.log(
     `  killed ${String(times)} times while tables were brought up to date: ${String(await killMigrations(file, times))} checks not clean`,
   )
+}
+
+async function lived(file: string): Promise<void> {
+  const { kills, acknowledged, lost, unsound } = await killWhileItLives(file, Math.min(Number(options.kills), 10))
+  console.log(`  the demo’s world killed ${String(kills)} times: ${String(acknowledged)} copies checked in, ${String(lost)} lost; ${String(unsound)} checks not clean`) // prettier-ignore
 }

@@ -38,9 +38,9 @@ export interface Server {
   memory(): number
 }
 
-export async function startServer(data: string): Promise<Server> {
+export async function startServer(data: string, ...more: string[]): Promise<Server> {
   const start = performance.now()
-  const child = spawn(process.execPath, [CATALEX, 'serve', '--data', data, '--port', String(PORT), '--clock', `${DAY}T11:20`], {
+  const child = spawn(process.execPath, [CATALEX, 'serve', '--data', data, '--port', String(PORT), '--clock', `${DAY}T11:20`, ...more], {
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, NODE_ENV: 'production' },
   })
