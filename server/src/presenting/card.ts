@@ -135,7 +135,10 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
       .map(({ reference, at: sent, notice, channel, subject, text }) => ({ reference, at: sent, notice, channel, subject, text })),
     holdsLimit: account.holdsLimit,
     requests,
-    holds: holds.map(holdFrom).filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
+    holds: holds
+      .map(holdFrom)
+      .map((hold) => stillExpected(hold, at))
+      .filter((hold) => isActive(hold.state) || endedRecently(hold, at)),
     loans,
     told: reader.notify && toldBy(reader, reader.notify),
     toldInstead: toldInstead(libraries, reader.homeBranch, at.now),
@@ -148,6 +151,10 @@ export async function cardOf(source: Reading, libraries: Libraries, reader: Read
     warnings: stopped ? [stopped] : [],
   }
 }
+
+/** What was to be there by now comes at a time that nobody knows. */
+const stillExpected = (hold: Hold, { now }: Moment): Hold =>
+  hold.expected !== null && hold.expected <= now ? { ...hold, expected: null } : hold
 
 /** Holds that ended longer ago than this are not shown: no history is kept unless the reader asks for it. */
 const SHOW_ENDED_MS = 86_400_000

@@ -6,6 +6,7 @@ import { recordsByControlNumber } from '../../catalogue/index.ts'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
+import { expectByTimetable } from '../commands/expect.ts'
 import { recordEvent } from '../commands/transition.ts'
 import { HOLD_TARGETS, HOLDS } from '../tables.ts'
 import type { RowFault } from './loans.ts'
@@ -82,6 +83,8 @@ async function createHold(write: Write, libraries: Libraries, row: HoldRow, read
   // What was collected was ready before.
   if (row.state === 'collected') await recordEvent(write, hold.id, 'ready', 'desk', since, barcode)
   if (row.state !== 'waiting') await recordEvent(write, hold.id, row.state, BY_READERS.includes(row.state) ? 'reader' : 'desk', since, barcode) // prettier-ignore
+  if (barcode !== null && (row.state === 'being fetched' || row.state === 'in transit'))
+    await expectByTimetable(write, libraries, barcode, since.now)
 }
 
 /** At the desk where it is kept, or on its way there. */
