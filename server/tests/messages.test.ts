@@ -1,6 +1,8 @@
 /** Messages to the staff over HTTP: taken, kept for the staff alone, bounded. */
 import type { Problem } from '@catalex/contract/problem'
 import type { SendMessage } from '@catalex/contract/messages'
+import crypto from 'node:crypto'
+import { syncBuiltinESMExports } from 'node:module'
 import { afterAll, beforeAll, expect, it, vi } from 'vitest'
 import { outbox } from '../src/cli/commands/outbox.ts'
 import { keptMessages, keepMessage, type Mail } from '../src/standins/index.ts'
@@ -93,4 +95,17 @@ it('a card is asked for: its branch is told and so is who asks, and nothing of t
   for (const wrong of [{ born: '2011-06-01' }, { branch: 'store' }, { born: '2026-11-26' }, { agreed: false }, { name: ' ' }])
     expect((await apply(wrong)).status, JSON.stringify(wrong)).toBe(400)
   expect((await apply({ born: '2011-06-01', guardian: 'Odd Ebb' })).status).toBe(201)
+})
+
+it('a reference that is taken is not given again: what it would have told is told by another', async () => {
+  const [taken] = await keptMessages(catalogue.database, 1)
+  const signs = 'ACDEFGHJKLMNPQRTUVWXY34679'
+  // Chance gives the taken one first, then another.
+  const given = [...taken!.reference, ...'ACDEFG'].map((sign) => signs.indexOf(sign))
+  vi.spyOn(crypto, 'randomInt').mockImplementation(() => given.shift() ?? 0)
+  syncBuiltinESMExports()
+  const reference = await catalogue.database.write((write) => keepMessage(write, MESSAGE, '2026-11-25T12:00:00.000Z'))
+  vi.restoreAllMocks()
+  syncBuiltinESMExports()
+  expect([taken!.reference === reference, given]).toEqual([false, []])
 })

@@ -56,10 +56,19 @@ const SIGNS = 'ACDEFGHJKLMNPQRTUVWXY34679'
 export const newReference = (): string => Array.from({ length: 6 }, () => SIGNS[randomInt(SIGNS.length)]).join('')
 
 async function keep(write: Write, message: SendMessage | Mail, at: string, readerId: number | null = null): Promise<string> {
-  const reference = newReference()
+  const reference = await unusedReference(write)
   const { id } = await write.use(OUTBOX).create({ reference, at, message: JSON.stringify(message), readerId })
   await write.run('DELETE FROM outbox WHERE id <= $last', { last: id - MOST_KEPT })
   return reference
+}
+
+/** Of so many messages, two would have the same by chance before long. */
+async function unusedReference(write: Write): Promise<string> {
+  for (;;) {
+    const reference = newReference()
+    const taken = await write.read('SELECT 1 FROM outbox WHERE reference = $reference', { reference })
+    if (taken.length === 0) return reference
+  }
 }
 
 export const keepMessage = (write: Write, message: SendMessage, at: string): Promise<string> => keep(write, message, at)
