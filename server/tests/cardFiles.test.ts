@@ -109,6 +109,12 @@ it('a test message comes as one is told; for the time being as the home branch t
   expect(await test(ines)).toEqual(['test', 'mail', null])
   await ines.ask('POST', '/api/card', { homeBranch: 'wetherdale' })
   expect(await test(ines)).toEqual(['test', 'letter', '2026-12-12'])
+  // A code for a PIN lives for half an hour: no letter brings it in time.
+  await catalogue.commands.sendPinCode('00042117', at('2026-11-25T12:00'), Date.now())
+  const [code] = await catalogue.database.read<{ channel: string }>(
+    "SELECT message ->> 'channel' AS channel FROM outbox WHERE message ->> 'notice' = 'pin code'",
+  )
+  expect(code?.channel).toBe('mail')
   // After that day their choice counts again.
   const [reader] = await catalogue.database.read<{ id: number }>("SELECT id FROM readers WHERE card = '00042117'")
   await catalogue.commands.tellTest(reader!.id, at('2026-12-13T08:00'))

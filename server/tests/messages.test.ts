@@ -92,7 +92,14 @@ it('a card is asked for: its branch is told and so is who asks, and nothing of t
   expect(own).toMatchObject({ to: 'nan@example.org', subject: `Your new card: ${body.reference}` })
   expect(own!.text).toContain('Bring something with your name and address on it')
   // Somebody of fifteen needs a guardian; a store makes no cards; nobody is born tomorrow; terms have to be agreed to.
-  for (const wrong of [{ born: '2011-06-01' }, { branch: 'store' }, { born: '2026-11-26' }, { agreed: false }, { name: ' ' }])
+  for (const wrong of [
+    { born: '2011-06-01' },
+    { branch: 'store' },
+    { born: '2026-11-26' },
+    { agreed: false },
+    { name: ' ' },
+    { mail: 'nan@example.org, all@example.org' },
+  ])
     expect((await apply(wrong)).status, JSON.stringify(wrong)).toBe(400)
   expect((await apply({ born: '2011-06-01', guardian: 'Odd Ebb' })).status).toBe(201)
 })

@@ -159,7 +159,7 @@ describe('what becomes of them', () => {
     expect(said.pop()).toContain(`${body.reference}  2026-11-25  outside  asked  Asked of staff`)
     await expect(terminal({ to: 'ready' }, body.reference)).rejects.toThrow(/can't become "ready"/)
     await expect(terminal({ to: 'declined' }, body.reference)).rejects.toThrow(/--reason has to say why/)
-    await expect(terminal({ to: 'on its way', day: 'soon' }, body.reference)).rejects.toThrow(/--day has to be a day/)
+    await expect(terminal({ to: 'on its way', day: '2026-13-40' }, body.reference)).rejects.toThrow(/--day has to be a day/)
     await expect(terminal({ to: 'gone' }, body.reference)).rejects.toThrow(/--to has to be one of/)
     await expect(terminal({ to: 'done' }, 'NOBODY')).rejects.toThrow(/No open request/)
     await terminal({ to: 'on its way', partner: 'Fen Library', day: '2026-12-04' }, body.reference.toLowerCase())

@@ -1,4 +1,5 @@
 /** Citations, and mailing titles. */
+import { LONGEST_MAIL_ADDRESS, MAIL_ADDRESS } from '@catalex/core/card'
 import { CITATION_STYLES } from '@catalex/core/citing'
 import { MOST_ENTRIES } from '@catalex/core/satchel'
 import type { FromSchema } from '../schema/index.ts'
@@ -19,11 +20,8 @@ export const MOST_EXPORTED = 5000
 
 export const exportQuerySchema = looseShape(['titles'], { titles: { ...titles, maxItems: MOST_ENTRIES } })
 
-/** Of a mail address only so much is asked that nothing else can be slipped in with it. */
-const ADDRESS = '^[^\\s@<>",;:()\\[\\]\\\\]{1,64}@[A-Za-z0-9-]{1,63}(\\.[A-Za-z0-9-]{1,63}){1,8}$'
-
 export const mailTitlesSchema = shape({
-  to: { type: 'string', maxLength: 254, pattern: ADDRESS },
+  to: { type: 'string', maxLength: LONGEST_MAIL_ADDRESS, pattern: MAIL_ADDRESS },
   titles,
   language: oneOf(['en', 'de'] as const),
 })

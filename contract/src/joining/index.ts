@@ -1,4 +1,5 @@
 /** Asking for a card: what a library says of it, and what somebody fills in. */
+import { LONGEST_MAIL_ADDRESS, MAIL_ADDRESS } from '@catalex/core/card'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, looseShape, shape, text } from '../schema/shapes.ts'
 
@@ -16,7 +17,7 @@ export const applySchema = looseShape(['name', 'born', 'address', 'branch', 'agr
   name: needed(200),
   born: date,
   address: needed(400),
-  mail: words(200),
+  mail: { type: 'string', maxLength: LONGEST_MAIL_ADDRESS, pattern: MAIL_ADDRESS },
   telephone: words(60),
   guardian: { ...words(200), description: 'Who answers for somebody who is not of age.' },
   branch: { ...words(100), description: 'Code of the branch at which the card is fetched.' },

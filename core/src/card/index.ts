@@ -75,3 +75,8 @@ export function masked(address: string): string {
 /** Whether somebody is younger than so many years. @param born and `today` ISO dates */
 export const needsGuardian = (born: string, under: number, today: string): boolean =>
   today < `${String(Number(born.slice(0, 4)) + under).padStart(4, '0')}${born.slice(4)}`
+
+/** Of a mail address only so much is asked that nothing else can be slipped in with it, such as a second one. */
+export const MAIL_ADDRESS = '^[^\\s@<>",;:()\\[\\]\\\\]{1,64}@[A-Za-z0-9-]{1,63}(\\.[A-Za-z0-9-]{1,63}){1,8}$'
+/** Characters. */
+export const LONGEST_MAIL_ADDRESS = 254

@@ -26,7 +26,8 @@ export async function tell(
   const reader = readerId === null ? null : await readerById(write, readerId)
   if (!reader) return
   const channels = channelsOf(reader)
-  const instead = toldInstead(libraries, reader.homeBranch, now)?.channel
+  // A code lives for half an hour.
+  const instead = notice.kind === 'pin code' ? null : toldInstead(libraries, reader.homeBranch, now)?.channel
   const usual = wished !== null && channels.includes(wished) ? wished : (channels[0] ?? 'letter')
   const channel = instead === 'letter' || (instead && channels.includes(instead)) ? instead : usual
   const address = channel === 'mail' ? reader.mail : channel === 'letter' ? reader.name : reader.telephone

@@ -2,7 +2,7 @@
 import type { Apply } from '@catalex/contract/joining'
 import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import { keepMail, newReference } from '../standins/index.ts'
+import { inOneLine, keepMail, newReference } from '../standins/index.ts'
 
 const LABELS = [
   ['name', 'Name'],
@@ -18,15 +18,13 @@ export async function applyForCard(write: Write, libraries: Libraries, wish: App
   const reference = newReference()
   const filled = LABELS.flatMap(([field, label]) => (wish[field] ? [`${label}: ${inOneLine(wish[field])}`] : []))
   const at = libraries.branch(wish.branch)
-  const to = at?.contact?.mail
-  if (to) await keepMail(write, { to, subject: `New card ${reference}`, text: filled.join('\n') }, now)
-  if (wish.mail?.trim()) {
+  // A branch without an address reads it in the outbox.
+  const to = at?.contact?.mail ?? at?.name ?? wish.branch
+  await keepMail(write, { to, subject: `New card ${reference}`, text: filled.join('\n') }, now)
+  if (wish.mail !== undefined) {
     const bring = libraries.library.joining?.bring ?? ''
     const text = `Your card can be fetched at ${at?.name ?? wish.branch}. Bring ${bring}, and name ${reference}.\n\n${libraries.library.name}`
-    await keepMail(write, { to: inOneLine(wish.mail), subject: `Your new card: ${reference}`, text }, now)
+    await keepMail(write, { to: wish.mail, subject: `Your new card: ${reference}`, text }, now)
   }
   return reference
 }
-
-/** What somebody typed begins no line of its own, which could pass for another field. */
-const inOneLine = (text: string): string => text.replace(/\s+/g, ' ').trim()

@@ -2,7 +2,7 @@
 import type { MakeRequest } from '@catalex/contract/requests'
 import type { Libraries } from '../libraries/index.ts'
 import type { Reader } from '../readers/index.ts'
-import type { Mail } from '../standins/index.ts'
+import { inOneLine, type Mail } from '../standins/index.ts'
 
 const SUBJECTS = { scan: 'Scan', outside: 'From outside', purchase: 'Suggestion to buy' } as const
 
@@ -36,6 +36,3 @@ export function mailOf(
     text: [`Card: ${reader.card}`, `Cost agreed to: ${(wish.cost / 100).toFixed(2)} ${currency}`.trim(), ...filled].join('\n'),
   }
 }
-
-/** What somebody typed begins no line of its own, which could pass for another field, or for a header of the mail. */
-const inOneLine = (text: string): string => text.replace(/\s+/g, ' ').trim()

@@ -1,6 +1,7 @@
 /** Small ports with the stand-ins that the demo runs on; a real deployment brings its own. */
 export {
   dropNotices,
+  inOneLine,
   isMail,
   isNotice,
   keepMail,

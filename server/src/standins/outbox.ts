@@ -73,12 +73,15 @@ async function unusedReference(write: Write): Promise<string> {
 
 export const keepMessage = (write: Write, message: SendMessage, at: string): Promise<string> => keep(write, message, at)
 /** What comes after a line of a subject would be read as another header. */
-const inOneLine = <M extends Mail>(mail: M): M => ({ ...mail, subject: mail.subject.replace(/\s+/g, ' ').trim() })
+const withSubjectInOneLine = <M extends Mail>(mail: M): M => ({ ...mail, subject: inOneLine(mail.subject) })
 
-export const keepMail = (write: Write, mail: Mail, at: string): Promise<string> => keep(write, inOneLine(mail), at)
+/** What somebody typed begins no line of its own, which could pass for another field, or for a header of the mail. */
+export const inOneLine = (text: string): string => text.replace(/\s+/g, ' ').trim()
+
+export const keepMail = (write: Write, mail: Mail, at: string): Promise<string> => keep(write, withSubjectInOneLine(mail), at)
 
 export const keepNotice = (write: Write, { readerId, ...notice }: SentNotice & { readerId: number }, at: string): Promise<string> =>
-  keep(write, inOneLine(notice), at, readerId)
+  keep(write, withSubjectInOneLine(notice), at, readerId)
 
 export type KeptMessage = (SendMessage | Mail | SentNotice) & { reference: string; at: string }
 

@@ -1,6 +1,6 @@
 /** A new card: what one card is good for, the form, and what has still to be done in person. */
 import type { Apply, Joining } from '@catalex/contract/joining'
-import { needsGuardian } from '@catalex/core/card'
+import { MAIL_ADDRESS, needsGuardian } from '@catalex/core/card'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
@@ -49,6 +49,8 @@ export default function JoinPage() {
   )
 } // prettier-ignore
 
+const LOOKS_LIKE_MAIL = new RegExp(MAIL_ADDRESS)
+
 interface Filled extends Omit<Apply, 'agreed' | 'mail' | 'telephone' | 'guardian'> {
   mail: string
   telephone: string
@@ -68,17 +70,18 @@ function Form({ joining, busy, onSend }: { joining: Joining; busy: boolean; onSe
   const born = useWatch({ control, name: 'born' })
   const young = born !== '' && needsGuardian(born, joining.guardianUnder ?? 0, new Date(now()).toISOString().slice(0, 10))
   const send = ({ agreed, ...filled }: Filled) => {
-    if (agreed) onSend({ ...filled, agreed })
+    const { mail, ...rest } = filled
+    if (agreed) onSend({ ...rest, ...(mail.trim() === '' ? {} : { mail: mail.trim() }), agreed })
   }
   const field = (name: 'name' | 'address' | 'guardian' | 'mail' | 'telephone' | 'born', needed: boolean, more: { autoComplete?: string; type?: string; maxLength: number }) => (
     <TextField
-      {...register(name, needed ? { validate: (value) => value.trim() !== '' } : {})}
+      {...register(name, { validate: (value) => (value.trim() === '' ? !needed : name !== 'mail' || LOOKS_LIKE_MAIL.test(value.trim())) })}
       label={t(`joining.fields.${name}`)}
       type={more.type ?? 'text'}
       autoComplete={more.autoComplete ?? 'off'}
       required={needed}
       error={formState.errors[name] !== undefined}
-      helperText={formState.errors[name] && t('requests.needed')}
+      helperText={formState.errors[name] && t(name === 'mail' ? 'joining.noMail' : 'requests.needed')}
       slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: more.maxLength } }}
     />
   )

@@ -15,12 +15,18 @@ test('a card is asked for: who is young names a guardian, terms are agreed to, a
   await user.type(screen.getByLabelText(/^Born on/), '2015-03-01')
   await user.type(screen.getByLabelText(/^Address/), '1 Mole Quay')
   await user.click(screen.getByRole('checkbox', { name: 'I agree.' }))
+  await user.type(screen.getByLabelText('E-mail'), 'nan@, odd@example.org')
   await user.click(send)
   expect(server.asked('applyForCard')).toEqual([])
   await user.type(screen.getByLabelText(/^Name of a parent/), 'Odd Ebb')
   await user.click(send)
+  expect(await screen.findByText('A mail address looks like name@example.org.')).toBeVisible()
+  expect(server.asked('applyForCard')).toEqual([])
+  await user.clear(screen.getByLabelText('E-mail'))
+  await user.type(screen.getByLabelText('E-mail'), 'nan@example.org')
+  await user.click(send)
   expect(await screen.findByText(/bring your papers, and name KQ4T7X/)).toBeVisible()
-  expect(server.asked('applyForCard')[0]?.body).toEqual({ name: 'Nan Ebb', born: '2015-03-01', guardian: 'Odd Ebb', address: '1 Mole Quay', mail: '', telephone: '', branch: expect.any(String) as string, agreed: true }) // prettier-ignore
+  expect(server.asked('applyForCard')[0]?.body).toEqual({ name: 'Nan Ebb', born: '2015-03-01', guardian: 'Odd Ebb', address: '1 Mole Quay', mail: 'nan@example.org', telephone: '', branch: expect.any(String) as string, agreed: true }) // prettier-ignore
 })
 
 test('where cards are made at desks alone, it is said so; from signing in one gets there', async () => {

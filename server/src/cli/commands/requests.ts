@@ -1,5 +1,6 @@
 /** `catalex requests`: what readers ask for beside holds, and what staff answer. */
 import { DECLINE_REASONS, REQUEST_STATES, type DeclineReason, type RequestState } from '@catalex/core/requests'
+import { DateTime } from 'luxon'
 import { existsSync } from 'node:fs'
 import { momentOf } from '../../circulation/index.ts'
 import { Database } from '../../database/index.ts'
@@ -39,7 +40,8 @@ async function listOpen(database: Database): Promise<void> {
 async function answer(database: Database, libraries: Libraries, reference: string, options: Options): Promise<void> {
   const { to, reason, partner = null, day = null, clock = machineClock(libraries.library.timeZone) } = options
   const state = among(REQUEST_STATES, to, '--to')
-  if (day !== null && !/^\d{4}-\d{2}-\d{2}$/.test(day)) throw new Error(`--day has to be a day such as 2026-12-04, not "${day}".`)
+  if (day !== null && !DateTime.fromFormat(day, 'yyyy-MM-dd').isValid)
+    throw new Error(`--day has to be a day such as 2026-12-04, not "${day}".`)
   if (state === 'declined' && reason === undefined) throw new Error(`--reason has to say why: ${DECLINE_REASONS.join(', ')}.`)
   if ((state === 'on its way' || state === 'with reader') && day === null) throw new Error('--day has to say when it is expected, or due.')
   const why: DeclineReason | null = reason === undefined ? null : among(DECLINE_REASONS, reason, '--reason')

@@ -79,7 +79,7 @@ async function endServed(
   const served = await write.read<Standing>(
     `SELECT holds.id, holds.state, holds.barcode FROM copies JOIN records ON records.id = recordId
        JOIN holdTargets ON holdTargets.controlNumber = records.controlNumber JOIN holds ON holds.id = holdId
-     WHERE copies.barcode = $barcode AND holds.readerId = $readerId AND ${ACTIVE_HOLD.replace('state', 'holds.state')}
+     WHERE copies.barcode = $barcode AND holds.readerId = $readerId AND ${ACTIVE_HOLD}
        AND (wantedBarcode = $barcode OR (wantedBarcode IS NULL AND copies.setNumber IS NULL))`,
     { barcode, readerId },
   )

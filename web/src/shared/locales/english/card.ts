@@ -184,6 +184,7 @@ export const card = {
       branch: 'Where to collect the card',
     },
     agree: 'I agree.',
+    noMail: 'A mail address looks like name@example.org.',
     agreeNeeded: 'Without that no card can be made.',
     inPerson: 'One thing is left for the desk: bring {{bring}}. Then you have the card at once.',
     send: 'Ask for the card',

@@ -189,6 +189,7 @@ export const card: InOtherWords<typeof english> = {
       branch: 'Wo Sie den Ausweis abholen',
     },
     agree: 'Ich bin einverstanden.',
+    noMail: 'Eine E-Mail-Adresse sieht aus wie name@example.org.',
     agreeNeeded: 'Ohne das kann kein Ausweis ausgestellt werden.',
     inPerson: 'Eines bleibt für die Theke: Bringen Sie {{bring}} mit. Dann haben Sie den Ausweis sofort.',
     send: 'Um den Ausweis bitten',
