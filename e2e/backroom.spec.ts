@@ -144,14 +144,14 @@ test('a scan is sent and owed for; what one library elsewhere declines the next 
   await page.getByRole('link', { name: 'Requests', exact: true }).click()
   await page.getByRole('button', { name: 'Send the scan: On sediments' }).click()
   await page.getByRole('button', { name: 'Decline: quartzbottle zebrafugue' }).click()
-  await expect(page.getByText(/Eastmark Reading Society is asked/)).toBeVisible()
+  await expect(page.getByText(/asked: Eastmark Reading Society/)).toBeVisible()
   await noBarriers(page)
   await page.getByRole('button', { name: 'Send it: quartzbottle zebrafugue' }).click()
   await page.getByRole('button', { name: 'It has come: quartzbottle zebrafugue' }).click()
   await expect(page.getByRole('button', { name: 'Lend it: quartzbottle zebrafugue' })).toBeVisible()
 
   await cardOf(page)
-  await expect(page.getByRole('region', { name: 'Ready to collect' })).toContainText(/quartzbottle zebrafugue.*kept at/)
+  await expect(page.getByRole('region', { name: 'Ready to collect' })).toContainText(/quartzbottle zebrafugue.*Collect at: .* until/)
   await expect(page.getByRole('region', { name: 'Requests' })).toContainText(/On sediments.*Sent to you/)
   await expect(page.getByRole('region', { name: 'Owed', exact: true })).toContainText(
     /quartzbottle zebrafugue requested.*On sediments requested, .*€3.20/,

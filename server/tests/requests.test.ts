@@ -1,6 +1,6 @@
 /** Scans, copies from outside and suggestions to buy, over HTTP: offered by rule, told to staff, known to their reader alone. */
 import type { AnswerRequest } from '@catalex/contract/backroom'
-import type { Card } from '@catalex/contract/card'
+import type { Card, SessionInfo } from '@catalex/contract/card'
 import type { Problem } from '@catalex/contract/problem'
 import type { MakeRequest, ReaderRequest, RequestOffers } from '@catalex/contract/requests'
 import type { Refusal } from '@catalex/core/holds'
@@ -122,6 +122,9 @@ describe('what becomes of them', () => {
     const { charges, ...card } = (await ines.get<Card>('/api/card')).body
     expect([card.owed - owed, charges[0]]).toMatchObject([450, { title: 'Tides elsewhere', amount: 450 }])
     expect((await told())[0]).toBe('outside ready')
+    // What stands beside the name agrees with the card.
+    const { reader } = (await ines.get<SessionInfo>('/api/session')).body
+    expect(reader?.ready).toBe(card.holds.filter(({ state }) => state === 'ready').length + 1)
     expect(await answered(body.reference, 'lend')).toBeNull()
     expect(await onCard(body.id)).toMatchObject({ state: 'with reader', day: '2026-12-23' })
     expect(await answered(body.reference, 'go on')).toBeNull()

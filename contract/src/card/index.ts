@@ -15,7 +15,14 @@ const typed = { type: 'string', minLength: 1, maxLength: 60 } as const
 export const signInSchema = looseShape(['card', 'pin'], { card: typed, pin: typed, visit: oneOf(VISITS) })
 
 export const sessionSchema = shape({
-  reader: orNull(shape({ name: text, homeBranch: text, category: text, ready: { ...count, description: 'Holds ready to collect.' } })),
+  reader: orNull(
+    shape({
+      name: text,
+      homeBranch: text,
+      category: text,
+      ready: { ...count, description: 'Holds, and copies from outside, that are ready to collect.' },
+    }),
+  ),
   csrf: { ...nullable('string'), description: 'To be sent back in X-CSRF-Token with every change.' },
   idle: { ...nullable('integer'), description: 'Seconds after which the session of a reader who does nothing ends.' },
   now: { ...moment, description: 'The libraries’ clock.' },

@@ -6,6 +6,7 @@ import type { Request } from 'express'
 import { countReady, momentOf, pastLoansOf } from '../circulation/index.ts'
 import { cardOf } from '../presenting/index.ts'
 import { newFeedSecret, sampleCards, type Reader } from '../readers/index.ts'
+import { countReadyRequests } from '../requests/index.ts'
 import { addressOf, type Bind } from './bind.ts'
 import { calendarPath } from './cardFiles.ts'
 import type { Context } from './context.ts'
@@ -19,7 +20,7 @@ export function bindReaders(bind: Bind, { database, libraries, commands, clock, 
       name: reader.name,
       homeBranch: reader.homeBranch,
       category: reader.category,
-      ready: await countReady(database, reader),
+      ready: (await countReady(database, reader)) + (await countReadyRequests(database, reader)),
     },
     csrf: reader ? (session.csrf ?? null) : null,
     idle: reader && session.idle ? session.idle / 1000 : null,

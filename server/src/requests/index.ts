@@ -100,6 +100,14 @@ export async function requestsOf(source: Queryable, reader: Reader, { now }: Mom
 /** What has ended longer ago is not shown. */
 const SHOWN_DAYS = 7
 
+/** What has come from outside and waits to be collected. */
+export async function countReadyRequests(source: Queryable, { id }: Reader): Promise<number> {
+  const [row] = await source.read<{ count: number }>("SELECT count(*) AS count FROM requests WHERE readerId = $id AND state = 'ready'", {
+    id,
+  })
+  return row?.count ?? 0
+}
+
 export interface OpenRequest {
   code: string
   reference: string

@@ -126,7 +126,7 @@ test('who is asked for what beside holds can be played: each is answered as far 
     },
   })
   expect((await screen.findAllByRole('listitem')).map((one) => one.textContent)).toEqual([
-    'From afar Yours.From outside · AAAAAA · Fen Library is askedSend itDecline',
+    'From afar Yours.From outside · AAAAAA · asked: Fen LibrarySend itDecline',
     'Come From outside · BBBBBB · on the hold shelf at Quayside until Thu 10 DecLend itNobody collects it',
   ])
   await user.click(screen.getByRole('button', { name: 'Decline: From afar' }))

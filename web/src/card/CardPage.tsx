@@ -114,11 +114,13 @@ function CardView({ card }: { card: Card }) {
         <div>
           <Section title={t('card.ready')} count={ready.length + brought.length} empty={t('card.nothingReady')}>
             {brought.map((request) => (
-              <RequestItem key={request.id} request={request} />
+              <RequestItem key={request.id} request={request}>
+                {request.pickup && <CollectAt pickup={request.pickup} until={request.day} />}
+              </RequestItem>
             ))}
             {ready.map((hold) => (
               <HoldItem key={hold.id} hold={hold} cancellable>
-                <CollectAt hold={hold} />
+                <CollectAt pickup={hold.pickup} until={hold.collectBy} />
               </HoldItem>
             ))}
           </Section>
@@ -253,13 +255,13 @@ function HoldItem({ hold, cancellable, children }: { hold: Hold; cancellable?: b
   )
 }
 
-function CollectAt({ hold }: { hold: Hold }) {
+function CollectAt({ pickup: code, until }: { pickup: string; until: string | null }) {
   const { t } = useTranslation()
   const { pickup, pickupName, all } = usePlaces()
   return (
     <p>
-      {t('card.collectAt')} {[pickup(hold.pickup)?.desk, pickupName(hold.pickup)].filter(Boolean).join(', ')}{' '}
-      {hold.collectBy && <b className={styles.until}>{t('card.until', { date: dayInWords(hold.collectBy, all.timeZone) })}</b>}
+      {t('card.collectAt')} {[pickup(code)?.desk, pickupName(code)].filter(Boolean).join(', ')}{' '}
+      {until && <b className={styles.until}>{t('card.until', { date: dayInWords(until, all.timeZone) })}</b>}
     </p>
   )
 }

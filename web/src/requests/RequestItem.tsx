@@ -1,6 +1,7 @@
 /** A request as it stands on the card, with the way to withdraw it. */
 import type { ReaderRequest } from '@catalex/contract/requests'
 import Button from '@mui/material/Button'
+import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { amountInWords } from '../shared/formats.ts'
 import { useNotice } from '../shared/notices.tsx'
@@ -11,7 +12,8 @@ import { useWithdrawRequest } from './queries.ts'
 import { RequestJourney } from './RequestJourney.tsx'
 import styles from './requests.module.css'
 
-export function RequestItem({ request }: { request: ReaderRequest }) {
+/** @param children what there is to do about it */
+export function RequestItem({ request, children }: { request: ReaderRequest; children?: ReactNode }) {
   const { t } = useTranslation()
   const notify = useNotice()
   const { pickupName } = usePlaces()
@@ -32,6 +34,7 @@ export function RequestItem({ request }: { request: ReaderRequest }) {
         </b>
         <span>{facts.filter(Boolean).join(' · ')}</span>
         <RequestJourney request={request} />
+        {children}
         {withdraw.error && <Trouble error={withdraw.error} />}
       </div>
       {state === 'asked' && (

@@ -41,15 +41,16 @@ function useStops({ kind, at, state, pickup, events }: ReaderRequest): Stop[] {
   const way = ways.at(-1)
   const last = events.at(-1)
   const branch = pickup === null ? '' : pickupName(pickup)
+  const sending = (): Stop => {
+    if (!way) return { text: t('requests.stops.outside'), state: stateOf(0) }
+    const words = state !== 'on its way' ? 'came' : ways.length > 1 ? 'delayed' : 'sent'
+    return { text: t(`requests.stops.${words}`, said(way)), state: stateOf(1) }
+  }
   return [
     asked,
     ...events.filter(({ state: one }) => one === 'asked').map((event): Stop => ({ text: declineOf(event), state: 'past' })),
-    ...(way
-      ? [{ text: t(ways.length > 1 ? 'requests.stops.delayed' : 'requests.stops.sent', said(way)), state: stateOf(1) }]
-      : [{ text: t('requests.stops.outside'), state: stateOf(0) }]),
-    state === 'ready' || state === 'with reader'
-      ? { text: t('requests.stops.ready', { branch, date: inWords(events.find(({ state: one }) => one === 'ready')?.day ?? null) }), state: stateOf(2) } // prettier-ignore
-      : { text: t('requests.stops.toCome', { branch }), state: 'ahead' },
+    sending(),
+    { text: t('requests.stops.ready', { branch }), state: stateOf(2) },
     ...(state === 'with reader' && last ? [{ text: t('requests.stops.lent', said(last)), state: 'now' as const }] : []),
   ]
 

@@ -116,7 +116,7 @@ test('what comes from outside is a line of stops: who said no, from where it com
     card: card({
       requests: [
         { ...outside, id: 'r2', title: 'On its way', state: 'on its way', events: [no, sent, { ...sent, day: '2026-12-03' }] },
-        { ...outside, id: 'r3', title: 'Come', state: 'ready', events: [sent, event({ state: 'ready', day: '2026-12-10' })] },
+        { ...outside, id: 'r3', title: 'Come', state: 'ready', day: '2026-12-10', events: [sent, event({ state: 'ready', day: '2026-12-10' })] },
         { ...outside, id: 'r4', title: 'Lent by nobody', state: 'declined', events: [no, event({ ...no, state: 'declined', reason: 'not found' })] },
         { ...made, id: 'r5', title: 'Sent', state: 'done', events: [event({ state: 'done' })] },
       ],
@@ -130,7 +130,9 @@ test('what comes from outside is a line of stops: who said no, from where it com
     /requested Wed 25 Nov.*Fen Library doesn’t lend it.*on its way from Down Library, now expected Thu 3 Dec.*ready at Beacon Hill/,
   )
   // It waits to be collected like what came from here.
-  expect(await item('Ready to collect', 'Come')).toHaveTextContent(/kept at Beacon Hill until Thu 10 Dec/)
+  expect(await item('Ready to collect', 'Come')).toHaveTextContent(
+    /sent by Down Library.*ready at Beacon Hill.*Collect at: .*Beacon Hill until Thu 10 Dec/,
+  )
   const declined = await item('Requests', 'Lent by nobody')
   expect(declined).toHaveTextContent('No library elsewhere could send it; at last: Fen Library can’t find it. It costs you nothing.')
   expect(within(declined!).getByRole('button', { name: 'Suggest that the library buys it' })).toBeVisible()

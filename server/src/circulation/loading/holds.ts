@@ -85,6 +85,8 @@ async function createHold(write: Write, libraries: Libraries, row: HoldRow, read
   if (row.state !== 'waiting') await recordEvent(write, hold.id, row.state, BY_READERS.includes(row.state) ? 'reader' : 'desk', since, barcode) // prettier-ignore
   if (barcode !== null && (row.state === 'being fetched' || row.state === 'in transit'))
     await expectByTimetable(write, libraries, barcode, since.now)
+  // Nobody here has told its reader a day.
+  await write.run('UPDATE holds SET promised = NULL WHERE id = $id', { id: hold.id })
 }
 
 /** At the desk where it is kept, or on its way there. */

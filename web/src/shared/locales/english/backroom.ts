@@ -93,7 +93,7 @@ export const backroom = {
       none: 'Nobody waits for a scan, a copy from outside or a purchase. Ask for one in the catalogue.',
       staff: 'staff',
       state: {
-        asked: '{{partner}} is asked',
+        asked: 'asked: {{partner}}',
         'on its way': 'on its way from {{partner}} to {{place}}, expected {{date}}',
         ready: 'on the hold shelf at {{place}} until {{date}}',
         'with reader': 'with its reader until {{date}}',
