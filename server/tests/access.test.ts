@@ -32,6 +32,7 @@ interface Known {
 const ACCESS: Record<EndpointName, Access> = {
   health: { signedOut: 200, own: 200 },
   places: { signedOut: 200, own: 200 },
+  lending: { signedOut: 200, own: 200 },
   search: { signedOut: 200, own: 200 },
   count: { signedOut: 200, own: 200 },
   facetValues: { query: '?facet=person', signedOut: 200, own: 200 },

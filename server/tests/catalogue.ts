@@ -8,6 +8,7 @@ import { pino } from 'pino'
 import type { ReaderRow } from '@catalex/contract/files'
 import { makeWorld, writeWorld } from '@catalex/demo/world'
 import { Clockwork } from '../src/backroom/index.ts'
+import type { Bridge } from '../src/bridge/index.ts'
 import { load } from '../src/cli/commands/load.ts'
 import { Database } from '../src/database/index.ts'
 import { createApp } from '../src/http/index.ts'
@@ -52,7 +53,11 @@ export const sampleReader = (card: string, category = 'adult'): Partial<ReaderRo
 })
 
 /** @param change changes the files of the world before they are loaded */
-export async function startCatalogue(titles: number, change: (world: string) => void = () => undefined): Promise<Catalogue> {
+export async function startCatalogue(
+  titles: number,
+  change: (world: string) => void = () => undefined,
+  bridgeOf: ((catalogue: Pick<Catalogue, 'database' | 'commands'> & { clock: VirtualClock }) => Promise<Bridge>) | null = null,
+): Promise<Catalogue> {
   const folder = mkdtempSync(join(tmpdir(), 'catalex-'))
   const data = join(folder, 'catalex.sqlite')
   await writeWorld(makeWorld({ titles, seed: 'test', today: DAY, branches: 14 }), join(folder, 'world'))
@@ -66,13 +71,16 @@ export async function startCatalogue(titles: number, change: (world: string) => 
   const commands = commandsOn(database, libraries)
   const sessions = new ReaderSessions(database, commands, () => machine.now().toMillis())
   const clockwork = new Clockwork(clock, { live: commands.live, caughtUp: () => search.catchUp(), trouble: fail })
+  const bridge = bridgeOf && (await bridgeOf({ database, commands, clock }))
   const stopping = new AbortController()
   const app = createApp({
     version: 'test',
     database,
     commands,
+    lending: bridge?.lending ?? commands,
+    bridge,
     sessions,
-    signingIn: new SigningIn(database, commands, () => libraries.cards),
+    signingIn: new SigningIn(database, commands, () => libraries.cards, bridge?.isRight),
     machine,
     libraries,
     search,

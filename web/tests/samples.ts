@@ -214,6 +214,7 @@ export const hold = (id: string, more: Partial<Hold> = {}): Hold => ({
   carrier: 'book',
   editions: 1,
   recalled: null,
+  unconfirmed: false,
   enumeration: null,
   pickup: 'quay',
   state: 'being fetched',

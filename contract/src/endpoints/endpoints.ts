@@ -20,7 +20,7 @@ import { citationsQuerySchema, citationsSchema, mailTitlesSchema } from '../citi
 import { courseSchema, coursesQuerySchema, coursesSchema } from '../courses/index.ts'
 import { displaysQuerySchema, displaysSchema } from '../displays/index.ts'
 import { changeHoldSchema, holdOptionsQuerySchema, holdOptionsSchema, holdSchema, placeHoldSchema } from '../holds/index.ts'
-import { healthSchema, placesSchema } from '../libraries/index.ts'
+import { healthSchema, lendingSchema, placesSchema } from '../libraries/index.ts'
 import { sendMessageSchema, sentMessageSchema } from '../messages/index.ts'
 import { changeListSchema, findTitlesSchema, foundTitlesSchema, listSchema, listsSchema, makeListSchema, sharedListSchema } from '../lists/index.ts' // prettier-ignore
 import { neighboursQuerySchema, neighboursSchema } from '../neighbours/index.ts'
@@ -68,6 +68,7 @@ export interface Endpoint {
 export const ENDPOINTS = {
   health: { summary: 'Whether the catalogue is ready, and how large it is', answer: healthSchema, status: 200 },
   places: { summary: 'Systems, branches, collections, hours and pickup locations', answer: placesSchema, status: 200 },
+  lending: { summary: 'Whether the system that lends answers, and what its word is as of', answer: lendingSchema, status: 200 },
   search: { summary: 'Titles that match, with exact counts for narrowing', query: searchQuerySchema, answer: searchAnswerSchema, status: 200 },
   count: { summary: 'How many titles match', query: searchQuerySchema, answer: countAnswerSchema, status: 200 },
   facetValues: { summary: 'Values of one facet of a search, found by their words', query: facetValuesQuerySchema, answer: facetValuesSchema, status: 200 },

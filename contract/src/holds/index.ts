@@ -97,6 +97,7 @@ export const holdSchema = shape({
   notBefore: { ...orNull(date), description: 'Day on which its reader comes for it.' },
   notAfter: { ...orNull(date), description: 'Last day on which it is wanted.' },
   notify: { ...orNull(oneOf(CHANNELS)), description: 'How its reader is told, where that is not as usual.' },
+  unconfirmed: { ...flag, description: 'Whether another system lends, and has not said yet that it has this hold.' },
   cost: count,
   recalled: { ...orNull(date), description: 'Day by which a loan that was shortened for it is due.' },
   events: list(shape({ at: moment, state: oneOf(HOLD_STATES) })),

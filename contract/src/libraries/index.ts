@@ -3,7 +3,7 @@ import { CHANNELS } from '@catalex/core/card'
 import { COLLECTION_KINDS } from '@catalex/core/copies'
 import { joiningSchema } from '../joining/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
+import { count, date, flag, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
 /** Of any form that stands in an address and in "branch/collection". */
 const code = {
@@ -119,6 +119,7 @@ export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches
   courses: { ...flag, description: 'Whether texts are kept for courses.' },
   courier: { ...flag, description: 'Whether it is known when things are in hand.' },
   plans: { ...list(text), description: 'Branches of which there is a plan.' },
+  bridged: { ...flag, description: 'Whether another system lends: what it can’t be asked for is done at a desk.' },
   systems: list(systemSchema),
   branches: list(branchSchema),
 })
@@ -134,9 +135,15 @@ export const healthSchema = shape({
   reason: { ...nullable('string'), description: 'What is wrong, for whoever runs it.' },
 })
 
+export const lendingSchema = shape({
+  answering: { ...flag, description: 'Whether the system that lends answers; where Catalex lends it always does.' },
+  asOf: { ...orNull(moment), description: 'Its last answer; null where there has been none yet.' },
+})
+
 export type System = FromSchema<typeof systemSchema>
 export type Collection = FromSchema<typeof collectionSchema>
 export type Branch = FromSchema<typeof branchSchema>
 export type PickupPoint = FromSchema<typeof pickupSchema>
 export type Cards = FromSchema<typeof cardsSchema>
+export type LendingState = FromSchema<typeof lendingSchema>
 export type Places = FromSchema<typeof placesSchema>

@@ -1,6 +1,7 @@
 /** Method and path of every endpoint, once; light, so that pages can carry it. */
 export const PATHS = {
   health: { method: 'get', path: '/api/health' },
+  lending: { method: 'get', path: '/api/lending' },
   places: { method: 'get', path: '/api/places' },
   search: { method: 'get', path: '/api/search' },
   count: { method: 'get', path: '/api/search/count' },

@@ -27,6 +27,7 @@ export const PROBLEMS = {
   'our-fault': 500,
   busy: 503,
   'cannot-store': 503,
+  'desk-away': 503,
 } as const
 
 export type ProblemCode = keyof typeof PROBLEMS

@@ -50,6 +50,8 @@ export const refusalSchema = {
     shape({ code: coded('not-lent') }),
     shape({ code: coded('lent-already') }),
     shape({ code: coded('kept-for-another') }),
+    shape({ code: coded('desk-refused'), said: nullable('string') }),
+    shape({ code: coded('desk-only') }),
   ],
 } as const
 

@@ -48,6 +48,8 @@ export const REFUSAL_CODES = [
   'not-lent',
   'lent-already',
   'kept-for-another',
+  'desk-refused',
+  'desk-only',
 ] as const
 
 export type Refusal =
@@ -117,5 +119,9 @@ export type Refusal =
   | { code: 'lent-already' }
   /** Set aside for another reader. */
   | { code: 'kept-for-another' }
+  /** Another system lends, and says no: in its words, where it has any. */
+  | { code: 'desk-refused'; said: string | null }
+  /** The system that lends can't do it from here. */
+  | { code: 'desk-only' }
 
 export const isRefusal = (answer: object): answer is Refusal => 'code' in answer && REFUSAL_CODES.some((code) => code === answer.code)

@@ -11,6 +11,10 @@ export const ACTIVE_HOLD = "state IN ('waiting', 'paused', 'being fetched', 'in 
 const ISO_DATE = { is: /^\d{4}-\d{2}-\d{2}$/ }
 const ISO_TIME = { is: /^\d{4}-\d{2}-\d{2}T/ }
 
+/** How far a hold has come with another system that lends. */
+export const LENDING = ['asked', 'taken'] as const
+export type Lending = (typeof LENDING)[number]
+
 /** Where a loan comes from: the library's files, or this catalogue. */
 export const LOAN_SOURCES = ['file', 'here'] as const
 
@@ -71,6 +75,9 @@ export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreati
   notify: CreationOptional<Channel | null>
   /** For staff. */
   note: CreationOptional<string | null>
+  /** Where another system lends: whether it was asked for the hold, or has taken it, and by which copy; null for what is known there anyway. */
+  lending: CreationOptional<Lending | null>
+  askedBarcode: CreationOptional<string | null>
   category: string
   homeSystem: string | null
   /** As it was when the hold was placed, should the record go. */
@@ -100,6 +107,8 @@ export const HOLDS = table<HoldModel>(
     notAfter: { type: DataTypes.TEXT, validate: ISO_DATE },
     notify: { type: DataTypes.TEXT, validate: { isIn: [[...CHANNELS]] } },
     note: { type: DataTypes.TEXT },
+    lending: { type: DataTypes.TEXT, validate: { isIn: [[...LENDING]] } },
+    askedBarcode: { type: DataTypes.TEXT },
     category: { type: DataTypes.TEXT, allowNull: false },
     homeSystem: { type: DataTypes.TEXT },
     title: { type: DataTypes.TEXT, allowNull: false },

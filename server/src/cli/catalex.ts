@@ -15,6 +15,8 @@ import { outbox } from './commands/outbox.ts'
 import { requests } from './commands/requests.ts'
 import { rules } from './commands/rules.ts'
 import { serve } from './commands/serve.ts'
+import { sip2 } from './commands/sip2.ts'
+import { standinLending } from './commands/standinLending.ts'
 import { watch } from './commands/watch.ts'
 import { works } from './commands/works.ts'
 
@@ -106,6 +108,24 @@ program
   .option('--day <date>', 'when it is expected, or due back: 2026-12-04')
   .option('--data <file>', 'database', 'var/catalex.sqlite')
   .action(requests)
+
+program
+  .command('sip2')
+  .description('Ask the lending system of the settings CATALEX_SIP2_…, as the bridge does; without more, whether it answers')
+  .option('--copy <barcode>', 'what it says of a copy')
+  .option('--card <number>', 'what it says of a reader; with --check-out, to whom')
+  .option('--check-in <barcode>', 'take a copy back')
+  .option('--check-out <barcode>', 'lend a copy')
+  .action(sip2)
+
+program
+  .command('standin-lending')
+  .description('A small lending system to try the bridge with: it knows the copies and readers of a database, and answers SIP 2.00')
+  .option('--data <file>', 'database', 'var/catalex.sqlite')
+  .option('--port <number>', 'port', '6001')
+  .option('--state <file>', 'where it keeps what it does', 'var/standin-lending.json')
+  .option('--clock <time>', 'set the clock to this local time at start')
+  .action(standinLending)
 
 program
   .command('backup')

@@ -255,6 +255,13 @@ const CHOSEN = [
   'CREATE INDEX pastLoansOfReader ON pastLoans(readerId)',
 ]
 
+/** What another lending system has been asked for, and has taken. */
+const BRIDGED = [
+  'ALTER TABLE holds ADD COLUMN lending TEXT',
+  'ALTER TABLE holds ADD COLUMN askedBarcode TEXT',
+  "CREATE INDEX holdsAsked ON holds(id) WHERE lending = 'asked'",
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -282,6 +289,7 @@ const STEPS: Record<string, string[]> = {
   '024-answers': ANSWERS,
   '025-expected': EXPECTED,
   '026-chosen': CHOSEN,
+  '027-bridged': BRIDGED,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

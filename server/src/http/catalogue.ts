@@ -11,7 +11,7 @@ import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
 import { readerOf } from './sessions.ts'
 
-export function bindCatalogue(bind: Bind, { version, database, libraries, search, clock }: Context): void {
+export function bindCatalogue(bind: Bind, { version, database, libraries, search, clock, bridge }: Context): void {
   const searcherOf = async (request: Request, at: string | undefined): Promise<Searcher> => {
     const reader = await readerOf(database, request)
     return {
@@ -29,8 +29,10 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
       courses: libraries.courses.length > 0,
       courier: libraries.knowsDeliveries,
       plans: libraries.planned,
+      bridged: bridge !== null,
     }),
   )
+  bind('lending', () => Promise.resolve(bridge?.state() ?? { answering: true, asOf: null }))
   bind('search', async ({ request, query, asking }) => search.answer(query, await searcherOf(request, query.at), asking))
   bind('count', async ({ request, query, asking }) => ({ count: await search.count(query, await searcherOf(request, query.at), asking) }))
   bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))
@@ -43,15 +45,12 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     reader: await readerOf(database, request),
     now: clock.now().toISO() ?? '',
   })
-  bind('title', async ({ request, path, query, asking }) =>
-    there(
-      await search.ask(
-        'title',
-        { controlNumber: path.controlNumber, asked: await titleQuestion(request, query), alsoGood: query.editions },
-        asking,
-      ),
-    ),
-  )
+  bind('title', async ({ request, path, query, asking }) => {
+    const asked = await titleQuestion(request, query)
+    const page = there(await search.ask('title', { controlNumber: path.controlNumber, asked, alsoGood: query.editions }, asking))
+    bridge?.look(path.controlNumber)
+    return page
+  })
   bind('copies', async ({ request, path, query, asking }) =>
     there(
       await search.ask('copies', { controlNumber: path.controlNumber, asked: await titleQuestion(request, query), which: query }, asking),

@@ -1,6 +1,7 @@
 /** What the handlers need, gathered once at start. */
 import type { Logger } from 'pino'
 import type { Clockwork } from '../backroom/index.ts'
+import type { Bridge, Lending } from '../bridge/index.ts'
 import type { Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ReaderSessions, SigningIn } from '../readers/index.ts'
@@ -12,6 +13,10 @@ export interface Context {
   version: string
   database: Reading
   commands: Commands
+  /** What readers do with holds and loans. */
+  lending: Lending
+  /** To another system that lends; null where Catalex does. */
+  bridge: Bridge | null
   sessions: ReaderSessions
   signingIn: SigningIn
   libraries: Libraries

@@ -10,7 +10,7 @@ import type { Context } from './context.ts'
 import { HttpProblem } from './problems.ts'
 import { readerIdOf, readerOf } from './sessions.ts'
 
-export function bindHolds(bind: Bind, { database, libraries, search, clock, commands }: Context): void {
+export function bindHolds(bind: Bind, { database, libraries, search, clock, lending, bridge }: Context): void {
   /** Readers take turns, so that nobody's many changes are before another's one. */
   const turns = new Turns('changes', { atOnce: 16, ofOne: 20, ofAll: 1000 })
   const inTurn = async <T extends object>(request: Request, command: (readerId: number) => Promise<T | Refusal>): Promise<T | Refusal> => {
@@ -20,9 +20,12 @@ export function bindHolds(bind: Bind, { database, libraries, search, clock, comm
     if (!isRefusal(done)) await search.catchUp()
     return done
   }
-  bind('holdOptions', async ({ request, query, asking }) =>
-    search.ask('holdOptions', { reader: await readerOf(database, request), wish: query, at: momentOf(clock.now()) }, asking),
-  )
+  bind('holdOptions', async ({ request, query, asking }) => {
+    const reader = await readerOf(database, request)
+    const options = await search.ask('holdOptions', { reader, wish: query, at: momentOf(clock.now()) }, asking)
+    // Another system that lends chooses the copy, and recalls nothing for anybody.
+    return bridge ? { ...options, pickups: options.pickups.map((option) => ({ ...option, suppliers: [], recall: null })) } : options
+  })
   const waiting = async (request: Request, wish: WaitingAsked['wish'], asking: Asking) => {
     const reader = await readerOf(database, request)
     const asked = { readerId: reader?.id ?? null, borrower: borrowerOf(libraries, reader), wish, at: momentOf(clock.now()) }
@@ -35,14 +38,14 @@ export function bindHolds(bind: Bind, { database, libraries, search, clock, comm
   })
   bind('placeHold', ({ request, body: wish }) => {
     const key = keyOf(request)
-    return inTurn(request, (readerId) => commands.placeHold(readerId, wish, key, momentOf(clock.now())))
+    return inTurn(request, (readerId) => lending.placeHold(readerId, wish, key, momentOf(clock.now())))
   })
-  bind('renewLoan', ({ request, path }) => inTurn(request, (readerId) => commands.renewLoan(readerId, path.barcode, momentOf(clock.now()))))
+  bind('renewLoan', ({ request, path }) => inTurn(request, (readerId) => lending.renewLoan(readerId, path.barcode, momentOf(clock.now()))))
   bind('changeHold', ({ request, path, body }) =>
-    inTurn(request, (readerId) => commands.changeHold(readerId, path.id, body, momentOf(clock.now()))),
+    inTurn(request, (readerId) => lending.changeHold(readerId, path.id, body, momentOf(clock.now()))),
   )
-  bind('restoreHold', ({ request, path }) => inTurn(request, (readerId) => commands.restoreHold(readerId, path.id, momentOf(clock.now()))))
-  bind('cancelHold', ({ request, path }) => inTurn(request, (readerId) => commands.cancelHold(readerId, path.id, momentOf(clock.now()))))
+  bind('restoreHold', ({ request, path }) => inTurn(request, (readerId) => lending.restoreHold(readerId, path.id, momentOf(clock.now()))))
+  bind('cancelHold', ({ request, path }) => inTurn(request, (readerId) => lending.cancelHold(readerId, path.id, momentOf(clock.now()))))
 }
 
 const LONGEST_KEY = 200

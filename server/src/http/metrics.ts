@@ -13,7 +13,12 @@ export interface Metrics {
 
 const SECONDS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5]
 
-export function metricsOf({ search, waitingChanges, openMetrics }: Pick<Context, 'search' | 'waitingChanges' | 'openMetrics'>): Metrics {
+export function metricsOf({
+  search,
+  waitingChanges,
+  openMetrics,
+  bridge,
+}: Pick<Context, 'search' | 'waitingChanges' | 'openMetrics' | 'bridge'>): Metrics {
   const registry = new Registry()
   // Among them the delay of the event loop, memory and processor time.
   collectDefaultMetrics({ register: registry, prefix: 'catalex_' })
@@ -42,6 +47,15 @@ export function metricsOf({ search, waitingChanges, openMetrics }: Pick<Context,
       this.set(search.liveRecordCount())
     },
   })
+  if (bridge)
+    new Gauge({
+      name: 'catalex_lending_answering',
+      help: 'Whether the system that lends answered when it was last asked: 1 or 0.',
+      registers: [registry],
+      collect() {
+        this.set(bridge.state().answering ? 1 : 0)
+      },
+    })
   return {
     of: (name) => (_request, response, next) => {
       const stop = answers.startTimer({ endpoint: name })

@@ -14,7 +14,11 @@ import { limited } from './messages.ts'
 import { HttpProblem } from './problems.ts'
 import { beginSession, endSession, leaveNothingBehind, mustBeReader, readerIdOf, readerOf, slowSignIn } from './sessions.ts'
 
-export function bindReaders(bind: Bind, { database, libraries, commands, clock, machine, sessions, signingIn, demo, log }: Context): void {
+/** PINs are those of the system that lends. */
+const KEPT_ELSEWHERE = { code: 'desk-only' } as const
+
+export function bindReaders(bind: Bind, context: Context): void {
+  const { database, libraries, commands, clock, machine, sessions, signingIn, demo, bridge, log } = context
   const sessionInfo = async (reader: Reader | null, { session }: Request): Promise<SessionInfo> => ({
     reader: reader && {
       name: reader.name,
@@ -60,7 +64,10 @@ export function bindReaders(bind: Bind, { database, libraries, commands, clock, 
   // The till is a stand-in of the demo: elsewhere one pays at a desk.
   const cardFor = async (request: Request) =>
     cardOf(database, libraries, await mustBeReader(database, request), momentOf(clock.now()), demo)
-  bind('card', ({ request }) => cardFor(request))
+  bind('card', async ({ request }) => {
+    await bridge?.followReader(readerIdOf(request))
+    return cardFor(request)
+  })
   bind('history', async ({ request }) => pastLoansOf(database, (await mustBeReader(database, request)).id))
   bind('forgetHistory', async ({ request }) => {
     await commands.forgetHistory(readerIdOf(request))
@@ -90,6 +97,7 @@ export function bindReaders(bind: Bind, { database, libraries, commands, clock, 
   bind(
     'changePin',
     async ({ request, body: { pin, newPin } }) => {
+      if (bridge) return KEPT_ELSEWHERE
       const { card } = await mustBeReader(database, request)
       const client = addressOf(request)
       const reader = await signingIn.with({ card, pin, client, now: machine.now().toMillis() })
@@ -107,6 +115,7 @@ export function bindReaders(bind: Bind, { database, libraries, commands, clock, 
   bind(
     'askForPin',
     ({ body }) => {
+      if (bridge) return Promise.resolve(KEPT_ELSEWHERE)
       const card = cardNumber(body.card, libraries.cards)
       // Nobody waits for it, lest the wait tell which cards there are.
       if (card !== null)
@@ -120,6 +129,7 @@ export function bindReaders(bind: Bind, { database, libraries, commands, clock, 
   bind(
     'choosePin',
     async ({ request, body: { card, code, newPin } }) => {
+      if (bridge) return KEPT_ELSEWHERE
       const number = cardNumber(card, libraries.cards)
       const readerId = number === null ? null : await commands.takePinCode(number, code, machine.now().toMillis())
       if (readerId === null) throw new HttpProblem('wrong-pin-code')

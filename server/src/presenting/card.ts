@@ -27,6 +27,8 @@ interface HoldRow {
   notAfter: string | null
   notify: Channel | null
   recalled: string | null
+  /** 1 or 0. */
+  unconfirmed: number
   title: string
   controlNumber: string | null
   carrier: Carrier | null
@@ -43,7 +45,7 @@ interface HoldRow {
  * catalogue has no more is known by the title it had.
  */
 const HOLDS = `
-  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, h.expected, h.promised, h.pausedUntil, h.notBefore, h.notAfter, h.notify, coalesce(r.title, h.title) AS title,
+  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, h.expected, h.promised, h.pausedUntil, h.notBefore, h.notAfter, h.notify, h.lending IS 'asked' AS unconfirmed, coalesce(r.title, h.title) AS title,
     CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier,
     (SELECT count(*) FROM holdTargets WHERE holdId = h.id) AS editions,
     coalesce(c.enumeration, w.enumeration) AS enumeration, c.branch AS fromBranch,
@@ -71,6 +73,7 @@ function holdFrom({ reference, fromBranch, place, copies, events, ...row }: Hold
   return {
     ...row,
     id: reference,
+    unconfirmed: row.unconfirmed === 1,
     from: fromBranch,
     queue: row.state === 'waiting' ? { place, copies } : null,
     // Made by json_group_array, above.

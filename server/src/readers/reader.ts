@@ -29,6 +29,14 @@ export async function addOwed(write: Write, id: number, amount: number): Promise
   await write.run('UPDATE readers SET owed = max(0, owed + $amount) WHERE id = $id', { id, amount })
 }
 
+/** As another system that lends has it. */
+export const setAccount = (write: Write, id: number, { owed, block }: Pick<Reader, 'owed' | 'block'>): Promise<void> =>
+  write.run('UPDATE readers SET owed = $owed, block = $block WHERE id = $id AND (owed <> $owed OR block IS NOT $block)', {
+    id,
+    owed,
+    block,
+  })
+
 export async function readersByCard(source: Queryable): Promise<Map<string, Reader>> {
   const readers = await source.read<Stored>(`SELECT ${COLUMNS} FROM readers`)
   return new Map(readers.map((reader) => [reader.card, readerFrom(reader)]))

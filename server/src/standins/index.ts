@@ -15,3 +15,12 @@ export {
 } from './outbox.ts'
 export { PARTNERS } from './partners.ts'
 export { machineClock, virtualClock, type Clock, type VirtualClock } from './clock.ts'
+export {
+  DeskAway,
+  type CirculationDesk,
+  type CopyAtDesk,
+  type DeskAnswer,
+  type DeskState,
+  type HoldAtDesk,
+  type ReaderAtDesk,
+} from './circulationDesk.ts'

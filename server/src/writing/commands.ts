@@ -21,8 +21,15 @@ import {
   renewLoan,
   restoreHold,
   resumeHolds,
+  noteCopies,
+  noteReader,
+  noteRefused,
+  noteRenewed,
+  noteTaken,
   type AtDesk,
   type Moment,
+  type SaidCopy,
+  type SaidReader,
 } from '../circulation/index.ts'
 import { answerNow, live } from '../backroom/index.ts'
 import type { Database, Write } from '../database/index.ts'
@@ -74,6 +81,24 @@ export function commandsOn(database: Database, libraries: Libraries) {
   return {
     placeHold: (readerId: number, wish: PlaceHold, key: string | null, at: Moment) =>
       ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key }, at)),
+    /** Of a hold that another system is asked for next. */
+    askHold: (readerId: number, wish: PlaceHold, key: string | null, at: Moment) =>
+      ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key, bridged: true }, at)),
+    noteTaken: (reference: string) => database.write((write) => noteTaken(write, reference)),
+    noteRefused: (reference: string, at: Moment) => database.write((write) => noteRefused(write, libraries, reference, at)),
+    noteCopies: (said: readonly SaidCopy[], at: Moment) => database.write((write) => noteCopies(write, libraries, said, at)),
+    noteReader: (readerId: number, said: SaidReader, at: Moment) =>
+      database.write(async (write) => {
+        const reader = await readerById(write, readerId)
+        if (reader) await noteReader(write, libraries, reader, said, at)
+      }),
+    noteRenewed: (readerId: number, barcode: string, due: string, at: Moment) =>
+      database.write(async (write): Promise<Loan | Refusal> => {
+        await noteRenewed(write, readerId, barcode, due)
+        const reader = await readerById(write, readerId)
+        const [loan] = reader ? await loansOf(write, libraries, reader, at, barcode) : []
+        return loan ?? { code: 'no-such-loan' }
+      }),
     cancelHold: (readerId: number, reference: string, at: Moment) =>
       ofReader(readerId, (write, reader) => cancelHold(write, libraries, reader, reference, at)),
     changeHold: (readerId: number, reference: string, changes: ChangeHold, at: Moment) =>

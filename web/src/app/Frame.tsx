@@ -19,6 +19,7 @@ import { TopBar, type Mode } from './TopBar.tsx'
 import styles from './app.module.css'
 
 const SessionNotices = lazyWithTexts(() => import('./SessionNotices.tsx'))
+const LendingNotice = lazyWithTexts(() => import('./LendingNotice.tsx'))
 const KeysDialog = lazyWithTexts(() => import('./KeysDialog.tsx'))
 
 export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
@@ -44,6 +45,11 @@ export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
         {(untold || (idleEnded && !reader)) && (
           <Suspense>
             <SessionNotices untold={untold} />
+          </Suspense>
+        )}
+        {places.data?.bridged && (
+          <Suspense>
+            <LendingNotice />
           </Suspense>
         )}
         {places.error && <Trouble error={places.error} onRetry={() => void places.refetch()} />}

@@ -59,7 +59,8 @@ function Question({ hold, onClose }: { hold: Hold; onClose(): void }) {
       )
       notify(said)
     }
-    notify(t('card.cancelled', { title: hold.title }), { label: t('hold.undo'), onPress: () => void undo() })
+    // Another system that lends takes it for good.
+    notify(t('card.cancelled', { title: hold.title }), all.bridged ? undefined : { label: t('hold.undo'), onPress: () => void undo() })
   }
   return (
     <Dialog open onClose={onClose} aria-labelledby={`cancel-${hold.id}`}>

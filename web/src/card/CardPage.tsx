@@ -127,6 +127,7 @@ function CardView({ card }: { card: Card }) {
           <Section title={t('card.onItsWay')} count={coming.length} empty={t('card.nothingOnWay')}>
             {coming.map((hold) => (
               <HoldItem key={hold.id} hold={hold} cancellable>
+                {hold.unconfirmed && <p className={styles.soft}>{t('lending.unconfirmed')}</p>}
                 <Journey hold={hold} />
                 {hold.recalled && <p className={styles.soft}>{t('card.recalledFor', { date: dayInWords(hold.recalled, all.timeZone) })}</p>}
                 {hold.state === 'waiting' && <Wait wish={{ hold: hold.id }} />}

@@ -15,6 +15,8 @@ const ElsewhereDialog = lazy(() => import('./ElsewhereDialog.tsx'))
 
 export function HoldActions({ hold }: { hold: Hold }) {
   const { t } = useTranslation()
+  // Another system that lends knows neither.
+  const { bridged = false } = usePlaces().all
   const [open, setOpen] = useState<'pause' | 'elsewhere' | null>(null)
   const close = () => {
     setOpen(null)
@@ -34,9 +36,9 @@ export function HoldActions({ hold }: { hold: Hold }) {
   )
   return (
     <span className={styles.actions}>
-      {hold.state === 'waiting' && opening('pause')}
-      {hold.state === 'paused' && <GoOn hold={hold} />}
-      {hold.state !== 'ready' && opening('elsewhere')}
+      {!bridged && hold.state === 'waiting' && opening('pause')}
+      {!bridged && hold.state === 'paused' && <GoOn hold={hold} />}
+      {!bridged && hold.state !== 'ready' && opening('elsewhere')}
       <CancelButton hold={hold} />
       <Suspense>
         {open === 'pause' && <PauseDialog hold={hold} onClose={close} />}

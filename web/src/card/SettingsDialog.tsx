@@ -23,7 +23,7 @@ const LANGUAGES = ['en', 'de'] as const
 
 export default function SettingsDialog({ card, onClose }: { card: Card; onClose(): void }) {
   const { t } = useTranslation()
-  const { shelved } = usePlaces()
+  const { shelved, all } = usePlaces()
   const { asReader } = useSession()
   const client = useQueryClient()
   const notify = useNotice()
@@ -64,7 +64,7 @@ export default function SettingsDialog({ card, onClose }: { card: Card; onClose(
       />
       <p className={styles.soft}>{t(card.history && changes.history === false ? 'card.settings.historyEnds' : 'card.settings.historySaid')}</p>
       <CalendarLink kept={card.feed} />
-      <ChangePin />
+      {!all.bridged && <ChangePin />}
     </ChangeDialog>
   )
 } // prettier-ignore

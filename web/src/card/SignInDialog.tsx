@@ -125,17 +125,20 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
           <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
             {t('signIn.submit')}
           </Button>
-          <p className={styles.soft}>
-            {t('signIn.forgot')}{' '}
-            <Button
-              size="small"
-              onClick={() => {
-                setForgotten(true)
-              }}
-            >
-              {t('signIn.newPin.open')}
-            </Button>
-          </p>
+          {/* Where another system lends, PINs are its own. */}
+          {!all.bridged && (
+            <p className={styles.soft}>
+              {t('signIn.forgot')}{' '}
+              <Button
+                size="small"
+                onClick={() => {
+                  setForgotten(true)
+                }}
+              >
+                {t('signIn.newPin.open')}
+              </Button>
+            </p>
+          )}
           <p className={styles.soft}>
             {t('signIn.none')}{' '}
             <Link to={`/join${search}`} onClick={cancel}>

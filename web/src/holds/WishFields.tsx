@@ -70,7 +70,7 @@ export default function WishFields({ details, point, told, onChange }: WishesPro
 
 function Days({ details: { notBefore, notAfter }, point, onChange }: Pick<WishesProps, 'details' | 'point' | 'onChange'>) {
   const { t } = useTranslation()
-  const { timeZone: zone } = usePlaces().all
+  const { timeZone: zone, bridged } = usePlaces().all
   const today = DateTime.fromMillis(now(), { zone }).startOf('day')
   const hours = point && hoursOf(point)
   const isOpen = (day: DateTime) => hours === undefined || spansOn(hours, day).length > 0
@@ -87,15 +87,17 @@ function Days({ details: { notBefore, notAfter }, point, onChange }: Pick<Wishes
   return (
     <>
       <div className={styles.days}>
-        <DatePicker
-          {...picker}
-          label={t('wishes.notBefore')}
-          value={first}
-          shouldDisableDate={(day) => !isOpen(day)}
-          onChange={(day) => {
-            onChange({ notBefore: dateOf(day) })
-          }}
-        />
+        {!bridged && (
+          <DatePicker
+            {...picker}
+            label={t('wishes.notBefore')}
+            value={first}
+            shouldDisableDate={(day) => !isOpen(day)}
+            onChange={(day) => {
+              onChange({ notBefore: dateOf(day) })
+            }}
+          />
+        )}
         <DatePicker
           {...picker}
           label={t('wishes.notAfter')}

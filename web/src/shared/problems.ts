@@ -60,6 +60,9 @@ export function refusalInWords(t: Translate, refusal: Refusal, zone: string): st
     case 'owed-changed':
       return t('refusals.owed-changed', { owed: amountInWords(refusal.owed) })
     case 'card-blocked':
+      return refusal.note === '' ? t('refusals.card-blocked-plain') : t('refusals.card-blocked', { note: refusal.note })
+    case 'desk-refused':
+      return refusal.said === null ? t('refusals.desk-refused.silent') : t('refusals.desk-refused.said', { said: refusal.said })
     case 'too-many-holds':
       return t(`refusals.${refusal.code}`, { ...refusal })
     default:

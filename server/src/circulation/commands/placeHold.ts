@@ -17,6 +17,8 @@ export interface HoldRequest {
   wish: PlaceHold
   /** Makes repeats harmless; null for none. */
   key: string | null
+  /** Whether another system lends, and sets copies aside: then it is asked for the hold next. */
+  bridged?: boolean
 }
 
 /** @returns the number of the hold, or why there is none */
@@ -64,7 +66,7 @@ async function keepKey(write: Write, { reader, wish, key }: HoldRequest, holdId:
 async function createHold(
   write: Write,
   libraries: Libraries,
-  { reader, wish }: HoldRequest,
+  { reader, wish, bridged = false }: HoldRequest,
   { serving, fetched, recall, title }: Decided & { title: string },
   at: Moment,
 ): Promise<number> {
@@ -72,9 +74,9 @@ async function createHold(
   const { category, homeSystem } = borrowerOf(libraries, reader)
   const [hold] = await write.read<Standing>(
     `INSERT INTO holds (reference, readerId, pickup, state, requested, wantedBarcode, cost, category, homeSystem, title,
-       wantedFrom, notBefore, notAfter, notify, note, pausedUntil)
+       wantedFrom, notBefore, notAfter, notify, note, pausedUntil, lending, askedBarcode)
      VALUES ($reference, $readerId, $pickup, 'waiting', $requested, $wantedBarcode, $cost, $category, $homeSystem, $title,
-       $wantedFrom, $notBefore, $notAfter, $notify, $note, $pausedUntil)
+       $wantedFrom, $notBefore, $notAfter, $notify, $note, $pausedUntil, $lending, $askedBarcode)
      RETURNING id, state, barcode`,
     {
       reference: randomUUID(),
@@ -92,6 +94,8 @@ async function createHold(
       notify: wish.notify ?? null,
       note: wish.note ?? null,
       pausedUntil: fetched,
+      lending: bridged ? 'asked' : null,
+      askedBarcode: bridged ? (wish.barcode ?? (serving.copy ?? serving.eligible[0])?.barcode ?? null) : null,
     },
   )
   if (!hold) throw new Error('A hold that was stored did not come back.')
@@ -100,6 +104,7 @@ async function createHold(
     records: JSON.stringify(wish.records),
   })
   await recordEvent(write, hold.id, 'waiting', 'reader', at, null)
+  if (bridged) return hold.id
   if (recall !== null) await recallLoan(write, libraries, hold.id, recall, at)
   // Held back, it keeps its place in the queue and nobody's copy.
   if (fetched !== null) await transition(write, libraries, hold, 'paused', 'reader', at)

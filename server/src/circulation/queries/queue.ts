@@ -16,12 +16,12 @@ interface WaitingRow extends Standing {
 
 const NONE: ReadonlySet<string> = new Set()
 
-/** Holds that wait for a copy of this record, first come first; a hold whose pickup location is gone waits on. */
+/** Holds that wait for a copy of this record, first come first; a hold whose pickup location is gone waits on, and so does one that another system serves. */
 export async function queueFor(write: Write, libraries: Libraries, controlNumber: string): Promise<(WaitingHold & { hold: Standing })[]> {
   const rows = await write.read<WaitingRow>(
     `SELECT id, state, barcode, pickup, category, homeSystem, wantedBarcode,
        (SELECT json_group_array(controlNumber) FROM holdTargets WHERE holdId = id) AS records
-     FROM holds WHERE state = 'waiting' AND id IN (SELECT holdId FROM holdTargets WHERE controlNumber = $controlNumber) ORDER BY requested, id`,
+     FROM holds WHERE state = 'waiting' AND lending IS NULL AND id IN (SELECT holdId FROM holdTargets WHERE controlNumber = $controlNumber) ORDER BY requested, id`,
     { controlNumber },
   )
   return rows.flatMap((hold) => {

@@ -6,6 +6,7 @@ import { resolve } from 'node:path'
 import { pino, type Logger } from 'pino'
 import { DateTime } from 'luxon'
 import { Clockwork, livedUntil } from '../../backroom/index.ts'
+import { Bridge } from '../../bridge/index.ts'
 import { momentOf } from '../../circulation/index.ts'
 import { claim, Database, migrate, ReadingPool, type Reading } from '../../database/index.ts'
 import { answerClientError, createApp } from '../../http/index.ts'
@@ -15,6 +16,7 @@ import { ReaderSessions, SigningIn } from '../../readers/index.ts'
 import type { SearchService } from '../../search/index.ts'
 import { machineClock, virtualClock, type Clock, type VirtualClock } from '../../standins/index.ts'
 import { CommandThread } from '../../writing/index.ts'
+import { deskFrom } from '../lendingSettings.ts'
 import { openSearch } from '../searching.ts'
 import { secretFor } from './secret.ts'
 
@@ -49,14 +51,22 @@ export async function serve(options: ServeOptions): Promise<void> {
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', serializers: { err: withoutValues } })
   const thread = new CommandThread(options.data)
   const sessions = new ReaderSessions(database, thread.commands, () => machine.now().toMillis())
-  const clockwork = movable && new Clockwork(movable, { live: thread.commands.live, caughtUp: () => search.catchUp(), trouble: (error) => { log.error(error) } }) // prettier-ignore
+  const trouble = (error: unknown) => {
+    log.error(error)
+  }
+  const clockwork = movable && new Clockwork(movable, { live: thread.commands.live, caughtUp: () => search.catchUp(), trouble }) // prettier-ignore
+  const desk = deskFrom(process.env, clock, zone)
+  if (desk && options.demo) throw new Error('The demo lends by itself: leave out --demo, or CATALEX_DESK.')
+  const bridge = desk && new Bridge({ desk, database, commands: thread.commands, clock, trouble })
   const stopping = new AbortController()
   const app = createApp({
     version: options.version,
     database,
     commands: thread.commands,
+    lending: bridge?.lending ?? thread.commands,
+    bridge,
     sessions,
-    signingIn: new SigningIn(database, thread.commands, () => libraries.cards),
+    signingIn: new SigningIn(database, thread.commands, () => libraries.cards, bridge?.isRight),
     libraries,
     search,
     messages: {
@@ -81,13 +91,14 @@ export async function serve(options: ServeOptions): Promise<void> {
     log,
   })
   const server = createServer(LIMITS, app).on('clientError', answerClientError)
-  const stopUpkeep = keepUp({ search, thread, sessions, clock, machine, log })
+  const stopUpkeep = keepUp({ search, thread, sessions, clock, machine, bridge, log })
   await listen(server, port, options.host)
   if (!options.still) clockwork?.start()
   onSignal(async () => {
     stopping.abort()
     await closed(server)
     stopUpkeep()
+    bridge?.close()
     await clockwork?.stop()
     await sessions.flush()
     await thread.close()
@@ -146,11 +157,12 @@ interface Upkeep {
   sessions: ReaderSessions
   clock: Clock
   machine: Clock
+  bridge: Bridge | null
   log: Logger
 }
 
 /** What is done time and again: following other processes, writing down who was there, purging, letting paused holds go on. */
-function keepUp({ search, thread: { commands }, sessions, clock, machine, log }: Upkeep): () => void {
+function keepUp({ search, thread: { commands }, sessions, clock, machine, bridge, log }: Upkeep): () => void {
   const purge = async (): Promise<void> => {
     while (await commands.purge(momentOf(clock.now()), machine.now().toMillis())) await new Promise((later) => setTimeout(later, 100))
   }
@@ -170,7 +182,8 @@ function keepUp({ search, thread: { commands }, sessions, clock, machine, log }:
     }),
     every(60_000, () => sessions.flush()),
     every(3_600_000, purge),
-    every(600_000, () => commands.followDays(momentOf(clock.now()))),
+    // Where another system lends, days are its business.
+    bridge ? every(30_000, () => bridge.settleAll()) : every(600_000, () => commands.followDays(momentOf(clock.now()))),
   ]
   return () => {
     timers.forEach(clearInterval)

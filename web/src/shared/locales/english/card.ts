@@ -153,6 +153,12 @@ export const card = {
       unfillable: 'could not be filled',
     },
   },
+  lending: {
+    away: 'The libraries’ lending system does not answer. What is in and what is out is as of {{time}}; signing in, holds and renewals have to wait. Searching goes on.',
+    awayUnknown:
+      'The libraries’ lending system does not answer. What is in and what is out may have changed; signing in, holds and renewals have to wait. Searching goes on.',
+    unconfirmed: 'The lending system has not answered yet. It is asked again; you need do nothing.',
+  },
   idle: {
     heading: 'Are you still there?',
     signedOutSoon: 'Nobody has used this page for a while. {{name}} is signed out soon, so that nobody else can use the card.',

@@ -176,6 +176,7 @@ export const later = {
     'our-fault': 'Something went wrong on our side. Try again; if it stays so, tell the desk.',
     busy: 'The catalogue is very busy. Try again in a moment.',
     'cannot-store': 'The catalogue can’t store anything just now. Nothing was changed; try again later, or ask at the desk.',
+    'desk-away': 'The libraries’ lending system does not answer just now. Nothing was changed; try again later, or ask at a desk.',
     'not-understood': 'The request can’t be read ({{where}}). Load the page again and repeat what you did.',
     'query-not-understood':
       'This can’t be read as a CQL query: {{what}} That is at character {{at}}. Mend it there, or leave the index and relation out to search for plain words.',

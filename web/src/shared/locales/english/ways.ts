@@ -76,6 +76,7 @@ export const ways = {
   },
   refusals: {
     'card-expired': 'Your card expired on {{date}}. Any desk can renew it in a minute; bring something with your address on it.',
+    'card-blocked-plain': 'Your card is blocked. Any desk can say why, and lift it.',
     'card-blocked': 'Your card is blocked: {{note}} Any desk can lift it.',
     'owes-too-much':
       'You owe {{owed}}; you can’t place holds while you owe more than {{limit}}. Pay at any desk, then you can place this hold.',
@@ -112,6 +113,11 @@ export const ways = {
     'not-lent': 'No rule lends this copy to this reader. It can be read where it is.',
     'lent-already': 'This copy is on loan already. Check it in first.',
     'kept-for-another': 'This copy is kept for another reader. A hold of their own comes in its turn.',
+    'desk-refused': {
+      said: 'The libraries’ lending system says no: {{said}} Any desk can say more.',
+      silent: 'The libraries’ lending system says no and gives no reason. Any desk can say why.',
+    },
+    'desk-only': 'This is done at a desk. Go to any of them, or telephone.',
     'renewable-from': 'Renewing gains nothing yet. You can renew it from {{from}} on.',
     'volume-needed': 'A journal is held by the volume. Choose the volume you want.',
     'pickup-not-served': 'Nothing can be kept for you at this place. Choose another pickup location.',

@@ -157,6 +157,12 @@ export const card: InOtherWords<typeof english> = {
       unfillable: 'konnte nicht erfüllt werden',
     },
   },
+  lending: {
+    away: 'Das Ausleihsystem der Bibliotheken antwortet nicht. Was da ist und was nicht, gilt mit Stand {{time}}; Anmelden, Vormerken und Verlängern müssen warten. Die Suche geht weiter.',
+    awayUnknown:
+      'Das Ausleihsystem der Bibliotheken antwortet nicht. Was da ist und was nicht, kann sich geändert haben; Anmelden, Vormerken und Verlängern müssen warten. Die Suche geht weiter.',
+    unconfirmed: 'Das Ausleihsystem hat noch nicht geantwortet. Es wird noch einmal gefragt; Sie brauchen nichts zu tun.',
+  },
   idle: {
     heading: 'Sind Sie noch da?',
     signedOutSoon:

@@ -182,6 +182,8 @@ export const later: InOtherWords<typeof english> = {
     busy: 'Der Katalog ist sehr beschäftigt. Versuchen Sie es gleich noch einmal.',
     'cannot-store':
       'Der Katalog kann gerade nichts speichern. Es wurde nichts geändert; versuchen Sie es später noch einmal, oder fragen Sie an der Theke.',
+    'desk-away':
+      'Das Ausleihsystem der Bibliotheken antwortet gerade nicht. Es wurde nichts geändert; versuchen Sie es später noch einmal, oder fragen Sie an einer Theke.',
     'not-understood': 'Die Anfrage ist nicht zu lesen ({{where}}). Laden Sie die Seite neu und wiederholen Sie, was Sie taten.',
     'query-not-understood':
       'Das ist als CQL-Anfrage nicht zu lesen: {{what}} Das ist bei Zeichen {{at}}. Verbessern Sie es dort, oder lassen Sie Register und Vergleich weg, um nach einfachen Wörtern zu suchen.',

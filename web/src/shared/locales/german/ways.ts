@@ -90,6 +90,7 @@ export const ways: InOtherWords<typeof english> = {
   refusals: {
     'card-expired':
       'Ihr Ausweis ist am {{date}} abgelaufen. An jeder Theke wird er in einer Minute verlängert; bringen Sie etwas mit, auf dem Ihre Anschrift steht.',
+    'card-blocked-plain': 'Ihr Ausweis ist gesperrt. An jeder Theke erfahren Sie, warum, und wie es weitergeht.',
     'card-blocked': 'Ihr Ausweis ist gesperrt: {{note}} An jeder Theke kann die Sperre aufgehoben werden.',
     'owes-too-much':
       'Sie schulden {{owed}}; wer mehr als {{limit}} schuldet, kann nichts vormerken. Zahlen Sie an einer Theke, dann können Sie diese Vormerkung machen.',
@@ -130,6 +131,11 @@ export const ways: InOtherWords<typeof english> = {
     'not-lent': 'Keine Regel verleiht dieses Exemplar an diese Person. Es lässt sich vor Ort lesen.',
     'lent-already': 'Dieses Exemplar ist schon ausgeliehen. Nehmen Sie es erst zurück.',
     'kept-for-another': 'Dieses Exemplar liegt für jemand anderen bereit. Eine eigene Vormerkung kommt an die Reihe.',
+    'desk-refused': {
+      said: 'Das Ausleihsystem der Bibliotheken lehnt das ab: {{said}} An jeder Theke erfahren Sie mehr.',
+      silent: 'Das Ausleihsystem der Bibliotheken lehnt das ohne Begründung ab. An jeder Theke erfahren Sie, warum.',
+    },
+    'desk-only': 'Das geht nur an einer Theke. Gehen Sie zu einer, oder rufen Sie an.',
     'renewable-from': 'Noch gewinnen Sie damit nichts. Ab {{from}} können Sie verlängern.',
     'volume-needed': 'Eine Zeitschrift wird bandweise vorgemerkt. Wählen Sie den Band, den Sie möchten.',
     'pickup-not-served': 'An diesem Ort kann nichts für Sie zurückgelegt werden. Wählen Sie einen anderen Abholort.',

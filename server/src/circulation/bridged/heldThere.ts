@@ -1,0 +1,50 @@
+/** Holds that another lending system is asked for: what it is asked, and what becomes of them by its answer. */
+import type { Write, Queryable } from '../../database/index.ts'
+import type { Libraries } from '../../libraries/index.ts'
+import type { HoldAtDesk } from '../../standins/index.ts'
+import { endHold } from '../commands/cancelHold.ts'
+import type { Standing } from '../commands/transition.ts'
+import type { Moment } from '../moment.ts'
+import { ACTIVE_HOLD, type Lending } from '../tables.ts'
+
+export interface HoldThere extends HoldAtDesk {
+  readerId: number
+  lending: Lending | null
+}
+
+/**
+ * A hold is known there by a copy: the one that was wanted, or that could have served it when it was placed.
+ * @returns null for one that lives no more, or that nothing can be said of
+ */
+export async function holdThere(source: Queryable, reference: string): Promise<HoldThere | null> {
+  const [row] = await source.read<Omit<HoldThere, 'thisCopy'> & { thisCopy: number }>(
+    `SELECT readerId, lending, card, pickup, notAfter AS until, wantedBarcode IS NOT NULL AS thisCopy, coalesce(askedBarcode, wantedBarcode, copies.barcode) AS barcode,
+       controlNumber AS title
+     FROM holds JOIN readers ON readers.id = readerId
+       JOIN holdTargets ON holdId = holds.id JOIN records USING (controlNumber) JOIN copies ON recordId = records.id
+     WHERE reference = $reference AND ${ACTIVE_HOLD} ORDER BY copies.barcode IS coalesce(askedBarcode, wantedBarcode) DESC, copies.barcode LIMIT 1`,
+    { reference },
+  )
+  return row ? { ...row, thisCopy: row.thisCopy === 1 } : null
+}
+
+/** Of which nobody knows yet whether it has them. */
+export async function unsettledHolds(source: Queryable, most: number): Promise<string[]> {
+  const rows = await source.read<{ reference: string }>("SELECT reference FROM holds WHERE lending = 'asked' ORDER BY id LIMIT $most", { most }) // prettier-ignore
+  return rows.map(({ reference }) => reference)
+}
+
+export const noteTaken = (write: Write, reference: string): Promise<void> =>
+  write.run("UPDATE holds SET lending = 'taken' WHERE reference = $reference AND lending = 'asked'", { reference })
+
+/** The hold ends, and the request that it came with is as if it had not been made: it can be sent again. */
+export async function noteRefused(write: Write, libraries: Libraries, reference: string, at: Moment): Promise<void> {
+  const [hold] = await write.read<Standing>(
+    `SELECT id, state, barcode FROM holds WHERE reference = $reference AND lending = 'asked' AND ${ACTIVE_HOLD}`,
+    { reference },
+  )
+  await write.run("UPDATE holds SET lending = NULL WHERE reference = $reference AND lending = 'asked'", { reference })
+  if (!hold) return
+  await write.run('DELETE FROM requestKeys WHERE holdId = $id', { id: hold.id })
+  await endHold(write, libraries, hold, 'desk', at)
+}

@@ -1,0 +1,36 @@
+/** By which settings another system lends: CATALEX_DESK=sip2 and the CATALEX_SIP2_… that go with it. */
+import { Sip2Desk, type Sip2DeskSettings } from '../bridge/index.ts'
+import type { CirculationDesk, Clock } from '../standins/index.ts'
+
+type Settings = Readonly<Record<string, string | undefined>>
+
+/** Milliseconds: that an answer may take, and for which nobody tries again after none came. */
+const PATIENCE = 3000
+const TRIES = 2
+const PAUSE = 10_000
+
+/** @returns null where Catalex lends itself @throws Error with what is wrong in the settings */
+export function deskFrom(settings: Settings, clock: Clock, zone: string): CirculationDesk | null {
+  const desk = settings.CATALEX_DESK ?? 'own'
+  if (desk === 'own' || desk === '') return null
+  if (desk !== 'sip2') throw new Error(`CATALEX_DESK has to be "own" or "sip2", not "${desk}".`)
+  return new Sip2Desk(sip2Settings(settings, zone), clock)
+}
+
+export function sip2Settings(settings: Settings, zone: string): Sip2DeskSettings {
+  const address = settings.CATALEX_SIP2_ADDRESS ?? ''
+  const [, host, port] = /^(?:\[?)([\w.:-]+?)(?:\]?):(\d{1,5})$/.exec(address) ?? []
+  if (host === undefined || !(Number(port) >= 1 && Number(port) <= 65_535))
+    throw new Error(`CATALEX_SIP2_ADDRESS has to be a host and a port, such as "lending.example.org:6001", not "${address}".`)
+  return {
+    host,
+    port: Number(port),
+    user: settings.CATALEX_SIP2_USER ?? null,
+    password: settings.CATALEX_SIP2_PASSWORD ?? null,
+    institution: settings.CATALEX_SIP2_INSTITUTION ?? '',
+    patience: PATIENCE,
+    tries: TRIES,
+    pause: PAUSE,
+    zone,
+  }
+}
