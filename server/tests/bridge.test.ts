@@ -60,7 +60,7 @@ describe('with the stand-in', () => {
       },
       async (parts) => {
         clock = parts.clock
-        records = new StandinRecords(parts.database, null)
+        records = await StandinRecords.open(parts.database, null)
         await startStandin(0)
         desk = new Sip2Desk(settingsFor(port), clock)
         bridge = bridgeTo(parts)

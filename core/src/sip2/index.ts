@@ -9,7 +9,6 @@ export {
   type Composed,
   type Message,
   type MessageCode,
-  type MessageFault,
 } from './messages.ts'
-export { codeOf, flagsFrom, HOLD_SHELF, statusFrom, statusOf, type ReaderFlags } from './statuses.ts'
+export { codeOf, flagsFrom, HOLD_SHELF, statusFrom, statusOf } from './statuses.ts'
 export { sipTime, timeFrom } from './times.ts'

@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { open } from '../../tests/open.tsx'
-import { card, hold, NOBODY, SOMEBODY } from '../../tests/samples.ts'
+import { card, hold, NOBODY, PLACES, SOMEBODY } from '../../tests/samples.ts'
 import { NO_CONNECTION, Refused } from '../../tests/server.ts'
 
 const HOLDS = [
@@ -68,6 +68,25 @@ test('the card: what is ready, what is on its way stop by stop, what ended, what
       .getAllByRole('link')
       .map((link) => link.textContent),
   ).toEqual(['Late one'])
+})
+
+test('where another system lends: what it can’t do is not offered, and while it is away that is said', async () => {
+  const unconfirmed = hold('h2', { title: 'Asked one', state: 'waiting', from: null, unconfirmed: true })
+  const { user } = open('/card', {
+    places: { ...PLACES, bridged: true },
+    lending: { answering: false, asOf: '2026-11-25T10:40:00.000Z' },
+    session: SOMEBODY,
+    card: card({ holds: [unconfirmed, hold('h1', { state: 'ready' })] }),
+    cancelHold: hold('h2', { title: 'Asked one', state: 'cancelled' }),
+  })
+  expect(await screen.findByText(/does not answer\. What is in and what is out is as of .*10:40/)).toBeVisible()
+  const coming = await section('On its way to you')
+  expect(coming).toHaveTextContent('The lending system has not answered yet.')
+  expect(screen.queryByRole('button', { name: /Pause|elsewhere/ })).toBeNull()
+  await user.click(within(coming).getByRole('button', { name: 'Cancel the hold: Asked one' }))
+  await user.click(await screen.findByRole('button', { name: 'Cancel it' }))
+  expect(await screen.findByText('The hold on Asked one is cancelled.')).toBeVisible()
+  expect(screen.queryByRole('button', { name: 'Undo' })).toBeNull()
 })
 
 test('on its way: when it left, when it is expected, and that this is later than it was told', async () => {

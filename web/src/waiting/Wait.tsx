@@ -35,7 +35,9 @@ export default function Wait({ wish, headed = false, legend, className }: Props)
         {!headed && data.likely && t('waiting.likely', { date: date(data.likely) })}{' '}
         {data.until === null
           ? t('waiting.fromOn', { from: date(data.from) })
-          : t('waiting.between', { from: date(data.from), until: date(data.until) })}
+          : data.until === data.from
+            ? t('waiting.onDay', { date: date(data.from) })
+            : t('waiting.between', { from: date(data.from), until: date(data.until) })}
       </p>
       <Button
         size="small"

@@ -1,5 +1,5 @@
 /** What the stand-in knows: the copies, readers and loans of a catalogue’s database as it found them, and what it has done since. */
-import { readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import type { Reading } from '../../database/index.ts'
 import { readerByCard, type Reader } from '../../readers/index.ts'
 
@@ -34,14 +34,16 @@ interface Kept {
 }
 
 export class StandinRecords {
-  private readonly kept: Kept
-
-  /** @param file where it keeps what it does; null to forget it */
-  constructor(
+  private constructor(
     private readonly database: Reading,
     private readonly file: string | null,
-  ) {
-    this.kept = file === null ? { loans: {}, holds: [] } : readKept(file)
+    private readonly kept: Kept,
+  ) {}
+
+  /** @param file where it keeps what it does, and goes on from; null to forget it */
+  static async open(database: Reading, file: string | null): Promise<StandinRecords> {
+    const kept = file !== null && existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Kept) : null
+    return new StandinRecords(database, file, kept ?? { loans: {}, holds: await holdsFound(database) })
   }
 
   get holds(): readonly StandinHold[] {
@@ -102,11 +104,15 @@ export class StandinRecords {
   }
 }
 
-function readKept(file: string): Kept {
-  try {
-    // Written by keep, below.
-    return JSON.parse(readFileSync(file, 'utf8')) as Kept
-  } catch {
-    return { loans: {}, holds: [] }
-  }
+/** Those that live in the database when the stand-in begins. */
+function holdsFound(database: Reading): Promise<StandinHold[]> {
+  return database
+    .read<Omit<StandinHold, 'thisCopy'> & { thisCopy: number }>(
+      `SELECT card, coalesce(holds.barcode, wantedBarcode, min(copies.barcode)) AS barcode, controlNumber AS title, wantedBarcode IS NOT NULL AS thisCopy, pickup,
+         CASE WHEN state = 'ready' THEN collectBy END AS until
+       FROM holds JOIN readers ON readers.id = readerId JOIN holdTargets ON holdId = holds.id JOIN records USING (controlNumber)
+         JOIN copies ON recordId = records.id
+       WHERE state IN ('waiting', 'paused', 'being fetched', 'in transit', 'ready') GROUP BY holds.id ORDER BY requested, holds.id`,
+    )
+    .then((rows) => rows.map((row) => ({ ...row, thisCopy: row.thisCopy === 1 })))
 }

@@ -80,6 +80,7 @@ export const getting = {
     about: 'about {{date}}',
     likely: 'Likely about {{date}}.',
     between: 'Eight of ten such holds are ready between {{from}} and {{until}}; due dates are promises, not facts.',
+    onDay: 'Eight of ten such holds are ready on {{date}}; due dates are promises, not facts.',
     fromOn: 'It comes {{from}} at the soonest, and perhaps not in half a year.',
     show: 'Chance by week',
     hide: 'Hide the chances',

@@ -84,6 +84,7 @@ export const getting: InOtherWords<typeof english> = {
     likely: 'Wahrscheinlich ist es etwa {{date}} da.',
     between:
       'Acht von zehn solchen Vormerkungen liegen zwischen {{from}} und {{until}} bereit; Rückgabetermine sind Versprechen, keine Tatsachen.',
+    onDay: 'Acht von zehn solchen Vormerkungen liegen am {{date}} bereit; Fristen sind Versprechen, keine Tatsachen.',
     fromOn: 'Es kommt frühestens {{from}}, vielleicht auch in einem halben Jahr nicht.',
     show: 'Chance nach Wochen',
     hide: 'Chancen ausblenden',
