@@ -22,7 +22,7 @@ beforeAll(async () => {
     addReaders(world, CARDS.map((card) => ({ ...sampleReader(card), mail: `${card}@example.org`, notify: 'mail' as const }))) // prettier-ignore
     const file = join(world, 'policies.json')
     const policies = JSON.parse(readFileSync(file, 'utf8')) as { loanRules: object[]; categories: { overdueLimit?: number }[] }
-    policies.loanRules.unshift({ families: ['print'], days: 28, renewals: 2, overdue: { amount: 20, per: 'day', ceiling: 300 } })
+    policies.loanRules.unshift({ families: ['print'], uses: ['loan'], days: 28, renewals: 2, overdue: { amount: 20, per: 'day', ceiling: 300 } })
     for (const category of policies.categories) category.overdueLimit = 2
     writeFileSync(file, JSON.stringify(policies))
   })
@@ -97,6 +97,42 @@ it('is lent to whom it is kept for alone, and comes back to any branch, late for
   expect((await atDesk('check in', 'saltpan')).checkedIn).toMatchObject({ returned: true, charge: 100, outcome: 'sent', to: 'corrow' })
   expect([(await cardOf(ben!)).owed, await stands(ann!)]).toEqual([100, [['in transit', null]]])
   expect((await atDesk('check in', 'saltpan', { barcode: 'nobody' })).refusal).toEqual({ code: 'no-such-copy' })
+})
+
+const oneOf = async (condition: string): Promise<string> => {
+  const [copy] = await catalogue.database.read<{ barcode: string }>(
+    `SELECT barcode FROM copies WHERE ${condition} AND status = 'on shelf' AND setNumber IS NULL AND barcode NOT IN (SELECT barcode FROM loans)
+       AND barcode NOT IN (SELECT barcode FROM holds WHERE barcode IS NOT NULL) ORDER BY barcode LIMIT 1`,
+  )
+  return copy!.barcode
+}
+
+it('is taken back by its owner alone, where that says so, which its reader is told', async () => {
+  const score = await oneOf("system = 'conserv' AND useRule IS NULL")
+  await atDesk('check out', 'conserv', { barcode: score, card: '90001' })
+  const loan = async () => (await cardOf(ann!)).loans.find((one) => one.barcode === score)
+  expect((await loan())?.returnTo).toBe('conserv')
+  expect((await atDesk('check in', 'ferrygate', { barcode: score })).refusal).toEqual({
+    code: 'returned-at-owner',
+    owner: 'Sound Conservatoire',
+  })
+  expect(await loan()).toBeDefined()
+  const [own] = catalogue.libraries.library.branches.filter(({ system }) => system === 'conserv')
+  expect((await atDesk('check in', own!.code, { barcode: score })).checkedIn).toMatchObject({ returned: true, outcome: 'shelved' })
+  // What is on its way, and on nobody's card, goes over every desk.
+  expect((await atDesk('check in', 'ferrygate', { barcode: score })).checkedIn).toMatchObject({ outcome: 'sent', to: own!.code })
+  await atDesk('check in', own!.code, { barcode: score })
+})
+
+it('of a course is lent for three hours, and costs by the hour when it is late', async () => {
+  const text = await oneOf("collection = 'reserve'")
+  expect((await atDesk('check out', 'cope', { barcode: text, card: '90001' })).checkedOut).toMatchObject({
+    due: expect.stringMatching(/^2026-11-25T14:2\d$/) as string,
+  })
+  expect((await cardOf(ann!)).loans.find((one) => one.barcode === text)).toMatchObject({ overdue: false, returnTo: null })
+  const back = await catalogue.commands.checkIn({ barcode: text, branch: 'cope' }, at('2026-11-25T16:30'))
+  // Two hours and some minutes: three hours begun, at 0.50.
+  expect(back).toMatchObject({ returned: true, charge: 150 })
 })
 
 it('goes home through every branch where nobody waits, and is in now there alone', async () => {

@@ -10,10 +10,11 @@ import { worldFor } from '../histories/world.ts'
 const options = new Command('histories')
   .option('--steps <number>', 'steps of random histories', '1000000')
   .option('--every <number>', 'so often everything is looked at', '200')
+  .option('--reloads <number>', 'once in so many steps files are loaded', '4000')
   .option('--seed <words>', 'for the same history', 'histories')
   .option('--promises <number>', 'holds of which the promise is looked at', '2000')
   .parse()
-  .opts<{ steps: string; every: string; seed: string; promises: string }>()
+  .opts<{ steps: string; every: string; reloads: string; seed: string; promises: string }>()
 
 // What is written there is gone with the machine, which is all that a history needs.
 const folder = join(existsSync('/dev/shm') ? '/dev/shm' : 'var', 'catalex-histories')
@@ -22,7 +23,12 @@ const steps = Number(options.steps)
 if (steps > 0) {
   const world = await worldFor(folder, { titles: 300, readers: 14, played: 7 })
   const started = performance.now()
-  const { taken, broken } = await play(world, steps, { seed: options.seed, every: Number(options.every) })
+  const { taken, broken } = await play(world, steps, {
+    seed: options.seed,
+    every: Number(options.every),
+    reloads: Number(options.reloads),
+    tell: console.error,
+  })
   await world.close()
   console.log(`${String(Object.values(taken).reduce((sum, count) => sum + count, 0))} steps in ${((performance.now() - started) / 60_000).toFixed(1)} min: ${JSON.stringify(taken)}`) // prettier-ignore
   console.log(broken.length === 0 ? 'Everything held.' : broken.join('\n'))

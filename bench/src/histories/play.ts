@@ -26,8 +26,17 @@ export interface History {
   broken: string[]
 }
 
-/** @param every so many steps everything is looked at; what a step must not do, after each */
-export async function play(played: Played, steps: number, { seed, every }: { seed: string; every: number }): Promise<History> {
+export interface Playing {
+  seed: string
+  /** After so many steps everything is looked at. */
+  every: number
+  /** Once in so many steps files are loaded, in the mean. */
+  reloads: number
+  tell(line: string): void
+}
+
+/** What no step may do is looked at after each. */
+export async function play(played: Played, steps: number, { seed, every, reloads, tell }: Playing): Promise<History> {
   const random = chancesOf(seed)
   const pick = <T>(all: readonly T[]): T | undefined => all[Math.floor(random() * all.length)]
   const { commands, database, readers, cards, titles } = played
@@ -83,6 +92,12 @@ export async function play(played: Played, steps: number, { seed, every }: { see
       const [reader] = await database.read<{ id: number; owed: number }>('SELECT id, owed FROM readers WHERE owed > 0 AND id IN (SELECT value FROM json_each($readers)) LIMIT 1', { readers: JSON.stringify(readers) })
       return reader && commands.payOwed(reader.id, reader.owed, momentFrom(time))
     },
+    purge: () => commands.purge(momentFrom(time), time.toMillis()),
+    reload: () => played.load(time),
+    statuses: () => {
+      const line = () => `${pick(barcodes) ?? ''},${pick(['on shelf', 'missing', `on loan,${time.plus({ days: 10 }).toISODate() ?? ''}`, 'in the exhibition']) ?? ''}`
+      return played.load(time, ['barcode,status,due', ...[line(), line()].map((one) => (one.includes(',2') ? one : `${one},`))].join('\n'))
+    },
     days: () => {
       time = time.plus({ hours: 1 + Math.floor(random() * 40) })
       return commands.followDays(momentFrom(time))
@@ -92,19 +107,22 @@ export async function play(played: Played, steps: number, { seed, every }: { see
     const hold = pick(before)
     return Promise.resolve(hold && commands.changeHold(hold.readerId, hold.reference, changes, momentFrom(time)))
   }
-  const lots = Object.entries({ recall: 4, ask: 2, answer: 5, close: 1, place: 20, cancel: 5, restore: 1, pause: 4, goOn: 5, move: 5, checkIn: 30, checkOut: 14, missing: 1, renew: 4, pay: 1, days: 6 }).flatMap(([kind, weight]) => Array.from({ length: weight }, () => kind)) // prettier-ignore
+  const lots = Object.entries({ recall: 4, ask: 2, answer: 5, close: 1, place: 20, cancel: 5, restore: 1, pause: 4, goOn: 5, move: 5, checkIn: 30, checkOut: 14, missing: 1, renew: 4, pay: 1, purge: 1, days: 6 }).flatMap(([kind, weight]) => Array.from({ length: weight }, () => kind)) // prettier-ignore
   for (let step = 1; step <= steps && history.broken.length === 0; step += 1) {
-    const kind = pick(lots) ?? 'days'
+    const kind = random() < 1 / reloads ? (pick(['reload', 'statuses']) ?? 'reload') : (pick(lots) ?? 'days')
     time = time.plus({ seconds: 1 })
     await kinds[kind]?.()
     history.taken[kind] = (history.taken[kind] ?? 0) + 1
     const after = await standing()
     history.broken.push(...overtaken(before, after).map((fault) => `step ${String(step)}, ${kind}: ${fault}`))
-    if (step % every === 0) history.broken.push(...(await faultsIn(played)).map((fault) => `by step ${String(step)}: ${fault}`))
+    if (step % every === 0) history.broken.push(...(await faultsIn(played, time)).map((fault) => `by step ${String(step)}: ${fault}`))
+    if (step % TOLD_EVERY === 0) tell(`${String(step)} steps, ${time.toISODate() ?? ''}`)
     before = after
   }
   return history
 }
+
+const TOLD_EVERY = 20_000
 
 const PROMISED = ['being fetched', 'in transit', 'ready']
 
@@ -137,7 +155,7 @@ const MUST: Record<string, string> = {
   'what is not on its way is expected': "SELECT id FROM holds WHERE state IN ('waiting', 'paused', 'cancelled') AND expected IS NOT NULL",
   'a request ended and was told otherwise than once': `SELECT id FROM requests WHERE ${ALL_KEPT} AND state IN ('declined')
     AND (SELECT count(*) FROM outbox WHERE message ->> 'notice' = 'declined' AND message ->> 'subject' LIKE '%' || requests.title) <> 1`,
-  'a request is dearer or cheaper than agreed': "SELECT requests.id FROM requests WHERE kind = 'outside' AND state IN ('ready', 'with reader', 'done') AND (SELECT sum(amount) FROM charges WHERE charges.title = requests.title) IS NOT cost",
+  'a request is dearer or cheaper than agreed': "SELECT requests.id FROM requests WHERE kind = 'outside' AND state IN ('ready', 'with reader', 'done') AND (SELECT max(at) FROM requestEvents WHERE requestId = requests.id AND requestEvents.state = 'ready') > $since AND (SELECT sum(amount) FROM charges WHERE charges.title = requests.title) IS NOT cost",
   'charges do not add up': 'SELECT id FROM readers WHERE id IN (SELECT value FROM json_each($readers)) AND owed <> (SELECT coalesce(sum(amount), 0) FROM charges WHERE readerId = readers.id AND paid IS NULL)',
   'events are out of order': 'SELECT a.id FROM holdEvents a JOIN holdEvents b ON b.holdId = a.holdId AND b.id > a.id AND b.at < a.at LIMIT 5',
   'a hold lapsed and its reader was not told, or twice': `SELECT id FROM readers WHERE id IN (SELECT value FROM json_each($readers)) AND ${ALL_KEPT}
@@ -146,11 +164,17 @@ const MUST: Record<string, string> = {
     AND (SELECT count(*) FROM holdEvents JOIN holds ON holds.id = holdId WHERE readerId = readers.id AND holdEvents.state = 'ready') < (SELECT count(*) FROM outbox WHERE outbox.readerId = readers.id AND message ->> 'notice' = 'ready')`,
 } // prettier-ignore
 
-async function faultsIn({ database, readers }: Played): Promise<string[]> {
+/** What is older has been purged in part. */
+const SINCE_DAYS = 5
+
+async function faultsIn({ database, readers }: Played, time: DateTime): Promise<string[]> {
   const faults: string[] = []
   for await (const { reference, fault } of unsoundHolds(database)) faults.push(`${reference}: ${fault}`)
   for (const [fault, sql] of Object.entries(MUST)) {
-    const rows = await database.read(sql, sql.includes('$readers') ? { readers: JSON.stringify(readers) } : {})
+    const rows = await database.read(sql, {
+      ...(sql.includes('$readers') ? { readers: JSON.stringify(readers) } : {}),
+      ...(sql.includes('$since') ? { since: time.minus({ days: SINCE_DAYS }).toUTC().toISO() ?? '' } : {}),
+    })
     if (rows.length > 0) faults.push(`${fault}: ${JSON.stringify(rows.slice(0, 3))}`)
   }
   return faults

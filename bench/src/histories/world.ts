@@ -1,5 +1,5 @@
 /** The world in which histories are played: small, with readers of one category and titles of few copies, so that queues form. */
-import { rmSync } from 'node:fs'
+import { rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { momentOf, type Moment } from '@catalex/server/circulation'
 import { Database } from '@catalex/server/database'
@@ -7,7 +7,7 @@ import { Libraries } from '@catalex/server/libraries'
 import { commandsOn, type Commands } from '@catalex/server/writing'
 import { addReaders } from '@catalex/demo/world'
 import { DateTime } from 'luxon'
-import { DAY, loadWorld } from '../served/server.ts'
+import { catalex, DAY, loadWorld } from '../served/server.ts'
 
 export interface Played {
   database: Database
@@ -18,6 +18,8 @@ export interface Played {
   cards: string[]
   /** By control number, their copies. */
   titles: Map<string, string[]>
+  /** Loads the world's files anew, as every night, or a list of copies whose status has changed. */
+  load(at: DateTime, list?: string): Promise<void>
   close(): Promise<void>
 }
 
@@ -27,7 +29,7 @@ export async function worldFor(folder: string, size: { titles: number; readers: 
   const [world, data] = [join(folder, 'world'), join(folder, 'catalex.sqlite')]
   const cards = Array.from({ length: size.readers }, (_, i) => String(70_000_000 + i))
   loadWorld(['--titles', String(size.titles), '--branches', '14', '--seed', 'histories', '--today', DAY], { world, data }, () => {
-    addReaders(world, cards.map((card) => ({ card, pin: '2468', name: `Reader ${card}`, category: 'adult', homeBranch: 'ferrygate', expires: '2039-01-01', owed: '0' }))) // prettier-ignore
+    addReaders(world, cards.map((card) => ({ card, pin: '2468', name: `Reader ${card}`, category: 'adult', homeBranch: 'ferrygate', expires: '2999-01-01', owed: '0' }))) // prettier-ignore
   })
   const database = await Database.open(data)
   const libraries = await Libraries.load(database)
@@ -47,6 +49,13 @@ export async function worldFor(folder: string, size: { titles: number; readers: 
     readers: readers.map(({ id }) => id),
     cards,
     titles: new Map(rows.map(({ controlNumber, barcodes }) => [controlNumber, JSON.parse(barcodes) as string[]])),
+    load: async (at, list) => {
+      if (list !== undefined) writeFileSync(join(folder, 'today.csv'), list)
+      const files = list === undefined ? ['--world', world] : [join(folder, 'today.csv')]
+      if (catalex('load', ...files, '--data', data, '--clock', at.toISO({ includeOffset: false }) ?? '') !== 0)
+        throw new Error('The files could not be loaded.')
+      await libraries.refresh(database)
+    },
     close: () => database.close(),
   }
 }

@@ -43,6 +43,7 @@ export const loanSchema = shape({
     description: 'When it would be due if it were renewed now, or why it is not renewed.',
   },
   branch: nullable('string'),
+  returnTo: { ...nullable('string'), description: 'Code of the system to whose branches alone it is brought back; null for anywhere.' },
 })
 
 /** What is not paid yet: of a copy that came back late, or of a scan or a copy from outside. */

@@ -104,7 +104,14 @@ export const cardsSchema = looseShape(['shapes'], {
 })
 
 /** Its code is 852 $a. */
-export const systemSchema = shape({ code, name: text })
+export const systemSchema = looseShape(['code', 'name'], {
+  code,
+  name: text,
+  returns: {
+    ...oneOf(['anywhere', 'own branches'] as const),
+    description: 'Where what it lends is brought back; at any of the libraries where it is left out.',
+  },
+})
 
 /** Everything about places that screens need, in one answer that seldom changes. */
 export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches'], {

@@ -50,6 +50,7 @@ export const refusalSchema = {
     shape({ code: coded('not-lent') }),
     shape({ code: coded('lent-already') }),
     shape({ code: coded('kept-for-another') }),
+    shape({ code: coded('returned-at-owner'), owner: text }),
     shape({ code: coded('desk-refused'), said: nullable('string') }),
     shape({ code: coded('desk-only') }),
   ],

@@ -48,6 +48,7 @@ export const REFUSAL_CODES = [
   'not-lent',
   'lent-already',
   'kept-for-another',
+  'returned-at-owner',
   'desk-refused',
   'desk-only',
 ] as const
@@ -119,6 +120,8 @@ export type Refusal =
   | { code: 'lent-already' }
   /** Set aside for another reader. */
   | { code: 'kept-for-another' }
+  /** Its owner, by this name, takes it back at its own branches alone. */
+  | { code: 'returned-at-owner'; owner: string }
   /** Another system lends, and says no: in its words, where it has any. */
   | { code: 'desk-refused'; said: string | null }
   /** The system that lends can't do it from here. */

@@ -5,7 +5,7 @@ import type { LibraryFile } from '@catalex/contract/files'
 export const SYSTEMS: System[] = [
   { code: 'pslib', name: 'Pellan Sound Public Libraries' },
   { code: 'pellanu', name: 'Pellan University' },
-  { code: 'conserv', name: 'Sound Conservatoire' },
+  { code: 'conserv', name: 'Sound Conservatoire', returns: 'own branches' },
   { code: 'nursing', name: 'Corrow College of Nursing' },
 ]
 

@@ -115,7 +115,7 @@ export const POLICIES: PoliciesFile = {
     { allow: true, cost: 450, days: 14, reason: null, remedy: null },
   ],
   loanRules: [
-    { uses: ['short loan'], days: 1, renewals: 0 },
+    { uses: ['short loan'], hours: 3, renewals: 0, overdue: { amount: 50, per: 'hour', ceiling: 600 } },
     { families: ['film'], days: 7, renewals: 1, overdue: { amount: 20, per: 'day', ceiling: 400 } },
     { families: ['music', 'spoken', 'player'], days: 14, renewals: 1 },
     { families: ['thing', 'kit'], days: 14, renewals: 0 },

@@ -47,7 +47,8 @@ export async function planReturn(
 ): Promise<void> {
   const random = chancesOf(`${barcode} ${due}`)
   const desks = libraries.library.branches.filter(({ system, pickups }) => system === libraries.systemOf(branch) && pickups.length > 0)
-  const elsewhere = homeBranch ?? desks[Math.floor(random() * desks.length)]?.code ?? branch
+  const home = libraries.returnedTo(libraries.systemOf(branch) ?? '') ? null : homeBranch
+  const elsewhere = home ?? desks[Math.floor(random() * desks.length)]?.code ?? branch
   const to = random() < WHERE_LENT && desks.some(({ code }) => code === branch) ? branch : elsewhere
   const hours = libraries.hoursOf(to)
   const back =

@@ -31,11 +31,17 @@ program
   .option('--data <file>', 'database', 'var/catalex.sqlite')
   .option('--report <file>', 'write the full report as JSON')
   .option('--strict', 'end with 2 where anything was refused or odd; else with 0, and with 1 where nothing could be read')
+  .option('--clock <time>', 'as if it were this local time, where the clock of the demo has been moved on')
   .option('--watch <folder>', 'take each file that comes into this folder, and move it to "done" or "refused"')
-  .action(async (files: string[], options: { data: string; watch?: string; world?: string; report?: string; strict?: boolean }) => {
-    if (options.watch === undefined) process.exitCode = await load(files, options)
-    else await watch(options.watch, options)
-  })
+  .action(
+    async (
+      files: string[],
+      options: { data: string; watch?: string; world?: string; report?: string; strict?: boolean; clock?: string },
+    ) => {
+      if (options.watch === undefined) process.exitCode = await load(files, options)
+      else await watch(options.watch, options)
+    },
+  )
 
 program
   .command('check-world')

@@ -1,6 +1,6 @@
 /** The libraries: systems, branches and collections, and the rules by which they lend. */
 import type { CourierFile, CoursesFile, DisplaysFile, LibraryFile, PoliciesFile } from '@catalex/contract/files'
-import type { Branch, Collection, PickupPoint } from '@catalex/contract/libraries'
+import type { Branch, Collection, PickupPoint, System } from '@catalex/contract/libraries'
 import type { BranchPlan } from '@catalex/contract/plans'
 import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
 import type { RecordedStatus } from '@catalex/core/catalogue'
@@ -209,6 +209,12 @@ export class Libraries {
 
   branch(code: string): Branch | undefined {
     return this.branches.get(code)
+  }
+
+  /** The system to whose branches alone what it lends is brought back; null for one whose things are taken back anywhere. */
+  returnedTo(system: string): System | null {
+    const owner = this.library.systems.find(({ code }) => code === system)
+    return owner?.returns === 'own branches' ? owner : null
   }
 
   systemOf(branch: string): string | null {

@@ -81,7 +81,7 @@ function holdFrom({ reference, fromBranch, place, copies, events, ...row }: Hold
   }
 }
 
-type LoanRow = Omit<Loan, 'overdue' | 'renewal'>
+type LoanRow = Omit<Loan, 'overdue' | 'renewal' | 'returnTo'> & { system: string | null }
 
 /** @param barcode of one loan; null for all */
 export async function loansOf(
@@ -92,17 +92,18 @@ export async function loansOf(
   barcode: string | null = null,
 ): Promise<Loan[]> {
   const rows = await source.read<LoanRow>(
-    `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, l.renewals, l.recalledFrom, c.branch
+    `SELECT l.barcode, coalesce(r.title, '') AS title, CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier, l.due, l.renewals, l.recalledFrom, c.branch, c.system
      FROM loans l LEFT JOIN copies c ON c.barcode = l.barcode LEFT JOIN records r ON r.id = c.recordId
      WHERE l.readerId = $id AND ($barcode IS NULL OR l.barcode = $barcode) ORDER BY l.due, r.title`,
     { id: reader.id, barcode },
   )
   const renewals = await renewalsOf(source, libraries, reader, rows, at)
-  return rows.map((loan) => {
+  return rows.map(({ system, ...loan }) => {
     const renewal = renewals.get(loan.barcode) ?? { code: 'not-renewable' }
     return {
       ...loan,
       overdue: isOverdue(loan.due, at.minute),
+      returnTo: (system === null ? null : libraries.returnedTo(system)?.code) ?? null,
       renewal: isRefusal(renewal) ? { due: null, refusal: renewal } : { due: renewal.due, refusal: null },
     }
   })

@@ -2,7 +2,7 @@
 import type { SampleCards } from '@catalex/contract/card'
 import type { ReaderRow } from '@catalex/contract/files'
 import type { Borrower } from '@catalex/core/policies'
-import type { Reading, Write } from '../database/index.ts'
+import type { Queryable, Reading, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { hashPin } from './pins.ts'
 import type { Reader } from './reader.ts'
@@ -35,15 +35,25 @@ export const withPinHashes = (rows: readonly ReaderRow[]): Promise<ReaderToStore
 export async function storeReaders(write: Write, rows: readonly ReaderToStore[]): Promise<void> {
   const readers = write.use(READERS)
   const known = new Map((await readers.findAll()).map((reader) => [reader.card, reader]))
+  const charged = await chargedHere(write)
   for (const { card, pin, pinHash, owed, block, situation = '', ...row } of rows) {
     const { name, category, homeBranch, expires, mail = '', telephone = '', notify = '', guardian = '' } = row
     const reached = { mail: mail || null, telephone: telephone || null, notify: notify || null, guardian: guardian || null }
     const values = { card, pinHash, name, category, homeBranch, expires, owed: Number(owed), block: block || null, ...reached }
     const before = known.get(card)
-    if (before) await before.update(values)
+    // What was charged here the library's files know nothing of.
+    if (before) await before.update({ ...values, owed: values.owed + (charged.get(before.id) ?? 0) })
     else await readers.create(values)
     if (situation) await write.use(SAMPLE_CARDS).upsert({ card, pin, name, situation })
   }
+}
+
+/** By the number of the reader, in hundredths, what is not paid. */
+async function chargedHere(source: Queryable): Promise<Map<number, number>> {
+  const rows = await source.read<{ readerId: number; amount: number }>(
+    'SELECT readerId, sum(amount) AS amount FROM charges WHERE paid IS NULL GROUP BY readerId',
+  )
+  return new Map(rows.map(({ readerId, amount }) => [readerId, amount]))
 }
 
 export function sampleCards(database: Reading): Promise<SampleCards> {

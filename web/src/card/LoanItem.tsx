@@ -16,12 +16,16 @@ import { TitleLink } from './TitleLink.tsx'
 /** @param stopped what stops the card altogether, and is said of it once */
 export function LoanItem({ loan, stopped }: { loan: Loan; stopped: readonly Refusal[] }) {
   const { t } = useTranslation()
-  const { all } = usePlaces()
+  const { all, placeName } = usePlaces()
   const notify = useNotice()
   const renew = useRenewLoan()
   const { due, refusal } = loan.renewal
   const why = refusal !== null && !stopped.some(({ code }) => code === refusal.code) && refusalInWords(t, refusal, all.timeZone)
-  const facts = [loan.carrier && t(`carriers.${loan.carrier}`), loan.renewals > 0 && t('card.renewed', { count: loan.renewals })]
+  const facts = [
+    loan.carrier && t(`carriers.${loan.carrier}`),
+    loan.renewals > 0 && t('card.renewed', { count: loan.renewals }),
+    loan.returnTo && t('card.returnTo', { owner: placeName(loan.returnTo) }),
+  ]
     .filter(Boolean)
     .join(' · ')
   // The button goes with the loan that can't be renewed again: the focus stays with the loan.

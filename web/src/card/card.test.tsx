@@ -19,6 +19,7 @@ const LOANS = [
     due: '2026-11-20',
     overdue: true,
     branch: 'hill',
+    returnTo: 'college',
     renewals: 2,
     recalledFrom: null,
     renewal: { due: null, refusal: { code: 'others-wait' as const, waiting: 2 } },
@@ -31,6 +32,7 @@ const LOANS = [
     due: '2027-01-04',
     overdue: false,
     branch: null,
+    returnTo: null,
     renewals: 0,
     recalledFrom: null,
     renewal: { due: '2027-01-11', refusal: null },
@@ -62,7 +64,7 @@ test('the card: what is ready, what is on its way stop by stop, what ended, what
   expect(within(ended).queryByRole('link')).toBeNull()
   expect(within(ended).queryByRole('button')).toBeNull()
   const borrowed = await section('Borrowed')
-  expect(borrowed).toHaveTextContent(/Late onewas due Fri 20 NovDVD.*Lent onedue Mon 4 Jan 2027/)
+  expect(borrowed).toHaveTextContent(/Late onewas due Fri 20 NovDVD.*to be brought back to Wold College.*Lent onedue Mon 4 Jan 2027/)
   expect(
     within(borrowed)
       .getAllByRole('link')

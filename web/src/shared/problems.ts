@@ -63,6 +63,7 @@ export function refusalInWords(t: Translate, refusal: Refusal, zone: string): st
       return refusal.note === '' ? t('refusals.card-blocked-plain') : t('refusals.card-blocked', { note: refusal.note })
     case 'desk-refused':
       return refusal.said === null ? t('refusals.desk-refused.silent') : t('refusals.desk-refused.said', { said: refusal.said })
+    case 'returned-at-owner':
     case 'too-many-holds':
       return t(`refusals.${refusal.code}`, { ...refusal })
     default:

@@ -11,6 +11,8 @@ import type { Moment } from '../moment.ts'
 import { copiesOf } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
 import { HOLDS, HOLD_TARGETS, type HoldModel } from '../tables.ts'
+import { collect } from './collect.ts'
+import { leaveDesks } from './leaveDesks.ts'
 import { transition } from './transition.ts'
 
 export interface LostHold {
@@ -23,6 +25,7 @@ export interface LostHold {
 /** @param records control numbers of records that have changed, or lost copies, or are gone */
 export async function followCatalogue(write: Write, libraries: Libraries, records: readonly string[], at: Moment): Promise<LostHold[]> {
   const lost: LostHold[] = []
+  await leaveDesks(write)
   for (const hold of await activeHoldsOn(write, records)) {
     const outcome = await settle(write, libraries, hold, at)
     if (!outcome) continue
@@ -50,7 +53,12 @@ async function activeHoldsOn(write: Write, records: readonly string[]): Promise<
 async function settle(write: Write, libraries: Libraries, hold: HoldModel, at: Moment): Promise<LostHold['outcome'] | null> {
   const controlNumbers = (hold.targets ?? []).map((target) => target.controlNumber)
   const copies = await copiesOf(write, libraries, { controlNumbers }, at.today)
-  if (hold.barcode !== null && copies.some((copy) => copy.barcode === hold.barcode && !isLost({ status: copy.stored.status }))) return null
+  const kept = copies.find((copy) => copy.barcode === hold.barcode)
+  if (kept && kept.due === null && !isLost({ status: kept.stored.status })) return null
+  if (kept && kept.due !== null && (await isLentTo(write, kept.barcode, hold.readerId))) {
+    await collect(write, libraries, hold, at)
+    return null
+  }
   const serving = servingNow(libraries, hold, copies, at.now)
   const wasPromised = isPromising(hold.state)
   if (serving === null) {
@@ -61,6 +69,12 @@ async function settle(write: Write, libraries: Libraries, hold: HoldModel, at: M
   if (serving.copy && hold.state !== 'paused')
     await transition(write, libraries, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
   return wasPromised ? 'waits again' : null
+}
+
+/** Whoever has it by the library's files has collected it. */
+async function isLentTo(write: Write, barcode: string, readerId: number | null): Promise<boolean> {
+  const loans = await write.read('SELECT 1 FROM loans WHERE barcode = $barcode AND readerId = $readerId', { barcode, readerId })
+  return loans.length > 0
 }
 
 /** What may serve the hold; null where nothing can, now or after a wait. */

@@ -1,7 +1,9 @@
 /** Loans from a library's file. They take the place of those that came from the file before; loans made here stay. */
 import type { LoanRow } from '@catalex/contract/files'
+import { recordsOfCopies } from '../../catalogue/index.ts'
 import type { Write } from '../../database/index.ts'
 import type { Reader } from '../../readers/index.ts'
+import { leaveDesks } from '../commands/leaveDesks.ts'
 import { LOANS } from '../tables.ts'
 
 /** A row that names what isn't there is left out and reported. */
@@ -11,7 +13,13 @@ export interface RowFault {
   value: string
 }
 
-export async function loadLoans(write: Write, readers: ReadonlyMap<string, Reader>, rows: readonly LoanRow[]): Promise<RowFault[]> {
+export interface LoadedLoans {
+  /** Control numbers of the records whose copies were lent, or came back, as far as that is new. */
+  records: string[]
+  faults: RowFault[]
+}
+
+export async function loadLoans(write: Write, readers: ReadonlyMap<string, Reader>, rows: readonly LoanRow[]): Promise<LoadedLoans> {
   const copies = await knownCopies(write, rows)
   const faults: RowFault[] = []
   const good = rows.flatMap(({ barcode, card, due, renewals = '', recalledFrom = '' }, at) => {
@@ -43,11 +51,9 @@ export async function loadLoans(write: Write, readers: ReadonlyMap<string, Reade
       .use(LOANS)
       .bulkCreate(changed.slice(at, at + AT_ONCE), { updateOnDuplicate: ['readerId', 'due', 'renewals', 'recalledFrom', 'recalledFor'] })
   await leaveDesks(write)
-  return faults
+  const moved = await recordsOfCopies(write, [...ended, ...changed.map(({ barcode }) => barcode)])
+  return { records: [...new Set(moved.values())], faults }
 }
-
-/** What somebody has borrowed lies at no desk any more, whatever was known of it. */
-export const leaveDesks = (write: Write): Promise<void> => write.run('DELETE FROM whereabouts WHERE barcode IN (SELECT barcode FROM loans)')
 
 const AT_ONCE = 2000
 

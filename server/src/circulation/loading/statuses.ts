@@ -6,7 +6,8 @@ import { recordsOfCopies, setCopyStatuses, type CopyStatusChange } from '../../c
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { LOANS } from '../tables.ts'
-import { leaveDesks, type RowFault } from './loans.ts'
+import { leaveDesks } from '../commands/leaveDesks.ts'
+import type { RowFault } from './loans.ts'
 
 export interface LoadedStatuses {
   /** Rows that were taken. */
@@ -36,8 +37,8 @@ export async function loadStatuses(write: Write, libraries: Libraries, rows: rea
     // Who has it, where that is known here, is not said anew.
     { updateOnDuplicate: ['due'] },
   )
-  await leaveDesks(write)
   await setCopyStatuses(write, [...good.values()].map((row) => changeFrom(row, libraries))) // prettier-ignore
+  await leaveDesks(write)
   return { taken: good.size, records: [...new Set([...good.keys()].flatMap((barcode) => known.get(barcode) ?? []))], faults }
 }
 

@@ -17,7 +17,7 @@ import { loadLists } from '../../lists/index.ts'
 import { Libraries, storeDocuments } from '../../libraries/index.ts'
 import { readersByCard, storeReaders, withPinHashes, type ReaderToStore } from '../../readers/index.ts'
 import { snapshotFile } from '../../search/index.ts'
-import { machineClock, type Clock } from '../../standins/index.ts'
+import { machineClock, virtualClock, type Clock } from '../../standins/index.ts'
 import { makeSnapshot } from './indexing.ts'
 import { withBar } from '../progress.ts'
 import { exitCodeOf, NOTHING_WRONG, sayForm, sayLost, sayMissing, sayReport, sayRows, type Outcome } from '../reporting.ts'
@@ -29,8 +29,8 @@ interface Options {
   report?: string
   /** Ends with 2 where anything was refused or odd. */
   strict?: boolean
-  /** For the time of events; the machine's clock where there is none. */
-  clock?: Clock
+  /** For the time of events, as a local time or a clock; the machine's clock where there is none. */
+  clock?: Clock | string
 }
 
 /** Nobody waits for a load, so it waits for its turn among readers who are all at work, which the database gives by chance. */
@@ -141,8 +141,8 @@ async function updateWorld(database: Database, world: WorldFiles, options: Optio
       ...readerOf(world.marc),
       alongside: async (write, applied) => {
         await libraries.save(write)
-        await loadReadersFiles(write, libraries, world, readers, timeOf(libraries, options))
-        lost.push(...(await follow(write, libraries, applied, timeOf(libraries, options))))
+        const moved = await loadReadersFiles(write, libraries, world, readers, timeOf(libraries, options))
+        lost.push(...(await follow(write, libraries, { ...applied, changed: [...applied.changed, ...moved] }, timeOf(libraries, options))))
       },
     }),
   )
@@ -208,20 +208,25 @@ async function updateStatuses(
   return { nothingRead: rows.length > 0 && taken === 0, odd: faults.length > 0 }
 }
 
-const timeOf = (libraries: Libraries, { clock = machineClock(libraries.library.timeZone) }: Options) => momentOf(clock.now())
+function timeOf(libraries: Libraries, { clock }: Options): Moment {
+  const zone = libraries.library.timeZone
+  return momentOf((typeof clock === 'string' ? virtualClock(zone, clock) : (clock ?? machineClock(zone))).now())
+}
 
-/** Readers, and what the library's own files say of their loans and holds. */
+/** Readers, and what the library's own files say of their loans and holds. @returns control numbers of the records whose copies were lent or came back */
 async function loadReadersFiles(
   write: Write,
   libraries: Libraries,
   world: WorldFiles,
   readers: readonly ReaderToStore[],
   { now }: Moment,
-): Promise<void> {
+): Promise<string[]> {
   await storeReaders(write, readers)
   const known = await readersByCard(write)
-  sayRows('loans.csv', await loadLoans(write, known, world.loans))
+  const { records, faults } = await loadLoans(write, known, world.loans)
+  sayRows('loans.csv', faults)
   sayRows('holds.csv', await loadHolds(write, libraries, known, world.holds))
   await loadLists(write, { readers: known, cards: libraries.cards }, world.documents.lists ?? [], now)
   sayMissing(await storeDocuments(write, world.documents))
+  return records
 }

@@ -8,7 +8,12 @@ export async function standinLending(options: { data: string; port: string; stat
   const database = await ReadingPool.open(options.data, 1)
   const { timeZone } = (await Libraries.load(database)).library
   const clock = options.clock === undefined ? machineClock(timeZone) : virtualClock(timeZone, options.clock)
-  const standin = new StandinLending({ records: await StandinRecords.open(database, options.state), clock, institution: 'stand-in', login: null })
+  const standin = new StandinLending({
+    records: await StandinRecords.open(database, options.state),
+    clock,
+    institution: 'stand-in',
+    login: null,
+  })
   const port = await standin.listen(Number(options.port), '127.0.0.1')
   console.log(`The stand-in answers SIP 2.00 at 127.0.0.1:${String(port)}. Its word is of no library: it is there to try the bridge with.`)
 }

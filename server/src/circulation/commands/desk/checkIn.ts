@@ -25,6 +25,8 @@ export interface AtDesk {
 export async function checkIn(write: Write, libraries: Libraries, { barcode, branch }: AtDesk, at: Moment): Promise<CheckedIn | Refusal> {
   const copy = await copyNow(write, libraries, barcode, at.today)
   if (!copy || !libraries.branch(branch)) return { code: 'no-such-copy' }
+  const owner = copy.due === null ? null : libraries.returnedTo(copy.system)
+  if (owner && libraries.systemOf(branch) !== owner.code) return { code: 'returned-at-owner', owner: owner.name }
   if (copy.stored.status !== 'on shelf') await setCopyStatuses(write, [{ barcode, status: 'on shelf', statusText: null }])
   const returned = await returnLoan(write, libraries, copy, at)
   await write.run(

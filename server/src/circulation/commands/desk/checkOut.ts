@@ -17,7 +17,8 @@ import { titleOf } from '../../queries/titles.ts'
 import { whereaboutsOf } from '../../queries/whereabouts.ts'
 import { ACTIVE_HOLD, LOANS } from '../../tables.ts'
 import { endHold } from '../cancelHold.ts'
-import { transition, type Standing } from '../transition.ts'
+import { collect } from '../collect.ts'
+import type { Standing } from '../transition.ts'
 
 export async function checkOut(
   write: Write,
@@ -84,10 +85,4 @@ async function endServed(
     { barcode, readerId },
   )
   for (const hold of served) await endHold(write, libraries, hold, 'desk', at)
-}
-
-/** Whoever comes sooner than the copy was put on the hold shelf has it all the same. */
-async function collect(write: Write, libraries: Libraries, hold: Standing, at: Moment): Promise<void> {
-  if (hold.state !== 'ready') await transition(write, libraries, hold, 'ready', 'desk', at)
-  await transition(write, libraries, hold, 'collected', 'reader', at)
 }

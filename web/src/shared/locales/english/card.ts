@@ -105,6 +105,7 @@ export const card = {
       elsewherePress: 'Collect it there',
       moved: '{{title}} will be kept for you at {{place}}.',
     },
+    returnTo: 'to be brought back to {{owner}}',
     cancelled: 'The hold on {{title}} is cancelled.',
     signInFirst: 'Sign in to see what is ready, what is on its way and what you have.',
     editions_one: '{{form}}',

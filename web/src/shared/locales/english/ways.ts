@@ -118,6 +118,7 @@ export const ways = {
       silent: 'The libraries’ lending system says no and gives no reason. Any desk can say why.',
     },
     'desk-only': 'This is done at a desk. Go to any of them, or telephone.',
+    'returned-at-owner': '{{owner}} takes this back at its own branches alone. Ask its reader to bring it there.',
     'renewable-from': 'Renewing gains nothing yet. You can renew it from {{from}} on.',
     'volume-needed': 'A journal is held by the volume. Choose the volume you want.',
     'pickup-not-served': 'Nothing can be kept for you at this place. Choose another pickup location.',

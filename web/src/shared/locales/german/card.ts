@@ -109,6 +109,7 @@ export const card: InOtherWords<typeof english> = {
       elsewherePress: 'Dort abholen',
       moved: '{{title}} wird für Sie an diesem Ort bereitgelegt: {{place}}.',
     },
+    returnTo: 'zurück nur an {{owner}}',
     cancelled: 'Die Vormerkung von {{title}} ist aufgehoben.',
     signInFirst: 'Melden Sie sich an, um zu sehen, was bereitliegt, was unterwegs ist und was Sie haben.',
     editions_one: '{{form}} allein',

@@ -136,6 +136,7 @@ export const ways: InOtherWords<typeof english> = {
       silent: 'Das Ausleihsystem der Bibliotheken lehnt das ohne Begründung ab. An jeder Theke erfahren Sie, warum.',
     },
     'desk-only': 'Das geht nur an einer Theke. Gehen Sie zu einer, oder rufen Sie an.',
+    'returned-at-owner': '{{owner}} nimmt dies nur in den eigenen Häusern zurück. Bitten Sie, es dorthin zu bringen.',
     'renewable-from': 'Noch gewinnen Sie damit nichts. Ab {{from}} können Sie verlängern.',
     'volume-needed': 'Eine Zeitschrift wird bandweise vorgemerkt. Wählen Sie den Band, den Sie möchten.',
     'pickup-not-served': 'An diesem Ort kann nichts für Sie zurückgelegt werden. Wählen Sie einen anderen Abholort.',

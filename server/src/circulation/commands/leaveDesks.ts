@@ -1,0 +1,9 @@
+/** What files, or another system, say of a copy ends what was known of the desk at which it was. */
+import type { Write } from '../../database/index.ts'
+
+/** What somebody has borrowed, and what nobody can find, lies at no desk any more. */
+export const leaveDesks = (write: Write): Promise<void> =>
+  write.run(
+    `DELETE FROM whereabouts WHERE barcode IN (SELECT barcode FROM loans)
+       OR barcode IN (SELECT barcode FROM copies WHERE status IN ('missing', 'withdrawn'))`,
+  )
