@@ -22,7 +22,13 @@ beforeAll(async () => {
     addReaders(world, CARDS.map((card) => ({ ...sampleReader(card), mail: `${card}@example.org`, notify: 'mail' as const }))) // prettier-ignore
     const file = join(world, 'policies.json')
     const policies = JSON.parse(readFileSync(file, 'utf8')) as { loanRules: object[]; categories: { overdueLimit?: number }[] }
-    policies.loanRules.unshift({ families: ['print'], uses: ['loan'], days: 28, renewals: 2, overdue: { amount: 20, per: 'day', ceiling: 300 } })
+    policies.loanRules.unshift({
+      families: ['print'],
+      uses: ['loan'],
+      days: 28,
+      renewals: 2,
+      overdue: { amount: 20, per: 'day', ceiling: 300 },
+    })
     for (const category of policies.categories) category.overdueLimit = 2
     writeFileSync(file, JSON.stringify(policies))
   })
