@@ -22,6 +22,37 @@ const backroom = async (page: Page) => {
   await expect(page.getByRole('region', { name: 'On the road' })).toBeVisible()
 }
 
+interface Lent {
+  controlNumber: string
+  title: string
+  barcode: string
+  branch: string
+}
+interface Copies {
+  count: number
+  copies: { barcode: string; inNow: boolean; place: { branch: string }; hold: { allowed: boolean } }[]
+}
+
+/** A copy that stands on its shelf, of the first title of a search. @param right whether its title will do */
+async function copyOf(page: Page, query: string, right: (copies: Copies) => boolean = () => true): Promise<Lent> {
+  const { rows } = (await (await page.request.get(`/api/search?${query}`)).json()) as { rows: { controlNumber: string; title: string }[] }
+  for (const { controlNumber, title } of rows) {
+    const found = (await (await page.request.get(`/api/titles/${controlNumber}/copies`)).json()) as Copies
+    const copy = found.copies.find(({ inNow, hold }) => inNow && hold.allowed)
+    if (copy && right(found)) return { controlNumber, title, barcode: copy.barcode, branch: copy.place.branch }
+  }
+  throw new Error(`Nothing can be lent of ${query}.`)
+}
+
+/** Lends over the desk at which a copy stands. */
+async function lendTo(page: Page, card: string, copy: Lent): Promise<Lent> {
+  const { csrf } = (await (await page.request.get('/api/session')).json()) as { csrf: string | null }
+  const data = { act: 'check out', branch: copy.branch, barcode: copy.barcode, card }
+  const answer = await page.request.post('/api/backroom/desk', { data, headers: { 'x-csrf-token': csrf ?? '' } })
+  expect((await answer.json()) as object).toMatchObject({ checkedOut: { barcode: copy.barcode } })
+  return copy
+}
+
 test('in transit it is sent to another pickup location, where it is ready', async ({ page }) => {
   const title = 'Knots, ropes and neighbours'
   await page.goto('/titles/ps00000073?at=ferrygate')
@@ -157,5 +188,49 @@ test('a scan is sent and owed for; what one library elsewhere declines the next 
     /quartzbottle zebrafugue requested.*On sediments requested, .*€3.20/,
   )
   await expect(page.getByRole('region', { name: 'Messages' })).toContainText('Ready to collect, from outside: quartzbottle zebrafugue')
+  await noBarriers(page)
+})
+
+test('all that gains by it is renewed at one press; what is not says why: four reasons', async ({ page }) => {
+  const lend = (copy: Lent) => lendTo(page, '42225', copy)
+  const thing = await lend(await copyOf(page, 'format=thing'))
+  const wanted = await lend(await copyOf(page, 'q=harbour&format=book', ({ count }) => count === 1))
+  const film = await lend(await copyOf(page, 'q=harbour&format=dvd'))
+  await lend(await copyOf(page, 'q=harbour&format=book'))
+  await lend(await copyOf(page, 'q=river&format=book'))
+  await page.goto(`/titles/${wanted.controlNumber}?at=ferrygate`)
+  await page.getByRole('button', { name: /^Hold at/ }).click()
+  const dialog = page.getByRole('dialog', { name: /^Hold: / })
+  await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
+  await signIn(page, '42331', '4733')
+  await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Sign out' }).click()
+
+  await page.goto('/card')
+  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+  await signIn(page, '42225', '4722')
+  const borrowed = page.getByRole('region', { name: 'Borrowed' })
+  const loan = ({ title }: Lent) => borrowed.getByRole('listitem').filter({ has: page.getByRole('link', { name: title, exact: true }) })
+  await expect(loan(film)).toContainText('Renewing gains nothing yet.')
+  await backroom(page)
+  await moved(page, '+1 day')
+  await cardOf(page)
+  await loan(film)
+    .getByRole('button', { name: /^Renew/ })
+    .click()
+  await expect(loan(film)).toContainText('Renewed once, which is as often as it goes.')
+  const fresh = await lend(await copyOf(page, 'q=harbour&format=video-cassette'))
+  await page.reload()
+  await page.getByRole('button', { name: 'Renew 2 loans' }).click()
+  await expect(page.getByText('2 of 2 loans are renewed.')).toBeVisible()
+  for (const [one, why] of [
+    [thing, 'This can’t be renewed.'],
+    [wanted, 'Somebody waits for it.'],
+    [film, 'Renewed once, which is as often as it goes.'],
+    [fresh, 'Renewing gains nothing yet.'],
+  ] as const)
+    await expect(loan(one)).toContainText(why)
+  await expect(borrowed.getByRole('button', { name: /^Renew/ })).toHaveCount(0)
   await noBarriers(page)
 })
