@@ -40,7 +40,7 @@ export async function lendable(): Promise<string[]> {
   return found
 }
 
-/** @param until says when it is over @param lingering whether writers pause what they place, let it go on, and look at their card before they cancel it */
+/** @param until says when it is over @param lingering whether writers pause what they place, let it go on, look at their card, and renew something before they cancel it */
 export async function storm(
   writers: readonly Visitor[],
   searchers: number,
@@ -68,13 +68,20 @@ export async function storm(
       standing.set(reader, [...(standing.get(reader) ?? []), id])
       // Of one that is being fetched already it is refused, which is an answer, too.
       if (lingering) for (const paused of [{ until: null }, null]) note(changes, await visitor.ask('POST', `/api/holds/${id}`, { paused }))
-      if (lingering) note(changes, await visitor.get('/api/card'))
+      if (lingering) await lookAndRenew(visitor, turn)
       const cancelled = await visitor.ask('DELETE', `/api/holds/${id}`)
       note(changes, cancelled)
       if (cancelled.status !== 200) continue
       gone.push(id)
       standing.set(reader, (standing.get(reader) ?? []).filter((one) => one !== id)) // prettier-ignore
     }
+  }
+  const lookAndRenew = async (visitor: Visitor, turn: number) => {
+    const seen = await visitor.get('/api/card')
+    note(changes, seen)
+    const { loans } = JSON.parse(seen.text) as { loans: { barcode: string }[] }
+    const loan = loans[turn % Math.max(1, loans.length)]
+    if (loan) note(changes, await visitor.ask('POST', `/api/loans/${loan.barcode}/renewal`, {}))
   }
   const search = async (number: number) => {
     const visitor = new Visitor(ADDRESS)

@@ -1,5 +1,5 @@
 /** The world that is attacked, with readers enough. */
-import { existsSync } from 'node:fs'
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { addReaders } from '@catalex/demo/world'
 import { DAY, loadWorld } from '../served/server.ts'
@@ -24,6 +24,22 @@ export function prepare(folder: string, titles: number): string {
   }))
   loadWorld(size, { world, data }, () => {
     addReaders(world, readers)
+    giveLoans(join(world, 'loans.csv'))
   })
   return data
+}
+
+const LOANS_EACH = 3
+
+/** What nobody is known to have is theirs, so that they have something to renew. */
+function giveLoans(file: string): void {
+  const [head = '', ...rows] = readFileSync(file, 'utf8').split('\n')
+  let given = 0
+  const theirs = rows.map((row) => {
+    const [barcode, card, ...more] = row.split(',')
+    if (card !== '' || given >= READERS * LOANS_EACH) return row
+    given += 1
+    return [barcode, cardOf(given % READERS), ...more].join(',')
+  })
+  writeFileSync(file, [head, ...theirs].join('\n'))
 }

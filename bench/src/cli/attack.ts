@@ -91,7 +91,7 @@ async function storms(): Promise<void> {
   say('one reader beside 20 searchers', short, await run(1, 20, short))
   say('20 readers beside 20 searchers', seconds, await run(20, 20, seconds))
   say(
-    '10 readers who pause, look and cancel beside 50 searchers',
+    '10 readers who pause, look, renew and cancel beside 50 searchers',
     seconds,
     await storm(writers.slice(0, 10), 50, records, forSeconds(seconds), true),
   )
