@@ -17,8 +17,8 @@ import { themeFor } from './theme.ts'
 import { useScroll } from './useScroll.ts'
 import styles from './app.module.css'
 
-const SignInDialog = lazyWithTexts(() => import('../card/SignInDialog.tsx'))
-const IdleWarning = lazyWithTexts(() => import('../card/IdleWarning.tsx'))
+const SignInDialog = lazyWithTexts(() => import('../signingIn/SignInDialog.tsx'))
+const IdleWarning = lazyWithTexts(() => import('../signingIn/IdleWarning.tsx'))
 const Home = lazyWithTexts(() => import('./Home.tsx'))
 const TitlePage = lazyWithTexts(() => import('../title/TitlePage.tsx'))
 const BrowsePage = lazyWithTexts(() => import('../browse/BrowsePage.tsx'))

@@ -178,7 +178,7 @@ test('how one is told and a note go with each of several holds', async () => {
 
 test('on a terminal it is told that the satchel ends with the visit', async () => {
   expect(NOBODY.reader).toBeNull()
-  const { default: IdleWarning } = await import('../card/IdleWarning.tsx')
+  const { default: IdleWarning } = await import('../signingIn/IdleWarning.tsx')
   localStorage.setItem('catalex.satchel', JSON.stringify([{ controlNumber: 'p1', barcode: null, added: '2026-11-25T10:00:00.000Z' }]))
   const { render } = await import('@testing-library/react')
   const { loadLater } = await import('../shared/i18n.ts')

@@ -3,12 +3,12 @@ import type { Hold } from '@catalex/contract/holds'
 import Button from '@mui/material/Button'
 import { lazy, Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { useChangeHold } from '../holds/queries.ts'
-import { useNotice } from '../shared/notices.tsx'
-import { usePlaces } from '../shared/places.tsx'
-import { problemInWords } from '../shared/problems.ts'
+import { useChangeHold } from '../../holds/queries.ts'
+import { useNotice } from '../../shared/notices.tsx'
+import { usePlaces } from '../../shared/places.tsx'
+import { problemInWords } from '../../shared/problems.ts'
 import { CancelButton } from './CancelButton.tsx'
-import styles from './card.module.css'
+import styles from '../card.module.css'
 
 const PauseDialog = lazy(() => import('./PauseDialog.tsx'))
 const ElsewhereDialog = lazy(() => import('./ElsewhereDialog.tsx'))

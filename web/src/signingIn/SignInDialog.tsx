@@ -26,7 +26,7 @@ import { isTerminal } from '../shared/session/terminal.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { NewPin } from './NewPin.tsx'
-import styles from './card.module.css'
+import styles from './signingIn.module.css'
 
 const isRefused = (error: unknown): boolean => error instanceof ApiProblem && error.problem.type === problemType('wrong-card-or-pin')
 

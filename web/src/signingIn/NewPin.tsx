@@ -7,7 +7,7 @@ import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { call } from '../shared/api.ts'
 import { Trouble } from '../ui/Trouble.tsx'
-import styles from './card.module.css'
+import styles from './signingIn.module.css'
 
 const SHRUNK = { inputLabel: { shrink: true } }
 

@@ -7,11 +7,11 @@ import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider'
 import { DateTime } from 'luxon'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { useChangeHold } from '../holds/queries.ts'
-import { dayInWords, now } from '../shared/formats.ts'
-import { useNotice } from '../shared/notices.tsx'
-import { usePlaces } from '../shared/places.tsx'
-import { ChangeDialog } from './ChangeDialog.tsx'
+import { useChangeHold } from '../../holds/queries.ts'
+import { dayInWords, now } from '../../shared/formats.ts'
+import { useNotice } from '../../shared/notices.tsx'
+import { usePlaces } from '../../shared/places.tsx'
+import { ChangeDialog } from '../ChangeDialog.tsx'
 
 export default function PauseDialog({ hold, onClose }: { hold: Hold; onClose(): void }) {
   const { t, i18n } = useTranslation()

@@ -4,8 +4,8 @@ import Button from '@mui/material/Button'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { useNotice } from '../shared/notices.tsx'
-import { useRenewLoan } from './queries.ts'
+import { useNotice } from '../../shared/notices.tsx'
+import { useRenewLoan } from '../queries.ts'
 
 export function RenewAll({ loans }: { loans: readonly Loan[] }) {
   const { t } = useTranslation()

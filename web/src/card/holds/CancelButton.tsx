@@ -6,12 +6,12 @@ import DialogActions from '@mui/material/DialogActions'
 import DialogTitle from '@mui/material/DialogTitle'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { useCancelHold, useRestoreHold } from '../holds/queries.ts'
-import { useNotice } from '../shared/notices.tsx'
-import { usePlaces } from '../shared/places.tsx'
-import { problemInWords } from '../shared/problems.ts'
-import { useBackCloses } from '../shared/useBackCloses.ts'
-import { Trouble } from '../ui/Trouble.tsx'
+import { useCancelHold, useRestoreHold } from '../../holds/queries.ts'
+import { useNotice } from '../../shared/notices.tsx'
+import { usePlaces } from '../../shared/places.tsx'
+import { problemInWords } from '../../shared/problems.ts'
+import { useBackCloses } from '../../shared/useBackCloses.ts'
+import { Trouble } from '../../ui/Trouble.tsx'
 
 export function CancelButton({ hold }: { hold: Hold }) {
   const { t } = useTranslation()

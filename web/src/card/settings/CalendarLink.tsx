@@ -2,11 +2,11 @@
 import Button from '@mui/material/Button'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useTranslation } from 'react-i18next'
-import { call } from '../shared/api.ts'
-import { useNotice } from '../shared/notices.tsx'
-import { useSession } from '../shared/session/session.tsx'
-import { Trouble } from '../ui/Trouble.tsx'
-import styles from './card.module.css'
+import { call } from '../../shared/api.ts'
+import { useNotice } from '../../shared/notices.tsx'
+import { useSession } from '../../shared/session/session.tsx'
+import { Trouble } from '../../ui/Trouble.tsx'
+import styles from '../card.module.css'
 
 export function CalendarLink({ kept }: { kept: boolean }) {
   const { t } = useTranslation()

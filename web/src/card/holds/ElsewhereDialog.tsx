@@ -4,12 +4,12 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Agreeing } from '../holds/Agreeing.tsx'
-import { useChangeHold } from '../holds/queries.ts'
-import { ApiProblem } from '../shared/api.ts'
-import { useNotice } from '../shared/notices.tsx'
-import { usePlaces } from '../shared/places.tsx'
-import { ChangeDialog } from './ChangeDialog.tsx'
+import { Agreeing } from '../../holds/Agreeing.tsx'
+import { useChangeHold } from '../../holds/queries.ts'
+import { ApiProblem } from '../../shared/api.ts'
+import { useNotice } from '../../shared/notices.tsx'
+import { usePlaces } from '../../shared/places.tsx'
+import { ChangeDialog } from '../ChangeDialog.tsx'
 
 export default function ElsewhereDialog({ hold, onClose }: { hold: Hold; onClose(): void }) {
   const { t } = useTranslation()
