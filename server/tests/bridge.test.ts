@@ -123,8 +123,8 @@ describe('with the stand-in', () => {
     expect((await desk.reader(card, null))?.waiting).toEqual([wanted.barcode])
     expect(await desk.checkIn(wanted.barcode)).toEqual({ done: true })
     const ready = (await holds())[0]
-    // A week on the hold shelf, by the stand-in's rule.
-    expect(ready).toMatchObject({ id: hold.id, state: 'ready', collectBy: '2026-12-02' })
+    // Ten days on the hold shelf by the stand-in's rule; by that of the pickup location it would be a week.
+    expect(ready).toMatchObject({ id: hold.id, state: 'ready', collectBy: '2026-12-05' })
     expect(await desk.checkOut(card, wanted.barcode)).toEqual({ done: true })
     const collected = await holds()
     expect(collected[0]).toMatchObject({ id: hold.id, state: 'collected' })
@@ -237,10 +237,13 @@ describe('with the stand-in', () => {
     await desk.checkOut(card, seen.barcode)
     expect(await statusOf()).toBe(false)
     await expect.poll(statusOf).toBe(true)
+    // What was said of it holds for a minute.
+    await desk.checkIn(seen.barcode)
+    expect(await statusOf()).toBe(true)
   })
 
   it('searching and titles go on while it is away, and readers are told as of when its word is', async () => {
-    const visitor = new Visitor(catalogue.address)
+    const { visitor } = await signedIn()
     await desk.copy('nobody')
     const { asOf } = (await visitor.get<LendingState>('/api/lending')).body
     expect(asOf?.slice(0, 10)).toBe(DAY)
@@ -249,6 +252,10 @@ describe('with the stand-in', () => {
     expect((await visitor.get<LendingState>('/api/lending')).body).toEqual({ answering: false, asOf })
     expect((await visitor.get('/api/search?q=a')).status).toBe(200)
     expect((await visitor.get(`/api/titles/${book().controlNumber}`)).status).toBe(200)
+    const refused = await place(visitor, book())
+    expect([refused.status, refused.body.type]).toEqual([503, 'urn:catalex:problem:desk-away'])
+    // Nobody can have heard of it, so that nothing of it stays.
+    expect((await visitor.get<Card>('/api/card')).body.holds.filter(({ state }) => state !== 'cancelled')).toEqual([])
     await startStandin(port)
     await desk.copy('nobody')
     expect((await visitor.get<LendingState>('/api/lending')).body.answering).toBe(true)

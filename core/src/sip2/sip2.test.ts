@@ -73,6 +73,15 @@ describe('messages', () => {
     expect([...message.fields.keys()]).toEqual(['AA', 'AB'])
   })
 
+  it('may come without a checksum, with a number or without, and with fields that say nothing', () => {
+    const message = readMessage('1720261125    112000AOharbour|AB|AJ|AY5')
+    if (typeof message === 'string') throw new Error(message)
+    expect(message.sequence).toBe(5)
+    expect([...message.fields.keys()]).toEqual(['AO', 'AB', 'AJ'])
+    expect([fieldOf(message, 'AO'), fieldOf(message, 'AB'), fieldOf(message, 'XX')]).toEqual(['harbour', null, null])
+    expect(readMessage('941')).toMatchObject({ code: '94', parts: { ok: '1' }, sequence: null })
+  })
+
   it('take no text that looks like a trailer for one', () => {
     const message = readMessage('1720261125    112000ABAY5AZ0000|')
     if (typeof message === 'string') throw new Error(message)
@@ -85,7 +94,7 @@ describe('messages', () => {
     ['1720261125', 'too-short'],
     ['7A', 'unknown'],
     ['', 'unknown'],
-    [`18${'x'.repeat(LONGEST_MESSAGE)}`, 'too-long'],
+    [`18${'x'.repeat(LONGEST_MESSAGE - 1)}`, 'too-long'],
     [`1720261125    112000${'AFx|'.repeat(1001)}`, 'too-many-fields'],
   ])('%.12s is refused: %s', (line, fault) => {
     expect(readMessage(line)).toBe(fault)
@@ -149,6 +158,7 @@ describe('statuses', () => {
 
   it('of readers: renewing is the second sign, holds the fourth, a lost card the fifth', () => {
     expect(flagsFrom('   Y          ')).toEqual({ renewalsDenied: false, holdsDenied: true, cardLost: false })
+    expect(statusOf({ renewalsDenied: false, holdsDenied: true, cardLost: false })).toBe('   Y          ')
     expect(statusOf({ renewalsDenied: true, holdsDenied: false, cardLost: true })).toBe(' Y  Y         ')
     expect(flagsFrom('')).toEqual({ renewalsDenied: false, holdsDenied: false, cardLost: false })
   })

@@ -1,4 +1,4 @@
-/** What the stand-in answers to each message, by rules of its own: three weeks, three renewals, a week on the hold shelf. */
+/** What the stand-in answers to each message, by rules of its own: three weeks, three renewals, ten days on the hold shelf. */
 import { codeOf, compose, fieldOf, HOLD_SHELF, sipTime, statusOf, type Composed, type Message, type MessageCode } from '@catalex/core/sip2'
 import { DateTime } from 'luxon'
 import { pinMatches } from '../../readers/index.ts'
@@ -15,7 +15,7 @@ export interface StandinWorld {
 
 const LOAN_DAYS = 21
 const MOST_RENEWALS = 3
-const SHELF_DAYS = 7
+const SHELF_DAYS = 10
 const NO_CARD = 'No such card.'
 const NO_COPY = 'No such copy.'
 
