@@ -190,6 +190,20 @@ describe('with the stand-in', () => {
     expect((await holds())[0]).toMatchObject({ id: hold.id, state: 'cancelled' })
   })
 
+  it('a hold that comes while a card is asked for is not taken for one that has ended', async () => {
+    const { visitor, holds } = await signedIn()
+    const reader = desk.reader.bind(desk)
+    const wanted = book()
+    // The answer is on its way when the hold is placed.
+    desk.reader = async (card, pin) => {
+      const said = await reader(card, pin)
+      desk.reader = reader
+      expect((await place(visitor, wanted)).status).toBe(201)
+      return said
+    }
+    expect((await holds())[0]).toMatchObject({ state: 'waiting', unconfirmed: false })
+  })
+
   it('a loan is renewed by its rules and days', async () => {
     const { visitor, card, holds } = await signedIn()
     const lent = book()

@@ -4,7 +4,7 @@
  */
 import type { Hold, PlaceHold } from '@catalex/contract/holds'
 import { isRefusal, type Refusal } from '@catalex/core/holds'
-import { holdThere, momentOf, unsettledHolds, type HoldThere, type Moment, type SaidCopy } from '../circulation/index.ts'
+import { holdsThere, holdThere, momentOf, unsettledHolds, type HoldThere, type Moment, type SaidCopy } from '../circulation/index.ts'
 import type { Reading } from '../database/index.ts'
 import { readerById, type PinCheck } from '../readers/index.ts'
 import { DeskAway, type CirculationDesk, type Clock, type CopyAtDesk, type DeskAnswer, type DeskState } from '../standins/index.ts'
@@ -177,6 +177,7 @@ export class Bridge {
   private async follow(readerId: number): Promise<void> {
     const { desk, database, commands, clock } = this.needs
     const reader = await readerById(database, readerId)
+    const known = await holdsThere(database, readerId)
     const said = reader && (await desk.reader(reader.card, null))
     if (!said) return
     const copies = new Map<string, CopyAtDesk>()
@@ -184,7 +185,7 @@ export class Bridge {
       const copy = await desk.copy(barcode)
       if (copy) copies.set(barcode, copy)
     }
-    await commands.noteReader(readerId, { said, copies }, momentOf(clock.now()))
+    await commands.noteReader(readerId, { said, known, copies }, momentOf(clock.now()))
   }
 
   private isDue(what: string, fresh: number): boolean {

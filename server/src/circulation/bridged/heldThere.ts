@@ -28,6 +28,15 @@ export async function holdThere(source: Queryable, reference: string): Promise<H
   return row ? { ...row, thisCopy: row.thisCopy === 1 } : null
 }
 
+/** Those of a reader that live, and that it has, as far as is known here. */
+export async function holdsThere(source: Queryable, readerId: number): Promise<string[]> {
+  const rows = await source.read<{ reference: string }>(
+    `SELECT reference FROM holds WHERE readerId = $readerId AND ${ACTIVE_HOLD} AND lending IS NOT 'asked'`,
+    { readerId },
+  )
+  return rows.map(({ reference }) => reference)
+}
+
 /** Of which nobody knows yet whether it has them. */
 export async function unsettledHolds(source: Queryable, most: number): Promise<string[]> {
   const rows = await source.read<{ reference: string }>("SELECT reference FROM holds WHERE lending = 'asked' ORDER BY id LIMIT $most", { most }) // prettier-ignore

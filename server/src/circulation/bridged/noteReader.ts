@@ -11,6 +11,8 @@ import { ACTIVE_HOLD, LOANS } from '../tables.ts'
 
 export interface SaidReader {
   said: ReaderAtDesk
+  /** References of the holds that it had when it was asked: of one that came since it could not know. */
+  known: readonly string[]
   /** Of what they have and of what is ready, as far as it was asked. */
   copies: ReadonlyMap<string, CopyAtDesk>
 }
@@ -19,12 +21,12 @@ export async function noteReader(
   write: Write,
   libraries: Libraries,
   reader: Reader,
-  { said, copies }: SaidReader,
+  { said, known, copies }: SaidReader,
   at: Moment,
 ): Promise<void> {
   await setAccount(write, reader.id, { owed: said.owed ?? reader.owed, block: said.block })
   // Holds first: a copy that is ready can't be on loan, and what was collected ends its hold.
-  if (said.ready !== null && said.waiting !== null) await followHolds(write, libraries, reader, { said, copies }, at)
+  if (said.ready !== null && said.waiting !== null) await followHolds(write, libraries, { said, known, copies }, at)
   if (said.lent !== null) await followLoans(write, reader, said.lent, copies)
 }
 
@@ -52,13 +54,13 @@ interface HoldHere extends Standing {
 }
 
 /** What it does not name any more has ended there: collected where the reader has it now, else let go. */
-async function followHolds(write: Write, libraries: Libraries, reader: Reader, { said, copies }: SaidReader, at: Moment): Promise<void> {
+async function followHolds(write: Write, libraries: Libraries, { said, known, copies }: SaidReader, at: Moment): Promise<void> {
   const { lent, ready, waiting } = { lent: said.lent ?? [], ready: said.ready ?? [], waiting: said.waiting ?? [] }
   const records = await recordsOf(write, [...lent, ...ready, ...waiting])
   const holds = await write.read<HoldHere>(
     `SELECT id, state, barcode, pickup, wantedBarcode, collectBy, (SELECT json_group_array(controlNumber) FROM holdTargets WHERE holdId = holds.id) AS records
-     FROM holds WHERE readerId = $id AND ${ACTIVE_HOLD} AND lending IS NOT 'asked' ORDER BY requested, id`,
-    { id: reader.id },
+     FROM holds WHERE reference IN (SELECT value FROM json_each($known)) AND ${ACTIVE_HOLD} ORDER BY requested, id`,
+    { known: JSON.stringify(known) },
   )
   /** Each copy stands for one hold. */
   const left = { ready: [...ready], waiting: [...waiting] }
