@@ -32,7 +32,7 @@ const loneBooks = ({ database }: Catalogue): Promise<OneCopy[]> =>
     `SELECT controlNumber, barcode FROM copies JOIN records ON records.id = recordId WHERE carrier = 'book' AND system = 'pslib' AND useRule IS NULL
        AND collection IN ('fiction', 'nonfic') AND copies.status = 'on shelf' AND barcode NOT IN (SELECT barcode FROM loans)
        AND recordId IN (SELECT recordId FROM copies GROUP BY recordId HAVING count(*) = 1) AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets)
-     ORDER BY branch <> 'northmole', barcode LIMIT 12`,
+     ORDER BY branch <> 'northmole', barcode LIMIT 20`,
   )
 
 describe('with the stand-in', () => {
@@ -137,7 +137,7 @@ describe('with the stand-in', () => {
     await desk.place({ card, barcode: wanted.barcode, title: wanted.controlNumber, thisCopy: false, pickup: 'ferrygate', until: null })
     const { status, body } = await place(visitor, wanted, 'once')
     expect([status, body.refusal]).toEqual([409, { code: 'desk-refused', said: 'You have asked for this already.' }])
-    expect((await visitor.get<Card>('/api/card')).body.holds.filter(({ state }) => state === 'waiting')).toEqual([])
+    expect((await visitor.get<Card>('/api/card')).body.holds).toEqual([])
     // What was refused can be asked for again with the same key.
     await desk.cancel({ card, barcode: wanted.barcode, title: wanted.controlNumber, thisCopy: false, pickup: 'ferrygate', until: null })
     expect((await place(visitor, wanted, 'once')).status).toBe(201)
@@ -170,6 +170,24 @@ describe('with the stand-in', () => {
     await bridge.settleAll()
     expect((await desk.reader(card, null))?.waiting).toEqual([wanted.barcode])
     expect((await holds())[0]).toMatchObject({ id: doubtful.id, state: 'waiting', unconfirmed: false })
+  })
+
+  it('a doubtful hold that is refused in the end is over, which its reader is told; one that never arrived can be cancelled', async () => {
+    const { visitor, card } = await signedIn()
+    const wanted = book()
+    standin.trouble = 'silent'
+    const { body: first } = await place(visitor, wanted)
+    standin.trouble = null
+    expect((await visitor.ask<Hold>('DELETE', `/api/holds/${first.id}`)).body.state).toBe('cancelled')
+    standin.trouble = 'silent'
+    const { body: second } = await place(visitor, wanted)
+    standin.trouble = null
+    await catalogue.database.write((write) => write.run("UPDATE readers SET block = 'Bring back the key.' WHERE card = $card", { card }))
+    await bridge.settleAll()
+    await bridge.settleAll()
+    const { holds, messages } = (await visitor.get<Card>('/api/card')).body
+    expect(holds.map(({ id, state }) => [id, state])).toEqual([[second.id, 'cancelled'], [first.id, 'cancelled']]) // prettier-ignore
+    expect(messages.map(({ notice }) => notice)).toEqual(['unfillable'])
   })
 
   it('a hold is cancelled there first', async () => {
@@ -269,7 +287,7 @@ describe('with the stand-in', () => {
     const refused = await place(visitor, book())
     expect([refused.status, refused.body.type]).toEqual([503, 'urn:catalex:problem:desk-away'])
     // Nobody can have heard of it, so that nothing of it stays.
-    expect((await visitor.get<Card>('/api/card')).body.holds.filter(({ state }) => state !== 'cancelled')).toEqual([])
+    expect((await visitor.get<Card>('/api/card')).body.holds).toEqual([])
     await startStandin(port)
     await desk.copy('nobody')
     expect((await visitor.get<LendingState>('/api/lending')).body.answering).toBe(true)

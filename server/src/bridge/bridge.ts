@@ -23,6 +23,8 @@ interface Needs {
 
 /** Copies of a title that are asked for when somebody looks at it; what a copy was said to be holds for so long. */
 const MOST_COPIES = 30
+/** Titles that wait to be looked at. */
+const MOST_LOOKS = 30
 const FRESH_MS = 60_000
 /** A card is asked for so often at most, and nobody waits longer for it. */
 const CARD_FRESH_MS = 20_000
@@ -63,7 +65,8 @@ export class Bridge {
       const hold = await holdThere(this.needs.database, reference)
       if (hold?.readerId === readerId) {
         const answer = await this.needs.desk.cancel(hold)
-        if (!answer.done) return { code: 'desk-refused', said: answer.said }
+        // Of one that may never have arrived it need know nothing.
+        if (!answer.done && hold.lending !== 'asked') return { code: 'desk-refused', said: answer.said }
       }
       return this.needs.commands.cancelHold(readerId, reference, at)
     },
@@ -104,12 +107,12 @@ export class Bridge {
       if (hold?.lending !== 'asked') return 'taken'
       const answer: DeskAnswer = again && (await this.isThere(hold)) ? { done: true } : await desk.place(hold)
       if (answer.done) await commands.noteTaken(reference)
-      else await commands.noteRefused(reference, at)
+      else await commands.noteRefused(reference, { atOnce: !again }, at)
       return answer.done ? 'taken' : { code: 'desk-refused', said: answer.said }
     } catch (error) {
       if (!(error instanceof DeskAway)) throw error
       if (error.asked || again) return 'unknown'
-      await commands.noteRefused(reference, at)
+      await commands.noteRefused(reference, { atOnce: true }, at)
       throw error
     } finally {
       this.settling.delete(reference)
@@ -132,7 +135,7 @@ export class Bridge {
 
   /** Somebody looks at a title: what has changed of its copies shows as soon as it is known. */
   look(controlNumber: string): void {
-    if (this.looks >= MOST_COPIES || !this.isDue(`title ${controlNumber}`, FRESH_MS)) return
+    if (this.looks >= MOST_LOOKS || !this.isDue(`title ${controlNumber}`, FRESH_MS)) return
     this.looks += 1
     this.looking = this.looking
       .then(() => this.lookAt(controlNumber))

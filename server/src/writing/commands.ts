@@ -85,7 +85,8 @@ export function commandsOn(database: Database, libraries: Libraries) {
     askHold: (readerId: number, wish: PlaceHold, key: string | null, at: Moment) =>
       ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key, bridged: true }, at)),
     noteTaken: (reference: string) => database.write((write) => noteTaken(write, reference)),
-    noteRefused: (reference: string, at: Moment) => database.write((write) => noteRefused(write, libraries, reference, at)),
+    noteRefused: (reference: string, how: { atOnce: boolean }, at: Moment) =>
+      database.write((write) => noteRefused(write, libraries, reference, how, at)),
     noteCopies: (said: readonly SaidCopy[], at: Moment) => database.write((write) => noteCopies(write, libraries, said, at)),
     noteReader: (readerId: number, said: SaidReader, at: Moment) =>
       database.write(async (write) => {

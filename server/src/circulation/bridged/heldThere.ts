@@ -1,11 +1,12 @@
 /** Holds that another lending system is asked for: what it is asked, and what becomes of them by its answer. */
 import type { Write, Queryable } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
+import { tell } from '../../notices/index.ts'
 import type { HoldAtDesk } from '../../standins/index.ts'
 import { endHold } from '../commands/cancelHold.ts'
 import type { Standing } from '../commands/transition.ts'
 import type { Moment } from '../moment.ts'
-import { ACTIVE_HOLD, type Lending } from '../tables.ts'
+import { ACTIVE_HOLD, type HoldModel, type Lending } from '../tables.ts'
 
 export interface HoldThere extends HoldAtDesk {
   readerId: number
@@ -39,21 +40,38 @@ export async function holdsThere(source: Queryable, readerId: number): Promise<s
 
 /** Of which nobody knows yet whether it has them. */
 export async function unsettledHolds(source: Queryable, most: number): Promise<string[]> {
-  const rows = await source.read<{ reference: string }>("SELECT reference FROM holds WHERE lending = 'asked' ORDER BY id LIMIT $most", { most }) // prettier-ignore
+  const rows = await source.read<{ reference: string }>(`SELECT reference FROM holds WHERE lending = 'asked' AND ${ACTIVE_HOLD} ORDER BY id LIMIT $most`, { most }) // prettier-ignore
   return rows.map(({ reference }) => reference)
 }
 
 export const noteTaken = (write: Write, reference: string): Promise<void> =>
   write.run("UPDATE holds SET lending = 'taken' WHERE reference = $reference AND lending = 'asked'", { reference })
 
-/** The hold ends, and the request that it came with is as if it had not been made: it can be sent again. */
-export async function noteRefused(write: Write, libraries: Libraries, reference: string, at: Moment): Promise<void> {
-  const [hold] = await write.read<Standing>(
-    `SELECT id, state, barcode FROM holds WHERE reference = $reference AND lending = 'asked' AND ${ACTIVE_HOLD}`,
+/** The request that it came with is as if it had not been made: it can be sent again. */
+export async function noteRefused(
+  write: Write,
+  libraries: Libraries,
+  reference: string,
+  { atOnce }: { atOnce: boolean },
+  at: Moment,
+): Promise<void> {
+  const [hold] = await write.read<Standing & Pick<HoldModel, 'readerId' | 'title' | 'notify'>>(
+    `SELECT id, state, barcode, readerId, title, notify FROM holds WHERE reference = $reference AND lending = 'asked' AND ${ACTIVE_HOLD}`,
     { reference },
   )
-  await write.run("UPDATE holds SET lending = NULL WHERE reference = $reference AND lending = 'asked'", { reference })
   if (!hold) return
-  await write.run('DELETE FROM requestKeys WHERE holdId = $id', { id: hold.id })
+  const { id, readerId, title, notify } = hold
+  await write.run('DELETE FROM requestKeys WHERE holdId = $id', { id })
+  if (atOnce) return forget(write, id)
+  // Whoever was told that it is asked for is told that it can't be had.
+  await write.run('UPDATE holds SET lending = NULL WHERE id = $id', { id })
   await endHold(write, libraries, hold, 'desk', at)
+  await tell(write, libraries, { readerId, wished: notify }, { kind: 'unfillable', title }, at.now)
+}
+
+/** Of what is refused at once there has been no hold. */
+async function forget(write: Write, id: number): Promise<void> {
+  await write.run('DELETE FROM holdEvents WHERE holdId = $id', { id })
+  await write.run('DELETE FROM holdTargets WHERE holdId = $id', { id })
+  await write.run('DELETE FROM holds WHERE id = $id', { id })
 }
