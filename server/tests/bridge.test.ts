@@ -9,6 +9,7 @@ import { createServer, type Socket } from 'node:net'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { Bridge, Sip2Desk, StandinLending, StandinRecords, type Sip2DeskSettings } from '../src/bridge/index.ts'
+import { followCatalogue, momentOf } from '../src/circulation/index.ts'
 import { DeskAway, virtualClock, type Clock } from '../src/standins/index.ts'
 import { DAY, fail, sampleReader, startCatalogue, Visitor, type Catalogue, type OneCopy } from './catalogue.ts'
 
@@ -121,6 +122,9 @@ describe('with the stand-in', () => {
     const { status, body: hold } = await place(visitor, wanted)
     expect([status, hold.state, hold.unconfirmed]).toEqual([201, 'waiting', false])
     expect((await desk.reader(card, null))?.waiting).toEqual([wanted.barcode])
+    // No load sets a copy aside for it.
+    await catalogue.database.write((write) => followCatalogue(write, catalogue.libraries, [wanted.controlNumber], momentOf(clock.now())))
+    expect((await visitor.get<Card>('/api/card')).body.holds[0]?.state).toBe('waiting')
     expect(await desk.checkIn(wanted.barcode)).toEqual({ done: true })
     const ready = (await holds())[0]
     // Ten days on the hold shelf by the stand-in's rule; by that of the pickup location it would be a week.

@@ -66,7 +66,8 @@ async function settle(write: Write, libraries: Libraries, hold: HoldModel, at: M
     return 'unfillable'
   }
   if (wasPromised) await transition(write, libraries, hold, 'waiting', 'catalogue', at)
-  if (serving.copy && hold.state !== 'paused')
+  // Another system that lends chooses the copy of what it was asked for.
+  if (serving.copy && hold.state !== 'paused' && hold.lending == null)
     await transition(write, libraries, hold, 'being fetched', 'catalogue', at, serving.copy.barcode)
   return wasPromised ? 'waits again' : null
 }
