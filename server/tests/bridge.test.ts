@@ -109,6 +109,7 @@ describe('with the stand-in', () => {
     expect((await visitor.ask<Problem>('POST', '/api/session', { card: '00089999', pin: '1234' })).body.type).toBe(
       'urn:catalex:problem:wrong-card-or-pin',
     )
+    expect(await bridge.isRight(card, '', 'kept')).toBe(false)
     standin.trouble = 'silent'
     const away = await visitor.ask<Problem>('POST', '/api/session', { card, pin: '1234' })
     expect([away.status, away.body.type]).toEqual([503, 'urn:catalex:problem:desk-away'])
@@ -250,6 +251,7 @@ describe('with the stand-in', () => {
       ['/api/card/pin', { pin: '1234', newPin: '4321' }],
       ['/api/pins', { card: '00080001' }],
       ['/api/holds', { records: [wanted.controlNumber], barcode: null, pickup: 'ferrygate', again: true, notBefore: '2026-12-01' }],
+      ['/api/holds', { records: [wanted.controlNumber], barcode: null, pickup: 'ferrygate', again: true, note: 'By the door.' }],
     ] as const)
       expect((await visitor.ask<Problem>('POST', path, body)).body.refusal, path).toEqual({ code: 'desk-only' })
   })
@@ -350,6 +352,15 @@ describe('a lending system that', () => {
     })
     expect(await desk.copy('3101')).toEqual({ status: 'on shelf', due: '', collectBy: null })
     expect(heard[2]).toBe(heard[3])
+  })
+
+  it('names fewer than it counts says nothing of them, lest the rest be taken for ended', async () => {
+    const desk = await peer((socket, line) => {
+      if (line.startsWith('93')) socket.write('941\r')
+      else if (line.startsWith('99')) socket.write(`${ONLINE}\r`)
+      else socket.write(`64${' '.repeat(14)}00020261125    112000000000000003000000000000AOharbour|AA8|AEReader|BLY|AU3101|AU3102|\r`)
+    })
+    expect(await desk.reader('8', null)).toMatchObject({ lent: null, ready: [], waiting: [] })
   })
 
   it('does not count holds says nothing of them', async () => {

@@ -6,6 +6,7 @@ import type { Hold, PlaceHold } from '@catalex/contract/holds'
 import { isRefusal, type Refusal } from '@catalex/core/holds'
 import { holdsThere, holdThere, momentOf, unsettledHolds, type HoldThere, type Moment, type SaidCopy } from '../circulation/index.ts'
 import type { Reading } from '../database/index.ts'
+import { Overloaded } from '../overloaded.ts'
 import { readerById, type PinCheck } from '../readers/index.ts'
 import { DeskAway, type CirculationDesk, type Clock, type CopyAtDesk, type DeskAnswer, type DeskState } from '../standins/index.ts'
 import type { Commands } from '../writing/index.ts'
@@ -33,6 +34,10 @@ const CARD_PATIENCE_MS = 2500
 const MOST_REMEMBERED = 20_000
 const MOST_SETTLED = 50
 
+/** It knows of no first day, no supplier and no recall, and tells readers, and staff, by itself. */
+const isBeyond = ({ notBefore, from, recall, notify, note }: PlaceHold): boolean =>
+  [notBefore, from, notify, note].some((wished) => wished !== undefined) || recall === true
+
 export class Bridge {
   private readonly asked = new Map<string, number>()
   /** Holds that are being asked for at this moment. */
@@ -51,14 +56,15 @@ export class Bridge {
   }
 
   readonly isRight: PinCheck = async (card, pin, kept) => {
+    // To some systems an empty one is none that is to be looked at.
+    if (pin === '') return false
     const reader = await this.needs.desk.reader(card, pin)
     return kept !== null && reader?.pinRight === true
   }
 
   readonly lending: Lending = {
     placeHold: async (readerId, wish, key, at) => {
-      // It knows of no first day, no supplier and no recall.
-      if (wish.notBefore !== undefined || wish.from !== undefined || wish.recall === true) return { code: 'desk-only' }
+      if (isBeyond(wish)) return { code: 'desk-only' }
       return this.placed(readerId, wish, key, at)
     },
     cancelHold: async (readerId, reference, at) => {
@@ -110,8 +116,8 @@ export class Bridge {
       else await commands.noteRefused(reference, { atOnce: !again }, at)
       return answer.done ? 'taken' : { code: 'desk-refused', said: answer.said }
     } catch (error) {
-      if (!(error instanceof DeskAway)) throw error
-      if (error.asked || again) return 'unknown'
+      if (!(error instanceof DeskAway) && !(error instanceof Overloaded)) throw error
+      if (again || (error instanceof DeskAway && error.asked)) return 'unknown'
       await commands.noteRefused(reference, { atOnce: true }, at)
       throw error
     } finally {

@@ -3,12 +3,14 @@ import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { lazy, Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
+import { usePlaces } from '../shared/places.tsx'
 import type { WishesProps } from './wish.ts'
 
 const WishFields = lazy(() => import('./WishFields.tsx'))
 
 export function MoreWishes(props: WishesProps) {
   const { t } = useTranslation()
+  const { bridged } = usePlaces().all
   const [open, setOpen] = useState(false)
   return open ? (
     <Suspense fallback={<Skeleton variant="rectangular" height={120} />}>
@@ -23,7 +25,7 @@ export function MoreWishes(props: WishesProps) {
         setOpen(true)
       }}
     >
-      {t('wishes.more')}
+      {t(bridged ? 'wishes.lastDay' : 'wishes.more')}
     </Button>
   )
 }

@@ -20,6 +20,8 @@ const LONGEST_NOTE = 300
 
 export default function WishFields({ details, point, told, onChange }: WishesProps) {
   const { t, i18n } = useTranslation()
+  // Another system that lends tells readers by itself, and its staff read no notes.
+  const { bridged } = usePlaces().all
   return (
     <>
       <fieldset className={styles.part}>
@@ -28,7 +30,7 @@ export default function WishFields({ details, point, told, onChange }: WishesPro
           <Days details={details} point={point} onChange={onChange} />
         </LocalizationProvider>
       </fieldset>
-      {told.length > 1 && (
+      {!bridged && told.length > 1 && (
         <fieldset className={styles.part}>
           <legend>{t('wishes.told')}</legend>
           <RadioGroup
@@ -51,19 +53,21 @@ export default function WishFields({ details, point, told, onChange }: WishesPro
           </RadioGroup>
         </fieldset>
       )}
-      <fieldset className={styles.part}>
-        <legend>{t('wishes.note')}</legend>
-        <TextField
-          size="small"
-          fullWidth
-          value={details.note}
-          slotProps={{ htmlInput: { maxLength: LONGEST_NOTE, 'aria-label': t('wishes.note') } }}
-          helperText={t('wishes.noteHelp')}
-          onChange={({ target }) => {
-            onChange({ note: target.value })
-          }}
-        />
-      </fieldset>
+      {!bridged && (
+        <fieldset className={styles.part}>
+          <legend>{t('wishes.note')}</legend>
+          <TextField
+            size="small"
+            fullWidth
+            value={details.note}
+            slotProps={{ htmlInput: { maxLength: LONGEST_NOTE, 'aria-label': t('wishes.note') } }}
+            helperText={t('wishes.noteHelp')}
+            onChange={({ target }) => {
+              onChange({ note: target.value })
+            }}
+          />
+        </fieldset>
+      )}
     </>
   )
 }

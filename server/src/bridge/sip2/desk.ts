@@ -25,7 +25,7 @@ const LONGEST_WORD = 300
 const LANGUAGE = '000'
 /** Which lists of a reader are told: each is asked for by itself, since a message tells one. */
 const LISTS = { none: '          ', ready: 'Y         ', lent: '  Y       ', waiting: '     Y    ' } as const
-/** Longer lists are cut off: nobody has so many. */
+/** Longer lists are not asked for: nobody has so many. */
 const MOST_LISTED = 200
 const ANY_COPY = '2'
 const THIS_COPY = '3'
@@ -66,12 +66,15 @@ export class Sip2Desk implements CirculationDesk {
     const known = { pinRight: pin === null || right === null ? null : right === 'Y', block: blockOf(message), owed: amountOf(message) }
     // Whoever gives a wrong PIN is told nothing.
     if (known.pinRight === false) return { ...known, lent: [], ready: [], waiting: [] }
-    const listed = async (list: 'lent' | 'ready' | 'waiting', field: string) =>
-      fieldsOf(await this.askReader(card, pin, list), field).slice(0, MOST_LISTED)
     /** Four blanks say that it does not count them. */
     const count = (digits = '') => (/^\d{4}$/.test(digits) ? Number(digits) : null)
-    const all = async (digits: string | undefined, list: 'lent' | 'ready' | 'waiting', field: string) =>
-      count(digits) === null ? null : count(digits) === 0 ? [] : await listed(list, field)
+    /** A list that is shorter than its count says nothing: what it leaves out has not ended. */
+    const all = async (digits: string | undefined, list: 'lent' | 'ready' | 'waiting', field: string) => {
+      const counted = count(digits)
+      if (counted === null || counted === 0) return counted === null ? null : []
+      const listed = fieldsOf(await this.askReader(card, pin, list), field)
+      return listed.length < counted ? null : listed
+    }
     const { charged, held, waiting } = message.parts
     return {
       ...known,

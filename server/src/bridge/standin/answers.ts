@@ -1,5 +1,5 @@
 /** What the stand-in answers to each message, by rules of its own: three weeks, three renewals, ten days on the hold shelf. */
-import { codeOf, compose, fieldOf, HOLD_SHELF, sipTime, statusOf, type Composed, type Message, type MessageCode } from '@catalex/core/sip2'
+import { codeOf, fieldOf, HOLD_SHELF, sipTime, statusOf, type Composed, type Message, type MessageCode } from '@catalex/core/sip2'
 import { DateTime } from 'luxon'
 import { pinMatches } from '../../readers/index.ts'
 import type { Clock } from '../../standins/index.ts'
@@ -44,8 +44,6 @@ export async function answerOf(world: StandinWorld, message: Message): Promise<A
       return null
   }
 }
-
-export const written = (answer: Answer, sequence: number): string => compose(answer, sequence)
 
 const yes = (is: boolean): string => (is ? '1' : '0')
 const letter = (is: boolean): string => (is ? 'Y' : 'N')

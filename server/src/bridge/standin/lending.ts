@@ -1,8 +1,8 @@
 /** A small lending system that answers SIP 2.00 over TCP: to try the bridge without one of one’s own. */
 import { createServer, type Server, type Socket } from 'node:net'
 import type { AddressInfo } from 'node:net'
-import { LONGEST_MESSAGE, readMessage } from '@catalex/core/sip2'
-import { answerOf, mayEnter, written, type StandinWorld } from './answers.ts'
+import { compose, LONGEST_MESSAGE, readMessage } from '@catalex/core/sip2'
+import { answerOf, mayEnter, type StandinWorld } from './answers.ts'
 
 const MOST_CONNECTIONS = 50
 const ASK_AGAIN = '96AZFEF6'
@@ -80,7 +80,7 @@ export class StandinLending {
     const answered = await answerOf(this.world, message)
     if (answered === null) return null
     if (message.code === '93') line.entered = mayEnter(this.world, message)
-    const answer = written(answered, message.sequence ?? 0)
+    const answer = compose(answered, message.sequence ?? 0)
     line.last = { text, answer }
     return answer
   }

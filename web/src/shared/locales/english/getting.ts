@@ -48,6 +48,7 @@ export const getting = {
     days: 'On which days',
     asSoon: 'As soon as it can be there.',
     notBefore: 'I come for it on',
+    lastDay: 'Choose the last day on which it is of use',
     notAfter: 'I need it no later than',
     nearest: 'Open nearest to it:',
     take: 'Take {{date}}',

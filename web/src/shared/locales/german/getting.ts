@@ -51,6 +51,7 @@ export const getting: InOtherWords<typeof english> = {
     days: 'An welchen Tagen',
     asSoon: 'So bald es da sein kann.',
     notBefore: 'Ich hole es ab am',
+    lastDay: 'Letzten Tag wählen, an dem es noch nützt',
     notAfter: 'Ich brauche es spätestens am',
     nearest: 'Geöffnet ist in der Nähe:',
     take: '{{date}} nehmen',
