@@ -37,7 +37,6 @@ export const mayBecome = (from: HoldState, to: HoldState): boolean => NEXT[from]
 export const isActive = (state: HoldState): boolean => !ENDED.includes(state)
 const ENDED: readonly HoldState[] = ['collected', 'cancelled', 'lapsed', 'unfillable']
 export const ACTIVE_STATES: readonly HoldState[] = HOLD_STATES.filter(isActive)
-export const ENDED_STATES: readonly HoldState[] = HOLD_STATES.filter((state) => !isActive(state))
 
 /** Whether a copy is set aside for the hold. */
 export const isPromising = (state: HoldState): state is PromisingState => PROMISING_STATES.some((promising) => promising === state)

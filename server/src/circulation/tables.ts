@@ -11,6 +11,12 @@ export const ACTIVE_HOLD = "state IN ('waiting', 'paused', 'being fetched', 'in 
 const ISO_DATE = { is: /^\d{4}-\d{2}-\d{2}$/ }
 const ISO_TIME = { is: /^\d{4}-\d{2}-\d{2}T/ }
 
+/** Condition of a hold that has ended and is still somebody's, as the index of those has it. */
+export const ENDED_HOLD = "readerId IS NOT NULL AND state IN ('collected', 'cancelled', 'lapsed', 'unfillable')"
+
+/** Condition of a hold that a copy is set aside for, as the index of these copies has it. */
+export const PROMISED_HOLD = "barcode IS NOT NULL AND state IN ('being fetched', 'in transit', 'ready')"
+
 /** How far a hold has come with another system that lends. */
 export const LENDING = ['asked', 'taken'] as const
 export type Lending = (typeof LENDING)[number]

@@ -262,6 +262,11 @@ const BRIDGED = [
   "CREATE INDEX holdsAsked ON holds(id) WHERE lending = 'asked'",
 ]
 
+/** Ended holds that are still somebody's, among very many that are nobody's any more. */
+const FORGETTING = [
+  `CREATE INDEX holdsEnded ON holds(id) WHERE readerId IS NOT NULL AND state IN ('collected', 'cancelled', 'lapsed', 'unfillable')`,
+]
+
 const STEPS: Record<string, string[]> = {
   '001-catalogue': CATALOGUE,
   '002-readers': READERS,
@@ -290,6 +295,7 @@ const STEPS: Record<string, string[]> = {
   '025-expected': EXPECTED,
   '026-chosen': CHOSEN,
   '027-bridged': BRIDGED,
+  '028-forgetting': FORGETTING,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -11,7 +11,7 @@ import { holdQuestion } from '../queries/question.ts'
 import type { HoldModel } from '../tables.ts'
 import { expectByTimetable } from './expect.ts'
 import { follow } from './follow.ts'
-import { followCatalogue } from './followCatalogue.ts'
+import { serveHolds } from './followCatalogue.ts'
 import { resumeHold } from './days/resumeHolds.ts'
 import { transition, type Standing } from './transition.ts'
 
@@ -49,7 +49,7 @@ export async function changeHold(
     await expectByTimetable(write, libraries, hold.barcode, at.now)
   }
   // What is allowed at another place, or went by while it was paused, may be in now.
-  if (hold.state === 'waiting') await followCatalogue(write, libraries, records, at)
+  if (hold.state === 'waiting') await serveHolds(write, libraries, [hold.id], at)
   return hold.id
 }
 

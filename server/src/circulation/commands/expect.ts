@@ -2,6 +2,7 @@
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { deliveryFor, wayOf } from '../queries/ways.ts'
+import { PROMISED_HOLD } from '../tables.ts'
 
 /** By the courier's timetable, from where its copy is now. @param now ISO time */
 export async function expectByTimetable(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
@@ -13,6 +14,6 @@ export async function expectByTimetable(write: Write, libraries: Libraries, barc
 /** @param ready ISO time */
 export const expectAt = (write: Write, barcode: string, ready: string): Promise<void> =>
   write.run(
-    `UPDATE holds SET expected = $ready, promised = coalesce(promised, $ready) WHERE barcode = $barcode AND state IN ('being fetched', 'in transit')`,
+    `UPDATE holds SET expected = $ready, promised = coalesce(promised, $ready) WHERE barcode = $barcode AND ${PROMISED_HOLD} AND state <> 'ready'`,
     { barcode, ready },
   )

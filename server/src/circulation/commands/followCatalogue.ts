@@ -8,9 +8,9 @@ import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { tell } from '../../notices/index.ts'
 import type { Moment } from '../moment.ts'
-import { copiesOf } from '../queries/copies.ts'
+import { copiesOf, type CopyNow } from '../queries/copies.ts'
 import { holdQuestion } from '../queries/question.ts'
-import { HOLDS, HOLD_TARGETS, type HoldModel } from '../tables.ts'
+import { ACTIVE_HOLD, HOLDS, HOLD_TARGETS, type HoldModel } from '../tables.ts'
 import { collect } from './collect.ts'
 import { leaveDesks } from './leaveDesks.ts'
 import { transition } from './transition.ts'
@@ -24,10 +24,22 @@ export interface LostHold {
 
 /** @param records control numbers of records that have changed, or lost copies, or are gone */
 export async function followCatalogue(write: Write, libraries: Libraries, records: readonly string[], at: Moment): Promise<LostHold[]> {
-  const lost: LostHold[] = []
   await leaveDesks(write)
-  for (const hold of await activeHoldsOn(write, records)) {
-    const outcome = await settle(write, libraries, hold, at)
+  return settleAll(write, libraries, await activeHoldsOn(write, records), at)
+}
+
+/** For holds that have begun to wait, or may be served at another place now; what others wait for has not changed by it. */
+export const serveHolds = async (write: Write, libraries: Libraries, ids: readonly number[], at: Moment): Promise<LostHold[]> =>
+  settleAll(write, libraries, await activeHolds(write, ids), at)
+
+async function settleAll(write: Write, libraries: Libraries, holds: readonly HoldModel[], at: Moment): Promise<LostHold[]> {
+  const lost: LostHold[] = []
+  // Read once for all who wait for the same, and anew when a hold has changed.
+  const read = new Map<string, CopyNow[]>()
+  for (const hold of holds) {
+    const { state, barcode } = hold
+    const outcome = await settle(write, libraries, hold, await copiesFor(write, libraries, hold, read, at), at)
+    if (hold.state !== state || hold.barcode !== barcode) read.clear()
     if (!outcome) continue
     lost.push({ reference: hold.reference, title: hold.title, outcome })
     // Who has got another copy at once has lost nothing.
@@ -37,22 +49,41 @@ export async function followCatalogue(write: Write, libraries: Libraries, record
   return lost
 }
 
-/** First come, first served. */
 async function activeHoldsOn(write: Write, records: readonly string[]): Promise<HoldModel[]> {
-  const rows = await write.read<{ holdId: number }>(
-    'SELECT DISTINCT holdId FROM holdTargets WHERE controlNumber IN (SELECT value FROM json_each($records))',
+  const rows = await write.read<{ id: number }>(
+    `SELECT id FROM holds WHERE ${ACTIVE_HOLD}
+       AND id IN (SELECT holdId FROM holdTargets WHERE controlNumber IN (SELECT value FROM json_each($records)))`,
     { records: JSON.stringify(records) },
   )
-  return write.use(HOLDS).findAll({
-    where: { id: rows.map(({ holdId }) => holdId), state: [...ACTIVE_STATES] },
+  return activeHolds(
+    write,
+    rows.map(({ id }) => id),
+  )
+}
+
+/** First come, first served. */
+const activeHolds = (write: Write, ids: readonly number[]): Promise<HoldModel[]> =>
+  write.use(HOLDS).findAll({
+    where: { id: [...ids], state: [...ACTIVE_STATES] },
     include: [{ model: write.use(HOLD_TARGETS), as: 'targets' }],
     order: ['requested', 'id'],
   })
+
+async function copiesFor(write: Write, libraries: Libraries, { targets }: HoldModel, read: Map<string, CopyNow[]>, at: Moment) {
+  const controlNumbers = (targets ?? []).map((target) => target.controlNumber)
+  const key = controlNumbers.join(' ')
+  const copies = read.get(key) ?? (await copiesOf(write, libraries, { controlNumbers }, at.today))
+  read.set(key, copies)
+  return copies
 }
 
-async function settle(write: Write, libraries: Libraries, hold: HoldModel, at: Moment): Promise<LostHold['outcome'] | null> {
-  const controlNumbers = (hold.targets ?? []).map((target) => target.controlNumber)
-  const copies = await copiesOf(write, libraries, { controlNumbers }, at.today)
+async function settle(
+  write: Write,
+  libraries: Libraries,
+  hold: HoldModel,
+  copies: readonly CopyNow[],
+  at: Moment,
+): Promise<LostHold['outcome'] | null> {
   const kept = copies.find((copy) => copy.barcode === hold.barcode)
   if (kept && kept.due === null && !isLost({ status: kept.stored.status })) return null
   if (kept && kept.due !== null && (await isLentTo(write, kept.barcode, hold.readerId))) {

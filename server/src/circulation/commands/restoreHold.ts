@@ -5,7 +5,7 @@ import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { accountOf } from '../queries/account.ts'
-import { followCatalogue } from './followCatalogue.ts'
+import { serveHolds } from './followCatalogue.ts'
 import { transition, type Standing } from './transition.ts'
 
 interface Cancelled extends Standing {
@@ -13,8 +13,6 @@ interface Cancelled extends Standing {
   cancelled: string
   /** The state before. */
   was: Standing['state']
-  /** Control numbers, as JSON. */
-  records: string
 }
 
 export async function restoreHold(
@@ -27,8 +25,7 @@ export async function restoreHold(
   const [hold] = await write.read<Cancelled>(
     `SELECT id, state, barcode, pausedUntil,
        (SELECT at FROM holdEvents WHERE holdId = holds.id ORDER BY id DESC LIMIT 1) AS cancelled,
-       (SELECT state FROM holdEvents WHERE holdId = holds.id ORDER BY id DESC LIMIT 1 OFFSET 1) AS was,
-       (SELECT json_group_array(controlNumber) FROM holdTargets WHERE holdId = holds.id) AS records
+       (SELECT state FROM holdEvents WHERE holdId = holds.id ORDER BY id DESC LIMIT 1 OFFSET 1) AS was
      FROM holds WHERE reference = $reference AND readerId = $readerId`,
     { reference, readerId: reader.id },
   )
@@ -40,7 +37,6 @@ export async function restoreHold(
   if (stopped) return stopped
   await transition(write, libraries, hold, 'waiting', 'reader', at)
   if (hold.was === 'paused') await transition(write, libraries, hold, 'paused', 'reader', at)
-  // Made by json_group_array, above.
-  else await followCatalogue(write, libraries, JSON.parse(hold.records) as string[], at)
+  else await serveHolds(write, libraries, [hold.id], at)
   return hold.id
 }

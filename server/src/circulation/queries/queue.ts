@@ -1,9 +1,9 @@
 /** The queue: holds that wait for a record. */
-import { PROMISING_STATES } from '@catalex/core/copies'
 import type { WaitingHold } from '@catalex/core/holds'
 import type { Queryable, Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Standing } from '../commands/transition.ts'
+import { PROMISED_HOLD } from '../tables.ts'
 
 interface WaitingRow extends Standing {
   pickup: string
@@ -92,8 +92,8 @@ export type PromisedHold = Pick<QueuedHold, 'pickup' | 'category' | 'homeSystem'
 export async function holdsPromised(source: Queryable, barcodes: readonly string[]): Promise<Map<string, PromisedHold>> {
   const rows = await source.read<PromisedHold & { barcode: string }>(
     `SELECT barcode, pickup, category, homeSystem FROM holds
-     WHERE barcode IN (SELECT value FROM json_each($barcodes)) AND state IN (SELECT value FROM json_each($states))`,
-    { barcodes: JSON.stringify(barcodes), states: JSON.stringify(PROMISING_STATES) },
+     WHERE barcode IN (SELECT value FROM json_each($barcodes)) AND ${PROMISED_HOLD}`,
+    { barcodes: JSON.stringify(barcodes) },
   )
   return new Map(rows.map((row) => [row.barcode, row]))
 }

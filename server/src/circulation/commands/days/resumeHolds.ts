@@ -2,13 +2,8 @@
 import type { Write } from '../../../database/index.ts'
 import type { Libraries } from '../../../libraries/index.ts'
 import type { Moment } from '../../moment.ts'
-import { followCatalogue } from '../followCatalogue.ts'
+import { serveHolds } from '../followCatalogue.ts'
 import { transition, type Standing } from '../transition.ts'
-
-interface PausedRow extends Standing {
-  /** Control numbers, as JSON. */
-  records: string
-}
 
 /** By its reader, who waits for no day any more. */
 export async function resumeHold(write: Write, libraries: Libraries, hold: Standing, at: Moment): Promise<void> {
@@ -17,16 +12,18 @@ export async function resumeHold(write: Write, libraries: Libraries, hold: Stand
 }
 
 export async function resumeHolds(write: Write, libraries: Libraries, at: Moment): Promise<void> {
-  const paused = await write.read<PausedRow>(
-    `SELECT id, state, barcode, (SELECT json_group_array(controlNumber) FROM holdTargets WHERE holdId = id) AS records
-     FROM holds WHERE state = 'paused' AND pausedUntil <= $today ORDER BY requested, id`,
+  const paused = await write.read<Standing>(
+    `SELECT id, state, barcode FROM holds WHERE state = 'paused' AND pausedUntil <= $today ORDER BY requested, id`,
     { today: at.today },
   )
   for (const hold of paused) {
     await transition(write, libraries, hold, 'waiting', 'catalogue', at)
     await write.run('UPDATE holds SET pausedUntil = NULL WHERE id = $id', { id: hold.id })
   }
-  // Made by json_group_array, above.
-  const records = paused.flatMap((hold) => JSON.parse(hold.records) as string[])
-  await followCatalogue(write, libraries, [...new Set(records)], at)
+  await serveHolds(
+    write,
+    libraries,
+    paused.map(({ id }) => id),
+    at,
+  )
 }
