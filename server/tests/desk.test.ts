@@ -79,11 +79,17 @@ it('goes from its shelf to the pickup location, is kept there by open days, and 
   // A second scan changes and tells nothing.
   await atDesk('check in', 'ferrygate')
   expect([await told(), await status()]).toEqual([['ready 00090001@example.org'], 'kept for a hold'])
+  // Reminded once, the day before the last.
+  await catalogue.commands.followDays(at('2026-11-30T23:00'))
+  expect((await told()).filter((line) => line.includes('0009'))).toEqual(['ready 00090001@example.org'])
+  await catalogue.commands.followDays(at('2026-12-01T08:00'))
   await catalogue.commands.followDays(at('2026-12-02T20:00'))
   expect(await stands(ann!)).toEqual([['ready', null]])
   await catalogue.commands.followDays(at('2026-12-03T00:01'))
   expect([await stands(ann!), await stands(ben!)]).toEqual([[['lapsed', null]], [['in transit', null]]])
-  expect((await told()).filter((line) => line.includes('0009'))).toEqual(['ready 00090001@example.org', 'lapsed 00090001@example.org'])
+  expect((await told()).filter((line) => line.includes('0009'))).toEqual(
+    ['ready', 'last day soon', 'lapsed'].map((kind) => `${kind} 00090001@example.org`),
+  )
   expect((await atDesk('check in', 'northmole')).checkedIn).toMatchObject({ outcome: 'ready' })
   expect(await stands(ben!)).toEqual([['ready', null]])
 })
@@ -105,6 +111,58 @@ it('is lent to whom it is kept for alone, and comes back to any branch, late for
   expect((await atDesk('check in', 'saltpan', { barcode: 'nobody' })).refusal).toEqual({ code: 'no-such-copy' })
 })
 
+it('is not reminded of what came for the last days alone', async () => {
+  await place(ann!, 'northmole-lockers')
+  await catalogue.commands.checkIn({ barcode, branch: 'northmole' }, at('2026-11-26T10:00'))
+  const [hold] = (await cardOf(ann!)).holds
+  expect(hold).toMatchObject({ state: 'ready', collectBy: '2026-11-29' })
+  await catalogue.database.write((write) => write.run("UPDATE holds SET collectBy = '2026-11-27' WHERE reference = $id", { id: hold!.id }))
+  await catalogue.commands.followDays(at('2026-11-26T21:00'))
+  expect(await told()).toEqual(['ready 00090001@example.org'])
+})
+
+it('has its days from when it was sent, where the pickup location says so, and for one day at least', async () => {
+  const collected = async (time: string) => {
+    await place(ann!, 'skerry')
+    await catalogue.commands.checkIn({ barcode, branch: 'northmole' }, at('2026-11-25T16:00'))
+    await catalogue.commands.checkIn({ barcode, branch: 'skerry' }, at('2026-11-30T09:00'))
+    const lent = await catalogue.commands.checkOut({ barcode, card: CARDS[0]! }, at(time))
+    await catalogue.commands.checkIn({ barcode, branch: 'northmole' }, at(time))
+    return lent
+  }
+  // 28 days from Wednesday 25 November, on which it was sent.
+  expect(await collected('2026-12-03T10:00')).toMatchObject({ due: '2026-12-23', collected: true })
+  expect(await collected('2026-12-29T10:00')).toMatchObject({ due: '2026-12-30', collected: true })
+})
+
+it('is told of with what lateness costs, and where it is brought back', async () => {
+  const last = async () => (await keptMessages(catalogue.database, 1))[0]?.text
+  const day = (time: string) => catalogue.commands.followDays(at(time))
+  await atDesk('check out', 'northmole', { card: '90001' })
+  expect((await cardOf(ann!)).loans.find((loan) => loan.barcode === barcode)?.late).toEqual({
+    rate: { amount: 20, per: 'day', ceiling: 300 },
+    soFar: 0,
+  })
+  const due = (to: string) => catalogue.database.write((write) => write.run('UPDATE loans SET due = $to WHERE barcode = $barcode', { to, barcode })) // prettier-ignore
+  await due('2026-11-27')
+  await day('2026-11-25T12:00')
+  expect(await last()).toContain('at any of the libraries. Each day after that costs €0.20, and no more than €3.00 in all.')
+  await due('2026-11-20')
+  // Five days at 0.20.
+  expect((await cardOf(ann!)).loans.find((loan) => loan.barcode === barcode)?.late?.soFar).toBe(100)
+  await ann!.ask('POST', '/api/card', { language: 'de' })
+  await day('2026-11-25T12:01')
+  expect(await last()).toMatch(/in einer der Bibliotheken zurück.* Jeder Tag danach kostet 0,20\s€, zusammen höchstens 3,00\s€\./)
+  await ann!.ask('POST', '/api/card', { language: 'en' })
+  const score = await oneOf("system = 'conserv' AND useRule IS NULL")
+  await atDesk('check out', 'conserv', { barcode: score, card: '90001' })
+  await catalogue.database.write((write) => write.run("UPDATE loans SET due = '2026-11-26' WHERE barcode = $score", { score }))
+  await day('2026-11-25T12:02')
+  expect(await last()).toContain('at Sound Conservatoire and nowhere else')
+  await catalogue.commands.checkIn({ barcode: score, branch: conservatoire() }, at('2026-11-25T12:03'))
+})
+
+const conservatoire = () => catalogue.libraries.library.branches.find(({ system }) => system === 'conserv')!.code
 const oneOf = async (condition: string): Promise<string> => {
   const [copy] = await catalogue.database.read<{ barcode: string }>(
     `SELECT barcode FROM copies WHERE ${condition} AND status = 'on shelf' AND setNumber IS NULL AND barcode NOT IN (SELECT barcode FROM loans)
@@ -123,11 +181,10 @@ it('is taken back by its owner alone, where that says so, which its reader is to
     owner: 'Sound Conservatoire',
   })
   expect(await loan()).toBeDefined()
-  const [own] = catalogue.libraries.library.branches.filter(({ system }) => system === 'conserv')
-  expect((await atDesk('check in', own!.code, { barcode: score })).checkedIn).toMatchObject({ returned: true, outcome: 'shelved' })
+  expect((await atDesk('check in', conservatoire(), { barcode: score })).checkedIn).toMatchObject({ returned: true, outcome: 'shelved' })
   // What is on its way, and on nobody's card, goes over every desk.
-  expect((await atDesk('check in', 'ferrygate', { barcode: score })).checkedIn).toMatchObject({ outcome: 'sent', to: own!.code })
-  await atDesk('check in', own!.code, { barcode: score })
+  expect((await atDesk('check in', 'ferrygate', { barcode: score })).checkedIn).toMatchObject({ outcome: 'sent', to: conservatoire() })
+  await atDesk('check in', conservatoire(), { barcode: score })
 })
 
 it('of a course is lent for three hours, and costs by the hour when it is late', async () => {

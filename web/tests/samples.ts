@@ -66,7 +66,7 @@ export const copy = (barcode: string, at: string, more: Partial<CopyLine> = {}):
   copy: null,
   note: null,
   pieces: [],
-  loan: { count: 28, unit: 'days' },
+  loan: { count: 28, unit: 'days', overdue: null, returnTo: null },
   hold: { allowed: true, cost: 0 },
   ...more,
 })

@@ -55,7 +55,10 @@ export async function play(played: Played, steps: number, { seed, every, reloads
     )
     return JSON.parse(found?.holds ?? '[]') as Standing[]
   }
+  /** Each hold that changes its state has an event. */
+  const lastEvent = async () => (await database.read<{ id: number }>('SELECT max(id) AS id FROM holdEvents'))[0]?.id
   let before = await standing()
+  let told = await lastEvent()
   const ended: { reference: string; readerId: number }[] = []
   const kinds: Record<string, () => Promise<unknown>> = {
     place: () => commands.placeHold(pick(readers) ?? 0, { records: [pick(controlNumbers) ?? ''], barcode: null, pickup: pick(PICKUPS) ?? '', again: true }, null, momentFrom(time)),
@@ -66,12 +69,12 @@ export async function play(played: Played, steps: number, { seed, every, reloads
       return request && commands.answerRequest({ reference: request.reference, act: pick(ANSWER_ACTS) ?? 'go on' }, momentFrom(time))
     },
     close: async () => {
-      const told = await Libraries.load(database)
+      const libraries = await Libraries.load(database)
       const code = pick(PICKUPS)
       const from = time.plus({ days: Math.floor(random() * 5) })
       // In the place of what was closed before.
-      told.library.branches.find((branch) => branch.code === code)?.closures.splice(YEARLY, 1, { from: from.toISODate() ?? '', to: from.plus({ days: 3 }).toISODate() ?? '', reason: 'The roof is mended.' })
-      await database.write((write) => told.save(write))
+      libraries.library.branches.find((branch) => branch.code === code)?.closures.splice(YEARLY, 1, { from: from.toISODate() ?? '', to: from.plus({ days: 3 }).toISODate() ?? '', reason: 'The roof is mended.' })
+      await database.write((write) => libraries.save(write))
       return played.libraries.refresh(database)
     },
     cancel: async () => {
@@ -118,7 +121,9 @@ export async function play(played: Played, steps: number, { seed, every, reloads
     time = time.plus({ seconds: 1 })
     await kinds[kind]?.()
     history.taken[kind] = (history.taken[kind] ?? 0) + 1
-    const after = await standing()
+    const event = await lastEvent()
+    const after = event === told ? before : await standing()
+    told = event
     history.broken.push(...overtaken(before, after).map((fault) => `step ${String(step)}, ${kind}: ${fault}`))
     if (step % every === 0) history.broken.push(...(await faultsIn(played, time)).map((fault) => `by step ${String(step)}: ${fault}`))
     if (step % TOLD_EVERY === 0) tell(`${String(step)} steps, ${time.toISODate() ?? ''}`)

@@ -4,6 +4,7 @@ import { CARRIER_CODES } from '@catalex/core/catalogue'
 import { DUE } from '@catalex/core/loans'
 import { NOTICE_KINDS } from '@catalex/core/messages'
 import { holdSchema, toldSchema } from '../holds/index.ts'
+import { overdueRateSchema, returnToSchema } from '../loans/index.ts'
 import { requestSchema } from '../requests/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
 import type { FromSchema } from '../schema/index.ts'
@@ -43,7 +44,11 @@ export const loanSchema = shape({
     description: 'When it would be due if it were renewed now, or why it is not renewed.',
   },
   branch: nullable('string'),
-  returnTo: { ...nullable('string'), description: 'Code of the system to whose branches alone it is brought back; null for anywhere.' },
+  returnTo: returnToSchema,
+  late: {
+    ...orNull(shape({ rate: overdueRateSchema, soFar: { ...count, description: 'What it costs by now, in hundredths.' } })),
+    description: 'What it costs when it is late; null for nothing.',
+  },
 })
 
 /** What is not paid yet: of a copy that came back late, or of a scan or a copy from outside. */

@@ -5,6 +5,7 @@ import { HOLD_STATES } from '@catalex/core/holds'
 import { DUE } from '@catalex/core/loans'
 import { branchSchema, cardsSchema, currencySchema, languagesSchema, prefixesSchema, systemSchema } from '../libraries/index.ts'
 import { joiningSchema } from '../joining/index.ts'
+import { overdueRateSchema } from '../loans/index.ts'
 import type { FromSchema } from '../schema/index.ts'
 import { count, date, flag, list, looseShape, moment, nullable, oneOf, shape, text } from '../schema/shapes.ts'
 
@@ -61,7 +62,7 @@ const loanRuleSchema = looseShape(['renewals'], {
   renewals: count,
   renewedAtDesk: { ...flag, description: 'Renewed at a desk only.' },
   overdue: {
-    ...shape({ amount: count, per: oneOf(['day', 'hour'] as const), ceiling: nullable('integer') }),
+    ...overdueRateSchema,
     description: 'What a late copy costs, in hundredths, and the most that one loan costs; left out where it costs nothing.',
   },
   recalledAfter: { ...count, description: 'Days that a borrower keeps at least when it is recalled; left out where it is not recalled.' },

@@ -45,6 +45,10 @@ const pickupSchema = looseShape(['code', 'desk', 'holdShelfDays', 'bring', 'cate
   bring: text,
   categories: { ...orNull(list(text)), description: 'Reader categories that may collect here; null for everybody.' },
   loan: { type: 'string', description: 'What choosing it does to the loan, in a sentence.' },
+  loanBegins: {
+    ...oneOf(['when collected', 'when sent'] as const),
+    description: 'From when the days of a loan count that is collected here; when it is left out, from when it is collected.',
+  },
 })
 
 /** How to reach a branch and its staff; what it does not have is null. */

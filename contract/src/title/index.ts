@@ -13,6 +13,7 @@ import { COLLECTION_KINDS, COPY_STATUSES } from '@catalex/core/copies'
 import { ROUTE_KINDS } from '@catalex/core/routes'
 import { deliverySchema } from '../courier/index.ts'
 import { queueSchema } from '../holds/index.ts'
+import { loanLengthSchema, loanTermsSchema } from '../loans/index.ts'
 import { refusalSchema } from '../refusal/index.ts'
 import { outsideOfferSchema, scanOfferSchema } from '../requests/index.ts'
 import type { FromSchema } from '../schema/index.ts'
@@ -52,8 +53,6 @@ const verdictSchema = {
   description: 'Whether this reader may have it sent to the pickup location, and why not.',
 } as const
 
-const loanLength = shape({ count, unit: oneOf(['days', 'hours'] as const) })
-
 export const copySchema = shape({
   barcode: text,
   place: shelfPlaceSchema,
@@ -70,7 +69,7 @@ export const copySchema = shape({
     ...list(shape({ what: text, branch: text, collection: text, floor: text })),
     description: 'What belongs to the same set, and where it stands: the disc of a book.',
   },
-  loan: { ...orNull(loanLength), description: 'For how long this reader may have it.' },
+  loan: { ...orNull(loanTermsSchema), description: 'For how long this reader may have it, and on what terms.' },
   hold: verdictSchema,
 })
 
@@ -89,7 +88,7 @@ export const routeSchema = shape({
   },
   notPossible: orNull(refusalSchema),
   lends: {
-    ...orNull(shape({ branch: text, loan: loanLength })),
+    ...orNull(shape({ branch: text, loan: loanLengthSchema })),
     description: 'Where it is not possible: the nearest branch that lends a copy on the spot to this reader who comes.',
   },
 })

@@ -34,6 +34,17 @@ export function loanRuleFor(rules: readonly LoanRule[], borrower: Borrower, copy
   return rules.find((rule) => conditionsHold(rule, borrower, copy)) ?? null
 }
 
+/** What a reader should know before it is borrowed. */
+export interface LoanTerms extends LoanLength {
+  /** What it costs when it is late; null for nothing. */
+  overdue: OverdueRate | null
+}
+
+export function loanTerms(rules: readonly LoanRule[], borrower: Borrower, copy: RuledCopy): LoanTerms | null {
+  const rule = loanRuleFor(rules, borrower, copy)
+  return rule && { ...lengthOf(rule), overdue: rule.overdue ?? null }
+}
+
 export function loanLength(rules: readonly LoanRule[], borrower: Borrower, copy: RuledCopy): LoanLength | null {
   const rule = loanRuleFor(rules, borrower, copy)
   return rule && lengthOf(rule)

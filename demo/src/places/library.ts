@@ -53,6 +53,7 @@ interface Draft {
   bring?: string
   /** What choosing it does to the loan. */
   loan?: string
+  loanBegins?: PickupPoint['loanBegins']
   /** Other points of the same branch. */
   pickups?: PickupPoint[]
   /** Street and place, and the last digits of the telephone number. */
@@ -75,13 +76,17 @@ const branch = (draft: Draft): Branch => ({
   pickups: draft.desk === null ? [] : [pickupAt(draft, draft.desk), ...(draft.pickups ?? [])],
 })
 
-const pickupAt = ({ code, holdShelfDays = 6, bring = 'Your library card', categories, loan }: Draft, desk: string): PickupPoint => ({
+const pickupAt = (
+  { code, holdShelfDays = 6, bring = 'Your library card', categories, loan, loanBegins }: Draft,
+  desk: string,
+): PickupPoint => ({
   code,
   desk,
   holdShelfDays,
   bring,
   categories: categories ?? null,
   ...(loan === undefined ? {} : { loan }),
+  ...(loanBegins === undefined ? {} : { loanBegins }),
 })
 
 const PUBLIC: Branch[] = [
@@ -226,6 +231,7 @@ const POINTS: Branch[] = [
     name: 'Skerry Point Stores',
     desk: 'Shop counter; ask for the library crate',
     loan: 'The loan begins when the thing is sent, not when you collect it.',
+    loanBegins: 'when sent',
     holdShelfDays: 8,
     keepsFromShelf: false,
     hours: days({ 12345: [['08:00', '17:30']], 6: [['09:00', '12:00']] }),

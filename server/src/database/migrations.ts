@@ -262,8 +262,9 @@ const BRIDGED = [
   "CREATE INDEX holdsAsked ON holds(id) WHERE lending = 'asked'",
 ]
 
-/** Ended holds that are still somebody's, among very many that are nobody's any more. */
-const FORGETTING = [
+/** Ended holds that are still somebody's, among very many that are nobody's any more; the last day that a reader was reminded of. */
+const REMINDING = [
+  'ALTER TABLE holds ADD COLUMN reminded TEXT',
   `CREATE INDEX holdsEnded ON holds(id) WHERE readerId IS NOT NULL AND state IN ('collected', 'cancelled', 'lapsed', 'unfillable')`,
 ]
 
@@ -295,7 +296,7 @@ const STEPS: Record<string, string[]> = {
   '025-expected': EXPECTED,
   '026-chosen': CHOSEN,
   '027-bridged': BRIDGED,
-  '028-forgetting': FORGETTING,
+  '028-reminding': REMINDING,
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -333,6 +333,11 @@ export class Libraries {
     return this.pickups.find(({ place }) => place.code === pickup)?.point.holdShelfDays ?? 0
   }
 
+  /** Whether the days of what is collected there count from when it was sent. */
+  loanBeginsWhenSent(pickup: string): boolean {
+    return this.pickups.some(({ point, place }) => place.code === pickup && point.loanBegins === 'when sent')
+  }
+
   /** The branch of a pickup point; of a branch that has none by its code, itself. */
   branchAt(pickup: string | null): string | null {
     return pickup === null ? null : (this.pickupPlace(pickup)?.branch ?? pickup)

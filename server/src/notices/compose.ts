@@ -1,4 +1,5 @@
 /** A notice in words: subject, plain text and HTML, in the language of its reader. */
+import type { OverdueRate } from '@catalex/core/loans'
 import type { Notice } from '@catalex/core/messages'
 import i18next from 'i18next'
 import { DateTime } from 'luxon'
@@ -37,15 +38,34 @@ export function compose(libraries: Libraries, notice: Notice, to: { name: string
 
 function factsOf(libraries: Libraries, notice: Notice, language: string): Record<string, string> {
   const date = (day: string) => inWords(day, language)
-  if (notice.kind === 'ready' || notice.kind === 'outside ready') {
+  if ('collectBy' in notice) {
     const { place = notice.pickup, desk = '', bring = '' } = libraries.pickupInWords(notice.pickup) ?? {}
     return { date: date(notice.collectBy), place, desk, bring }
   }
-  return 'due' in notice ? { date: date(notice.due) } : {}
+  if (!('due' in notice)) return {}
+  if (!('late' in notice)) return { date: date(notice.due) }
+  const { late, returnTo } = notice
+  return { date: date(notice.due), where: returnInWords(libraries, returnTo, language), late: lateInWords(libraries, late, language) }
 }
+
+function returnInWords(libraries: Libraries, returnTo: string | null, lng: string): string {
+  const owner = returnTo === null ? undefined : libraries.library.systems.find(({ code }) => code === returnTo)
+  return owner ? texts.t('where.owner', { lng, owner: owner.name }) : texts.t('where.any', { lng })
+}
+
+/** A sentence of its own after the others; nothing where it costs nothing. */
+function lateInWords({ library }: Libraries, rate: OverdueRate | null, lng: string): string {
+  if (!rate) return ''
+  const style = library.currency === undefined ? { minimumFractionDigits: 2 } : { style: 'currency' as const, currency: library.currency }
+  const inWords = (amount: number) => new Intl.NumberFormat(localeOf(lng), style).format(amount / 100)
+  const key = rate.ceiling === null ? rate.per : (`${rate.per}UpTo` as const)
+  return texts.t(`late.${key}`, { lng, amount: inWords(rate.amount), most: inWords(rate.ceiling ?? 0) })
+}
+
+const localeOf = (language: string): string => (language === 'en' ? 'en-GB' : language)
 
 /** A day, with the hour of what is due at one. */
 function inWords(due: string, language: string): string {
   const hour = due.length > 10 ? ({ hour: '2-digit', minute: '2-digit' } as const) : {}
-  return DateTime.fromISO(due).toLocaleString({ ...DateTime.DATE_HUGE, ...hour }, { locale: language === 'en' ? 'en-GB' : language })
+  return DateTime.fromISO(due).toLocaleString({ ...DateTime.DATE_HUGE, ...hour }, { locale: localeOf(language) })
 }

@@ -4,8 +4,9 @@ import type { Hold } from '@catalex/contract/holds'
 import type { Channel } from '@catalex/core/card'
 import type { Carrier } from '@catalex/core/catalogue'
 import { accountRefusal, isActive, isRefusal, type HoldState } from '@catalex/core/holds'
-import { isOverdue } from '@catalex/core/loans'
-import { accountOf, chargesOf, renewalsOf, type Moment } from '../circulation/index.ts'
+import { isOverdue, overdueCharge } from '@catalex/core/loans'
+import { DateTime } from 'luxon'
+import { accountOf, chargesOf, termsOfLoans, type Moment } from '../circulation/index.ts'
 import type { Queryable, Reading } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { isNotice, keptMessages } from '../standins/index.ts'
@@ -81,7 +82,7 @@ function holdFrom({ reference, fromBranch, place, copies, events, ...row }: Hold
   }
 }
 
-type LoanRow = Omit<Loan, 'overdue' | 'renewal' | 'returnTo'> & { system: string | null }
+type LoanRow = Omit<Loan, 'overdue' | 'renewal' | 'returnTo' | 'late'> & { system: string | null }
 
 /** @param barcode of one loan; null for all */
 export async function loansOf(
@@ -97,13 +98,15 @@ export async function loansOf(
      WHERE l.readerId = $id AND ($barcode IS NULL OR l.barcode = $barcode) ORDER BY l.due, r.title`,
     { id: reader.id, barcode },
   )
-  const renewals = await renewalsOf(source, libraries, reader, rows, at)
+  const terms = await termsOfLoans(source, libraries, reader, rows, at)
+  const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
   return rows.map(({ system, ...loan }) => {
-    const renewal = renewals.get(loan.barcode) ?? { code: 'not-renewable' }
+    const { renewal, overdue: rate } = terms.get(loan.barcode) ?? { renewal: { code: 'not-renewable' }, overdue: null }
     return {
       ...loan,
       overdue: isOverdue(loan.due, at.minute),
       returnTo: (system === null ? null : libraries.returnedTo(system)?.code) ?? null,
+      late: rate && { rate, soFar: overdueCharge(rate, loan.due, now) },
       renewal: isRefusal(renewal) ? { due: null, refusal: renewal } : { due: renewal.due, refusal: null },
     }
   })

@@ -3,7 +3,7 @@ import type { CopyLine, Edition, ShelfPlace } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
 import { isInNow, isLost, piecesOf } from '@catalex/core/copies'
 import { verdictOn } from '@catalex/core/holds'
-import { loanLength } from '@catalex/core/loans'
+import { loanTerms } from '@catalex/core/loans'
 import type { Borrower } from '@catalex/core/policies'
 import type { Availability } from '@catalex/core/query'
 import { isForHome } from '@catalex/core/search'
@@ -111,9 +111,14 @@ export function copyLine(
     copy: stored.copy,
     note: stored.note,
     pieces: piecesOf(copy, all).flatMap((piece) => (piece.barcode === barcode ? [] : pieceLine(piece, libraries))),
-    loan: loanLength(libraries.loanRules, borrower, copy),
+    loan: termsOf(libraries, borrower, copy),
     hold,
   }
+}
+
+function termsOf(libraries: Libraries, borrower: Borrower, copy: CopyNow): CopyLine['loan'] {
+  const terms = loanTerms(libraries.loanRules, borrower, copy)
+  return terms && { ...terms, returnTo: libraries.returnedTo(copy.system)?.code ?? null }
 }
 
 function pieceLine(piece: CopyNow, libraries: Libraries): CopyLine['pieces'][number] {

@@ -24,7 +24,7 @@ test('courses are found while typing; an empty answer says whether nothing was e
 })
 
 test('a course: each text with its copies and their terms, what is not held said so; an address that is none', async () => {
-  const short = copy('r1', 'quay', { use: 'short loan', loan: { count: 4, unit: 'hours' } })
+  const short = copy('r1', 'quay', { use: 'short loan', loan: { count: 4, unit: 'hours', overdue: null, returnTo: null } })
   const { server } = open('/courses/LAW2', {
     course: {
       ...HEAD,

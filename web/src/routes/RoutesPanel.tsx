@@ -22,6 +22,7 @@ import { OnlineLink } from '../ui/OnlineLink.tsx'
 import { OwnMark } from '../ui/OwnMark.tsx'
 import { FormatMark } from '../ui/FormatMark.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
+import { LoanTerms } from './LoanTerms.tsx'
 import { RouteItem } from './RouteItem.tsx'
 import { Words } from '../ui/Words.tsx'
 import styles from './routes.module.css'
@@ -111,6 +112,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
           />
         ))}
       </ul>
+      <LoanTerms page={data} />
       {volumeMissing && <p>{t(headed === undefined ? 'journals.choose' : 'routes.volumes')}</p>}
       {!volumeMissing && first < 0 && data.holdable && (
         <Button

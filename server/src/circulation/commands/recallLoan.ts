@@ -4,6 +4,7 @@ import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { tell } from '../../notices/index.ts'
 import type { Moment } from '../moment.ts'
+import { termsToTell } from '../queries/loanTerms.ts'
 import { titleOf } from '../queries/titles.ts'
 
 interface Shortened {
@@ -38,5 +39,8 @@ async function tellBorrower(
   kind: 'recalled' | 'recall ended',
   { now }: Moment,
 ): Promise<void> {
-  if (readerId !== null) await tell(write, libraries, { readerId }, { kind, title: await titleOf(write, barcode), due }, now)
+  if (readerId === null) return
+  const told = { title: await titleOf(write, barcode), due }
+  const notice = kind === 'recalled' ? { kind, ...told, ...(await termsToTell(write, libraries, readerId, barcode)) } : { kind, ...told }
+  await tell(write, libraries, { readerId }, notice, now)
 }

@@ -4,7 +4,7 @@ import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
-import { renewalsOf, type LoanAsked } from '../queries/renewals.ts'
+import { termsOfLoans, type LoanAsked } from '../queries/loanTerms.ts'
 
 /** @returns why it is not renewed; null where it is */
 export async function renewLoan(write: Write, libraries: Libraries, reader: Reader, barcode: string, at: Moment): Promise<Refusal | null> {
@@ -12,8 +12,9 @@ export async function renewLoan(write: Write, libraries: Libraries, reader: Read
     barcode,
     id: reader.id,
   })
-  const renewal = loan && (await renewalsOf(write, libraries, reader, [loan], at)).get(barcode)
-  if (!renewal) return { code: 'no-such-loan' }
+  const terms = loan && (await termsOfLoans(write, libraries, reader, [loan], at)).get(barcode)
+  if (!terms) return { code: 'no-such-loan' }
+  const { renewal } = terms
   if (isRefusal(renewal)) return renewal
   await write.run('UPDATE loans SET due = $due, renewals = renewals + 1 WHERE barcode = $barcode', { due: renewal.due, barcode })
   return null

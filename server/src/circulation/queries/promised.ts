@@ -15,3 +15,12 @@ export async function promisedTo(source: Queryable, barcode: string): Promise<Pr
   )
   return hold
 }
+
+/** ISO time at which the copy for a hold was last sent on its way; null where it needed none. */
+export async function whenSent(source: Queryable, { id }: Pick<PromisedTo, 'id'>): Promise<string | null> {
+  const [sent] = await source.read<{ at: string | null }>(
+    "SELECT max(at) AS at FROM holdEvents WHERE holdId = $id AND state = 'in transit'",
+    { id },
+  )
+  return sent?.at ?? null
+}

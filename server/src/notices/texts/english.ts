@@ -4,17 +4,21 @@ export const english = {
     subject: 'Ready to collect: {{title}}',
     text: '“{{title}}” is kept for you until {{date}}.\nWhere: {{place}}, {{desk}}.\nBring: {{bring}}.',
   },
+  'last day soon': {
+    subject: 'Still waiting for you: {{title}}',
+    text: '“{{title}}” is kept for you until {{date}}; then it goes to the next reader, or back to its shelf.\nWhere: {{place}}, {{desk}}.\nBring: {{bring}}.\nIf you need it no more, cancel the hold on your card: somebody else has it sooner.',
+  },
   'due soon': {
     subject: 'Due soon: {{title}}',
-    text: '“{{title}}” is due on {{date}}. You can renew it on your card if nobody waits for it, or return it at any of the libraries.',
+    text: '“{{title}}” is due on {{date}}. You can renew it on your card if nobody waits for it, or return it {{where}}.{{late}}',
   },
   overdue: {
     subject: 'Overdue: {{title}}',
-    text: '“{{title}}” was due on {{date}}. Please return it at any of the libraries, or ask a desk if something keeps you from it.',
+    text: '“{{title}}” was due on {{date}}. Please return it {{where}}, or ask a desk if something keeps you from it.{{late}}',
   },
   recalled: {
     subject: 'Please return sooner: {{title}}',
-    text: 'Somebody waits for “{{title}}”. Please return it by {{date}}; until then it is yours.',
+    text: 'Somebody waits for “{{title}}”. Please return it {{where}} by {{date}}; until then it is yours.{{late}}',
   },
   'recall ended': {
     subject: 'Yours for longer again: {{title}}',
@@ -57,6 +61,13 @@ export const english = {
   test: {
     subject: 'This is how we reach you',
     text: 'You asked for this message from the settings of your card. Whatever we have to tell you comes the same way.',
+  },
+  where: { any: 'at any of the libraries', owner: 'at {{owner}} and nowhere else' },
+  late: {
+    day: ' Each day after that costs {{amount}}.',
+    hour: ' Each hour after that costs {{amount}}.',
+    dayUpTo: ' Each day after that costs {{amount}}, and no more than {{most}} in all.',
+    hourUpTo: ' Each hour after that costs {{amount}}, and no more than {{most}} in all.',
   },
   greeting: 'Hello {{name}},',
   from: '{{library}}',

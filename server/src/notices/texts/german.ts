@@ -6,17 +6,21 @@ export const german: NoticeTexts = {
     subject: 'Liegt bereit: {{title}}',
     text: '„{{title}}“ liegt bis {{date}} für Sie bereit.\nWo: {{place}}, {{desk}}.\nMitbringen: {{bring}}.',
   },
+  'last day soon': {
+    subject: 'Liegt noch bereit: {{title}}',
+    text: '„{{title}}“ liegt noch bis {{date}} für Sie bereit; danach geht es an die nächste Person oder zurück ins Regal.\nWo: {{place}}, {{desk}}.\nMitbringen: {{bring}}.\nWenn Sie es nicht mehr brauchen, heben Sie die Vormerkung in Ihrem Konto auf: Dann hat es jemand anders früher.',
+  },
   'due soon': {
     subject: 'Bald fällig: {{title}}',
-    text: '„{{title}}“ ist am {{date}} fällig. Wenn niemand darauf wartet, können Sie auf Ihrem Konto verlängern, oder Sie geben es in einer der Bibliotheken zurück.',
+    text: '„{{title}}“ ist am {{date}} fällig. Wenn niemand darauf wartet, können Sie auf Ihrem Konto verlängern, oder Sie geben es {{where}} zurück.{{late}}',
   },
   overdue: {
     subject: 'Überfällig: {{title}}',
-    text: '„{{title}}“ war am {{date}} fällig. Bitte geben Sie es in einer der Bibliotheken zurück, oder sprechen Sie uns an, wenn Sie etwas daran hindert.',
+    text: '„{{title}}“ war am {{date}} fällig. Bitte geben Sie es {{where}} zurück, oder sprechen Sie uns an, wenn Sie etwas daran hindert.{{late}}',
   },
   recalled: {
     subject: 'Bitte früher zurückgeben: {{title}}',
-    text: 'Jemand wartet auf „{{title}}“. Bitte geben Sie es bis {{date}} zurück; so lange gehört es Ihnen.',
+    text: 'Jemand wartet auf „{{title}}“. Bitte geben Sie es bis {{date}} {{where}} zurück; so lange gehört es Ihnen.{{late}}',
   },
   'recall ended': {
     subject: 'Wieder länger für Sie: {{title}}',
@@ -59,6 +63,13 @@ export const german: NoticeTexts = {
   test: {
     subject: 'So erreichen wir Sie',
     text: 'Sie haben diese Nachricht in den Einstellungen Ihres Kontos angefordert. Was wir Ihnen mitzuteilen haben, kommt auf demselben Weg.',
+  },
+  where: { any: 'in einer der Bibliotheken', owner: 'nur bei „{{owner}}“' },
+  late: {
+    day: ' Jeder Tag danach kostet {{amount}}.',
+    hour: ' Jede Stunde danach kostet {{amount}}.',
+    dayUpTo: ' Jeder Tag danach kostet {{amount}}, zusammen höchstens {{most}}.',
+    hourUpTo: ' Jede Stunde danach kostet {{amount}}, zusammen höchstens {{most}}.',
   },
   greeting: 'Guten Tag {{name}},',
   from: '{{library}}',

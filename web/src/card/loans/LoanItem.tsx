@@ -1,10 +1,13 @@
 /** Something borrowed: until when, and until when it would be if it were renewed now, or why it is not. */
 import type { Loan } from '@catalex/contract/card'
 import type { Refusal } from '@catalex/core/holds'
+import { DUE_SOON_DAYS } from '@catalex/core/messages'
 import Button from '@mui/material/Button'
+import type { TFunction } from 'i18next'
 import { useEffect, useRef } from 'react'
 import { useTranslation } from 'react-i18next'
-import { dueInWords } from '../../shared/formats.ts'
+import { amountInWords, dueInWords, now } from '../../shared/formats.ts'
+import { rateInWords } from '../../shared/loanTerms.ts'
 import { useNotice } from '../../shared/notices.tsx'
 import { usePlaces } from '../../shared/places.tsx'
 import { refusalInWords } from '../../shared/problems.ts'
@@ -24,6 +27,7 @@ export function LoanItem({ loan, stopped }: { loan: Loan; stopped: readonly Refu
   const facts = [
     loan.carrier && t(`carriers.${loan.carrier}`),
     loan.renewals > 0 && t('card.renewed', { count: loan.renewals }),
+    lateInWords(t, loan),
     loan.returnTo && t('card.returnTo', { owner: placeName(loan.returnTo) }),
   ]
     .filter(Boolean)
@@ -66,4 +70,15 @@ export function LoanItem({ loan, stopped }: { loan: Loan; stopped: readonly Refu
       {renew.error && <Trouble error={renew.error} />}
     </li>
   )
+}
+
+const DAY_MS = 86_400_000
+
+/** What lateness costs: told while something can still be done about it. */
+function lateInWords(t: TFunction<'app'>, { late, overdue, due }: Loan): string | null {
+  if (!late) return null
+  const rate = rateInWords(t, late.rate)
+  if (late.soFar > 0) return t('card.lateSoFar', { amount: amountInWords(late.soFar), rate })
+  const soon = due.length > 10 || Date.parse(due) - now() <= DUE_SOON_DAYS * DAY_MS
+  return overdue || soon ? t('card.late', { rate }) : null
 }

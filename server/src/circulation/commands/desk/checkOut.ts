@@ -2,7 +2,7 @@
 import type { CheckedOut } from '@catalex/contract/desk'
 import { cardNumber } from '@catalex/core/card'
 import type { Refusal } from '@catalex/core/holds'
-import { dueAfter, lengthOf, loanRuleFor } from '@catalex/core/loans'
+import { dueAfter, lengthOf, loanRuleFor, type LoanLength } from '@catalex/core/loans'
 import type { Borrower } from '@catalex/core/policies'
 import { DateTime } from 'luxon'
 import { setCopyStatuses } from '../../../catalogue/index.ts'
@@ -12,7 +12,7 @@ import { borrowerOf, readerByCard } from '../../../readers/index.ts'
 import type { Moment } from '../../moment.ts'
 import { cardStopped } from '../../queries/account.ts'
 import { copyNow, type CopyNow } from '../../queries/copies.ts'
-import { promisedTo } from '../../queries/promised.ts'
+import { promisedTo, whenSent, type PromisedTo } from '../../queries/promised.ts'
 import { titleOf } from '../../queries/titles.ts'
 import { whereaboutsOf } from '../../queries/whereabouts.ts'
 import { ACTIVE_HOLD, LOANS } from '../../tables.ts'
@@ -60,7 +60,7 @@ export async function lend(
   if (promised) await collect(write, libraries, promised, at)
   // Whatever was said of it, it is in somebody's hands.
   if (copy.stored.status !== 'on shelf') await setCopyStatuses(write, [{ barcode, status: 'on shelf', statusText: null }])
-  const due = dueAfter(lengthOf(rule), DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
+  const due = await dueFrom(write, libraries, lengthOf(rule), promised, at)
   const pieces = await whereaboutsOf(write, barcode, promised !== undefined && promised.wantedBarcode === null)
   for (const { barcode: piece } of pieces) {
     await write.run('DELETE FROM whereabouts WHERE barcode = $piece', { piece })
@@ -68,6 +68,15 @@ export async function lend(
   }
   if (readerId !== null) await endServed(write, libraries, { readerId, barcode }, at)
   return { barcode, title: await titleOf(write, barcode), due, collected: promised !== undefined }
+}
+
+/** Where the days count from when it was sent, the reader who collects it late has it for another day all the same. */
+async function dueFrom(write: Write, libraries: Libraries, length: LoanLength, hold: PromisedTo | undefined, at: Moment): Promise<string> {
+  const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
+  const sent = hold && length.unit === 'days' && libraries.loanBeginsWhenSent(hold.pickup) ? await whenSent(write, hold) : null
+  if (sent === null) return dueAfter(length, now)
+  const [due, atLeast] = [dueAfter(length, DateTime.fromISO(sent, { zone: now.zone })), dueAfter({ count: 1, unit: 'days' }, now)]
+  return due > atLeast ? due : atLeast
 }
 
 /** Whoever has one copy of what they asked for needs no other; what was set aside for them goes to the next. */

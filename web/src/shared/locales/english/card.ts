@@ -106,6 +106,8 @@ export const card = {
       moved: '{{title}} will be kept for you at {{place}}.',
     },
     returnTo: 'to be brought back to {{owner}}',
+    late: 'late, it costs {{rate}}',
+    lateSoFar: '{{amount}} so far for being late ({{rate}})',
     cancelled: 'The hold on {{title}} is cancelled.',
     signInFirst: 'Sign in to see what is ready, what is on its way and what you have.',
     editions_one: '{{form}}',

@@ -74,6 +74,18 @@ export const ways = {
     otherForms: 'Other editions and formats',
     volumes: 'This is held by volume: open it and choose one.',
   },
+  loans: {
+    lent: {
+      days_one: 'Lent for {{count}} day.',
+      days_other: 'Lent for {{count}} days.',
+      hours_one: 'Lent for {{count}} hour.',
+      hours_other: 'Lent for {{count}} hours.',
+    },
+    rate: { day: '{{amount}} a day', hour: '{{amount}} an hour' },
+    rateUpTo: { day: '{{amount}} a day, at most {{most}}', hour: '{{amount}} an hour, at most {{most}}' },
+    late: 'When late, it costs {{rate}}.',
+    returnTo: 'Brought back to {{owner}} only.',
+  },
   refusals: {
     'card-expired': 'Your card expired on {{date}}. Any desk can renew it in a minute; bring something with your address on it.',
     'card-blocked-plain': 'Your card is blocked. Any desk can say why, and lift it.',

@@ -110,6 +110,8 @@ export const card: InOtherWords<typeof english> = {
       moved: '{{title}} wird für Sie an diesem Ort bereitgelegt: {{place}}.',
     },
     returnTo: 'zurück nur an {{owner}}',
+    late: 'zu spät kostet es {{rate}}',
+    lateSoFar: 'bisher {{amount}} für die Verspätung ({{rate}})',
     cancelled: 'Die Vormerkung von {{title}} ist aufgehoben.',
     signInFirst: 'Melden Sie sich an, um zu sehen, was bereitliegt, was unterwegs ist und was Sie haben.',
     editions_one: '{{form}} allein',

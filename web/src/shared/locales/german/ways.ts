@@ -87,6 +87,18 @@ export const ways: InOtherWords<typeof english> = {
     otherForms: 'Andere Ausgaben und Formate',
     volumes: 'Dies wird bandweise vorgemerkt: Öffnen Sie den Titel und wählen Sie einen Band.',
   },
+  loans: {
+    lent: {
+      days_one: 'Leihfrist: {{count}} Tag.',
+      days_other: 'Leihfrist: {{count}} Tage.',
+      hours_one: 'Leihfrist: {{count}} Stunde.',
+      hours_other: 'Leihfrist: {{count}} Stunden.',
+    },
+    rate: { day: '{{amount}} am Tag', hour: '{{amount}} in der Stunde' },
+    rateUpTo: { day: '{{amount}} am Tag, höchstens {{most}}', hour: '{{amount}} in der Stunde, höchstens {{most}}' },
+    late: 'Wenn es zu spät zurückkommt, kostet es {{rate}}.',
+    returnTo: 'Rückgabe nur an {{owner}}.',
+  },
   refusals: {
     'card-expired':
       'Ihr Ausweis ist am {{date}} abgelaufen. An jeder Theke wird er in einer Minute verlängert; bringen Sie etwas mit, auf dem Ihre Anschrift steht.',

@@ -1,14 +1,14 @@
-/** Whether loans of a reader are renewed, and until when. */
+/** On what terms readers have what they have borrowed: whether it is renewed, and until when; what it costs when it is late; where it is brought back. */
 import type { Refusal } from '@catalex/core/holds'
-import { loanRuleFor } from '@catalex/core/loans'
+import { loanRuleFor, loanTerms, type OverdueRate } from '@catalex/core/loans'
 import { renewalOf } from '@catalex/core/renewals'
 import { DateTime } from 'luxon'
 import type { Queryable } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
-import { borrowerOf, type Reader } from '../../readers/index.ts'
+import { borrowerOf, readerById, type Reader } from '../../readers/index.ts'
 import type { Moment } from '../moment.ts'
 import { cardStopped } from './account.ts'
-import { copiesOf } from './copies.ts'
+import { copiesOf, copyNow } from './copies.ts'
 
 export interface LoanAsked {
   barcode: string
@@ -16,14 +16,21 @@ export interface LoanAsked {
   renewals: number
 }
 
+export interface TermsOfLoan {
+  /** When it would be due if it were renewed now, or why it is not renewed. */
+  renewal: { due: string } | Refusal
+  /** What it costs when it is late; null for nothing. */
+  overdue: OverdueRate | null
+}
+
 /** @returns by barcode */
-export async function renewalsOf(
+export async function termsOfLoans(
   source: Queryable,
   libraries: Libraries,
   reader: Reader,
   loans: readonly LoanAsked[],
   at: Moment,
-): Promise<Map<string, { due: string } | Refusal>> {
+): Promise<Map<string, TermsOfLoan>> {
   const stopped = await cardStopped(source, libraries, reader, at)
   const barcodes = loans.map(({ barcode }) => barcode)
   const copies = new Map((await copiesOf(source, libraries, { barcodes }, at.minute)).map((copy) => [copy.barcode, copy]))
@@ -34,9 +41,26 @@ export async function renewalsOf(
     loans.map(({ barcode, due, renewals }) => {
       const copy = copies.get(barcode)
       const rule = copy ? loanRuleFor(libraries.loanRules, borrower, copy) : null
-      return [barcode, stopped ?? renewalOf({ rule, due, renewals, waiting: waiting.get(barcode) ?? 0, now })]
+      const renewal = stopped ?? renewalOf({ rule, due, renewals, waiting: waiting.get(barcode) ?? 0, now })
+      return [barcode, { renewal, overdue: rule?.overdue ?? null }]
     }),
   )
+}
+
+/** Of what its borrower is told: what it costs when it is late, and the code of the system that alone takes it back; null for nothing, and for any. */
+export async function termsToTell(
+  source: Queryable,
+  libraries: Libraries,
+  readerId: number,
+  barcode: string,
+): Promise<{ late: OverdueRate | null; returnTo: string | null }> {
+  const copy = await copyNow(source, libraries, barcode, '')
+  const reader = await readerById(source, readerId)
+  if (!copy || !reader) return { late: null, returnTo: null }
+  return {
+    late: loanTerms(libraries.loanRules, borrowerOf(libraries, reader), copy)?.overdue ?? null,
+    returnTo: libraries.returnedTo(copy.system)?.code ?? null,
+  }
 }
 
 /** Holds of other readers that wait for the title or for this very copy, by barcode. */
