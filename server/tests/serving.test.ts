@@ -1,5 +1,5 @@
 /** The catalex command as a process: what it refuses in words, how it ends, and what a backup, a check and a restore do. */
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { copyFileSync, mkdtempSync, readFileSync, rmSync, symlinkSync, truncateSync, writeFileSync } from 'node:fs'
 import { createServer, request } from 'node:http'
 import type { AddressInfo } from 'node:net'
@@ -10,43 +10,10 @@ import { makeWorld, writeWorld } from '@catalex/demo/world'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Database } from '../src/database/index.ts'
 import { DAY, Visitor } from './catalogue.ts'
+import { CATALEX, env, killAll, run, serve } from './process.ts'
 
-const CATALEX = new URL('../dist/cli/catalex.js', import.meta.url).pathname
-const env = { ...process.env, NODE_OPTIONS: '', LOG_LEVEL: 'silent' }
 let folder: string
 let data: string
-const running: ChildProcess[] = []
-
-const run = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [CATALEX, ...args], { env, timeout: 60_000 })
-  return { status, said: `${stdout.toString()}${stderr.toString()}` }
-}
-
-async function serve(): Promise<{ child: ChildProcess; address: string; ended: Promise<number | null> }> {
-  const port = await freePort()
-  const child = spawn(process.execPath, [CATALEX, 'serve', '--data', data, '--port', String(port), '--clock', `${DAY}T11:20`], { env })
-  running.push(child)
-  const ended = new Promise<number | null>((done) => child.once('exit', done))
-  await new Promise<void>((done, fail) => {
-    child.stdout.on('data', (said: Buffer) => {
-      if (said.toString().includes('Catalex is at')) done()
-    })
-    child.once('exit', () => {
-      fail(new Error('ended'))
-    })
-  })
-  return { child, address: `http://127.0.0.1:${String(port)}`, ended }
-}
-
-const freePort = () =>
-  new Promise<number>((done) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as AddressInfo
-      server.close(() => {
-        done(port)
-      })
-    })
-  })
 
 /** Signs in with a body that comes late. The server says itself when it has begun to read the request. */
 function signInSlowly(address: string): { begun: Promise<void>; finish(): Promise<number | undefined> } {
@@ -82,7 +49,7 @@ beforeAll(async () => {
   expect(run('load', '--world', join(folder, 'world'), '--data', data).status).toBe(0)
 })
 afterAll(() => {
-  for (const child of running) child.kill('SIGKILL')
+  killAll()
   rmSync(folder, { recursive: true, force: true })
 })
 
@@ -136,7 +103,7 @@ describe('what can’t be served is refused in words, and nothing hangs', () => 
 describe('a server in use', () => {
   it('is backed up, killed, found sound with nothing lost, stopped gently, and restored', { timeout: 240_000 }, async () => {
     const records = await titles()
-    const first = await serve()
+    const first = await serve(data)
     const reader = new Visitor(first.address)
     await reader.signIn('42225', '4722')
     const place = async (who: Visitor, record: string) =>
@@ -160,7 +127,7 @@ describe('a server in use', () => {
     expect(run('check', '--data', data)).toMatchObject({ status: 0 })
 
     // The reader is signed in still, and what is under way when it is told to stop is answered.
-    const second = await serve()
+    const second = await serve(data)
     const again = new Visitor(second.address)
     await again.signIn('42225', '4722')
     const holds = (await again.get<{ holds: { id: string }[] }>('/api/card')).body.holds.map(({ id }) => id)
@@ -173,7 +140,7 @@ describe('a server in use', () => {
     expect(await second.ended).toBe(0)
 
     expect(run('restore', file, '--data', data)).toMatchObject({ status: 0 })
-    const third = await serve()
+    const third = await serve(data)
     const anew = new Visitor(third.address)
     await anew.signIn('42225', '4722')
     expect((await anew.get<{ holds: { id: string }[] }>('/api/card')).body.holds.map(({ id }) => id)).toEqual([before])

@@ -37,3 +37,4 @@ export { holdsThere, holdThere, noteRefused, noteTaken, unsettledHolds, type Hol
 export { noteCopies, type SaidCopy } from './bridged/noteCopies.ts'
 export { noteReader, type SaidReader } from './bridged/noteReader.ts'
 export { noteRenewed } from './bridged/noteRenewed.ts'
+export { noteWhoLends } from './bridged/whoLends.ts'

@@ -9,12 +9,15 @@ const PATIENCE = 3000
 const TRIES = 2
 const PAUSE = 10_000
 
+/** Whether another system lends. @throws Error for a setting that is none */
+export function isLentElsewhere({ CATALEX_DESK: desk = 'own' }: Settings): boolean {
+  if (desk !== 'own' && desk !== '' && desk !== 'sip2') throw new Error(`CATALEX_DESK has to be "own" or "sip2", not "${desk}".`)
+  return desk === 'sip2'
+}
+
 /** @returns null where Catalex lends itself @throws Error with what is wrong in the settings */
 export function deskFrom(settings: Settings, clock: Clock, zone: string): CirculationDesk | null {
-  const desk = settings.CATALEX_DESK ?? 'own'
-  if (desk === 'own' || desk === '') return null
-  if (desk !== 'sip2') throw new Error(`CATALEX_DESK has to be "own" or "sip2", not "${desk}".`)
-  return new Sip2Desk(sip2Settings(settings, zone), clock)
+  return isLentElsewhere(settings) ? new Sip2Desk(sip2Settings(settings, zone), clock) : null
 }
 
 export function sip2Settings(settings: Settings, zone: string): Sip2DeskSettings {

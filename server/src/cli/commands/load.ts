@@ -11,7 +11,16 @@ import {
   restateRecords,
   type Applied,
 } from '../../catalogue/index.ts'
-import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold, type Moment } from '../../circulation/index.ts'
+import {
+  followCatalogue,
+  loadHolds,
+  loadLoans,
+  loadStatuses,
+  momentOf,
+  noteWhoLends,
+  type LostHold,
+  type Moment,
+} from '../../circulation/index.ts'
 import { claim, Database, migrate, withoutTriggers, type Write } from '../../database/index.ts'
 import { loadLists } from '../../lists/index.ts'
 import { Libraries, storeDocuments } from '../../libraries/index.ts'
@@ -19,6 +28,7 @@ import { readersByCard, storeReaders, withPinHashes, type ReaderToStore } from '
 import { snapshotFile } from '../../search/index.ts'
 import { machineClock, virtualClock, type Clock } from '../../standins/index.ts'
 import { makeSnapshot } from './indexing.ts'
+import { isLentElsewhere } from '../lendingSettings.ts'
 import { withBar } from '../progress.ts'
 import { exitCodeOf, NOTHING_WRONG, sayForm, sayLost, sayMissing, sayReport, sayRows, type Outcome } from '../reporting.ts'
 import { readStatusList, readWorldFiles, type WorldFiles } from '../../world/index.ts'
@@ -226,6 +236,8 @@ async function loadReadersFiles(
   const { records, faults } = await loadLoans(write, known, world.loans)
   sayRows('loans.csv', faults)
   sayRows('holds.csv', await loadHolds(write, libraries, known, world.holds))
+  // What was placed there is served from there.
+  if (isLentElsewhere(process.env)) await noteWhoLends(write, true)
   await loadLists(write, { readers: known, cards: libraries.cards }, world.documents.lists ?? [], now)
   sayMissing(await storeDocuments(write, world.documents))
   return records

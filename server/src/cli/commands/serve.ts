@@ -7,7 +7,7 @@ import { pino, type Logger } from 'pino'
 import { DateTime } from 'luxon'
 import { Clockwork, livedUntil } from '../../backroom/index.ts'
 import { Bridge } from '../../bridge/index.ts'
-import { momentOf } from '../../circulation/index.ts'
+import { momentOf, noteWhoLends } from '../../circulation/index.ts'
 import { claim, Database, migrate, ReadingPool, type Reading } from '../../database/index.ts'
 import { answerClientError, createApp } from '../../http/index.ts'
 import { restateRecords } from '../../catalogue/index.ts'
@@ -16,7 +16,7 @@ import { ReaderSessions, SigningIn } from '../../readers/index.ts'
 import type { SearchService } from '../../search/index.ts'
 import { machineClock, virtualClock, type Clock, type VirtualClock } from '../../standins/index.ts'
 import { CommandThread } from '../../writing/index.ts'
-import { deskFrom } from '../lendingSettings.ts'
+import { deskFrom, isLentElsewhere } from '../lendingSettings.ts'
 import { openSearch } from '../searching.ts'
 import { secretFor } from './secret.ts'
 
@@ -141,6 +141,7 @@ async function bringUpToDate(data: string): Promise<void> {
   const database = await Database.open(data, 1)
   try {
     await migrate(database)
+    await database.write((write) => noteWhoLends(write, isLentElsewhere(process.env)))
     const restated = await restateRecords(database, () => Libraries.load(database))
     if (restated > 0) console.log(`${String(restated)} records of an earlier version were read anew.`)
   } finally {

@@ -39,14 +39,14 @@ export default function SettingsDialog({ card, onClose }: { card: Card; onClose(
   const language = changes.language ?? card.language
   return (
     <ChangeDialog title={t('card.settings.heading')} press={t('card.settings.save')} change={change} onPress={() => void save()} onClose={onClose}>
-      {card.channels.length > 0 && (
+      {!all.bridged && card.channels.length > 0 && (
         <TextField select size="small" label={t('card.settings.told')} value={changes.notify ?? card.channels[0]?.channel ?? ''} onChange={({ target }) => { setChanges({ ...changes, notify: target.value as ChangeCard['notify'] }) }}>
           {card.channels.map(({ channel, to }) => (
             <MenuItem key={channel} value={channel}>{t(`card.told.${channel}`, { to: to ?? t('card.onFile') })}</MenuItem>
           ))}
         </TextField>
       )}
-      <HowTold card={card} />
+      {!all.bridged && <HowTold card={card} />}
       <TextField select size="small" label={t('card.settings.language')} value={language ?? ''} onChange={({ target }) => { setChanges({ ...changes, language: target.value as 'en' | 'de' }) }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
         {language === null && <MenuItem value="">{t('card.settings.libraries')}</MenuItem>}
         {LANGUAGES.map((one) => (
