@@ -294,8 +294,10 @@ describe('with the stand-in', () => {
     expect([refused.status, refused.body.type]).toEqual([503, 'urn:catalex:problem:desk-away'])
     // Nobody can have heard of it, so that nothing of it stays.
     expect((await visitor.get<Card>('/api/card')).body.holds).toEqual([])
+    await bridge.settleAll()
+    expect((await visitor.get<LendingState>('/api/lending')).body.answering).toBe(false)
     await startStandin(port)
-    await desk.copy('nobody')
+    await bridge.settleAll()
     expect((await visitor.get<LendingState>('/api/lending')).body.answering).toBe(true)
   })
 })

@@ -132,11 +132,23 @@ export class Bridge {
 
   /** Done time and again: holds whose answer was lost, also before the process began. */
   async settleAll(): Promise<void> {
+    // Where nobody asks for anything, readers would never learn that it is back.
+    if (!this.state().answering && !(await this.isBack())) return
     for (const reference of await unsettledHolds(this.needs.database, MOST_SETTLED)) {
       if (this.settling.has(reference)) continue
       await this.settle(reference, momentOf(this.needs.clock.now()), true)
       if (!this.state().answering) return
     }
+  }
+
+  private isBack(): Promise<boolean> {
+    return this.needs.desk.greet().then(
+      () => true,
+      (error: unknown) => {
+        if (!(error instanceof DeskAway) && !(error instanceof Overloaded)) throw error
+        return false
+      },
+    )
   }
 
   /** Somebody looks at a title: what has changed of its copies shows as soon as it is known. */

@@ -52,6 +52,8 @@ export interface CirculationDesk {
   cancel(hold: HoldAtDesk): Promise<DeskAnswer>
   /** @returns with the new day where it was renewed; null where that is not said */
   renew(card: string, barcode: string): Promise<{ done: true; due: string | null } | Extract<DeskAnswer, { done: false }>>
+  /** Whether the two understand each other. */
+  greet(): Promise<void>
   state(): DeskState
   close(): void
 }

@@ -31,6 +31,8 @@ export function readBack(
     said,
     held && t('wishes.readOn', { date: dayInWords(notBefore, all.timeZone) }),
     !held && option.inHand && t('hold.inHand', { time: momentInWords(option.inHand, all.timeZone) }),
+    // It is asked for by the copy that would come from here.
+    all.bridged && !option.queue && t('hold.bridged'),
     recall && option.recall && t('wishes.readRecall', { date: dayInWords(option.recall.due, all.timeZone) }),
     notAfter && t('wishes.readUntil', { date: dayInWords(notAfter, all.timeZone) }),
     option.brings.length > 0 && t('hold.brings', { pieces: allOfInWords(option.brings) }),

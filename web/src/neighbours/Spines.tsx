@@ -148,7 +148,8 @@ function dyeOf(controlNumber: string): number {
   const sum = [...controlNumber].reduce((all, sign) => (all * 31 + sign.charCodeAt(0)) % 9973, 7)
   return LIGHTEST - (sum % 4) * SHADE
 }
-const LIGHTEST = 92
+/** In percent: lighter, the title on the cloth of a player could not be read by everybody. */
+const LIGHTEST = 86
 const SHADE = 9
 
 /** Lines of a spine label that fit below a spine: the last, which tell neighbours apart. */

@@ -105,7 +105,6 @@ export class Sip2Desk implements CirculationDesk {
     return answer.done ? { done: true, due: this.dueOf(message) } : answer
   }
 
-  /** Whether the two understand each other. @throws DeskAway */
   async greet(): Promise<void> {
     await this.ask({ code: '99', parts: { state: '0', width: '080', version: '2.00' }, fields: {} }, '98')
   }

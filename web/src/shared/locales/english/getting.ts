@@ -20,6 +20,7 @@ export const getting = {
     readKept: '{{what}} comes off the shelf at {{branch}} and waits for you at the {{desk}}. {{cost}}',
     readSent: '{{what}} is sent from {{from}} to {{place}} and waits for you at the {{desk}}. {{cost}}',
     readQueue: 'You are {{nth}} in the queue for {{what}}. When one comes in for you, it waits at {{place}}, {{desk}}. {{cost}}',
+    bridged: 'The libraries’ lending system chooses the copy: another one may come, on another day.',
     inHand: 'You can expect it {{time}}.',
     brings: 'It brings all the pieces: {{pieces}}.',
     costsNothing: 'There is no charge.',

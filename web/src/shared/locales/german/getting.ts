@@ -23,6 +23,7 @@ export const getting: InOtherWords<typeof english> = {
     readSent: '{{what}} kommt von {{from}} nach {{place}} und wartet dort auf Sie: {{desk}}. {{cost}}',
     readQueue:
       'Sie stehen an {{nth}} Stelle der Warteliste für {{what}}. Kommt eines für Sie zurück, wartet es in {{place}}, {{desk}}. {{cost}}',
+    bridged: 'Das Exemplar wählt das Ausleihsystem der Bibliotheken: Es kann auch ein anderes an einem anderen Tag kommen.',
     inHand: 'Sie können damit rechnen: {{time}}.',
     brings: 'Alle Teile kommen zusammen: {{pieces}}.',
     costsNothing: 'Das kostet nichts.',

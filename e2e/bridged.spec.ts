@@ -1,0 +1,101 @@
+/** Where another system lends: a hold goes there and comes back ready, and readers are told while that system is away. */
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, test } from '@playwright/test'
+import { noBarriers, row, signIn } from './steps.ts'
+
+const DAY = '2026-11-25'
+const [PORT, LENDING_PORT] = [4392, 4393]
+const CATALEX = 'server/dist/cli/catalex.js'
+const settings = { ...process.env, FORCE_COLOR: '0', CATALEX_DESK: 'sip2', CATALEX_SIP2_ADDRESS: `127.0.0.1:${String(LENDING_PORT)}` }
+const folder = mkdtempSync(join(tmpdir(), 'catalex-bridged-'))
+const data = join(folder, 'catalex.sqlite')
+const started: ChildProcess[] = []
+
+test.use({ baseURL: `http://127.0.0.1:${String(PORT)}` })
+
+const run = (...args: string[]): string => spawnSync(process.execPath, args, { env: settings }).stdout.toString()
+const start = (...args: string[]): ChildProcess => {
+  const child = spawn(process.execPath, [CATALEX, ...args], { env: settings, stdio: ['ignore', 'ignore', 'inherit'] })
+  started.push(child)
+  return child
+}
+const startLending = () =>
+  start(
+    'standin-lending',
+    '--data',
+    data,
+    '--state',
+    join(folder, 'lending.json'),
+    '--port',
+    String(LENDING_PORT),
+    '--clock',
+    `${DAY}T11:20`,
+  )
+
+let lending: ChildProcess
+test.beforeAll(async () => {
+  const world = join(folder, 'world')
+  run('demo/dist/cli/makeWorld.js', '--titles', '400', '--branches', '14', '--seed', 'bridged', '--today', DAY, '--out', world)
+  run(CATALEX, 'load', '--world', world, '--data', data)
+  lending = startLending()
+  start('serve', '--data', data, '--port', String(PORT), '--clock', `${DAY}T11:20`)
+  await expect.poll(() => fetch(`http://127.0.0.1:${String(PORT)}/api/health`).then(({ ok }) => ok, () => false)).toBe(true) // prettier-ignore
+})
+test.afterAll(() => {
+  for (const child of started) child.kill('SIGKILL')
+  rmSync(folder, { recursive: true, force: true })
+})
+
+test.setTimeout(240_000)
+test('a hold is taken there and is ready when it says so; while it is away searching goes on and the rest is refused in words', async ({ page }) => {
+  const search = async (words: string) => {
+    await page.getByRole('combobox', { name: 'Search the catalogue' }).fill(words)
+    await page.getByRole('button', { name: 'Search', exact: true }).click()
+  }
+  await page.goto('/')
+  await search('lamplighter’s alibi')
+  await row(page, 'The lamplighter’s alibi').getByRole('link', { name: 'The lamplighter’s alibi' }).click()
+  await page.getByRole('button', { name: /^Hold at/ }).click()
+  const dialog = page.getByRole('dialog', { name: /^Hold: The lamplighter’s alibi/ })
+  // What it has no word for is not offered.
+  await expect(dialog.getByRole('button', { name: 'Choose the last day on which it is of use' })).toBeVisible()
+  await expect(dialog.getByText(/lending system chooses the copy/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
+  await signIn(page, '42117', '4711')
+  await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
+  await noBarriers(page)
+  await dialog.getByRole('link', { name: 'See it on your card' }).click()
+  const held = (region: string) =>
+    page.getByRole('region', { name: region }).getByRole('listitem').filter({ hasText: 'The lamplighter’s alibi' })
+  await expect(held('On its way to you')).toBeVisible()
+  await expect(held('On its way to you').getByRole('button', { name: /Pause/ })).toHaveCount(0)
+
+  // The last of those that it says she waits for.
+  const [, waiting = ''] = /waiting: \[([^\]]*)\]/.exec(run(CATALEX, 'sip2', '--card', '00042117')) ?? []
+  run(CATALEX, 'sip2', '--check-in', waiting.match(/\d+/g)?.at(-1) ?? '')
+  await expect(async () => {
+    await page.reload()
+    await expect(held('Ready to collect')).toBeVisible({ timeout: 5000 })
+  }).toPass({ timeout: 80_000, intervals: [5000] })
+  await noBarriers(page)
+
+  const gone = new Promise((done) => lending.once('exit', done))
+  lending.kill('SIGKILL')
+  await gone
+  await page.goto('/')
+  await search('tide')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/\d+ titles/)
+  await page.getByRole('region', { name: 'Titles found' }).getByRole('heading').getByRole('link').first().click()
+  await expect(page.getByText(/lending system does not answer\. What is in and what is out is as of .*Searching goes on/)).toBeVisible({ timeout: 60_000 })
+  await noBarriers(page)
+  await page.getByRole('button', { name: /^Hold at/ }).first().click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Place the hold' }).click()
+  await expect(page.getByRole('dialog').getByText(/lending system does not answer just now\. Nothing was changed/)).toBeVisible()
+
+  // Readers learn that it is back without doing anything.
+  startLending()
+  await expect(page.getByText(/lending system does not answer\. What is in/)).toBeHidden({ timeout: 90_000 })
+}) // prettier-ignore
