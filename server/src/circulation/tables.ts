@@ -67,6 +67,8 @@ export interface HoldModel extends Model<InferAttributes<HoldModel>, InferCreati
   barcode: string | null
   cost: number
   collectBy: CreationOptional<string | null>
+  /** The last day of which its reader has been reminded. */
+  reminded: CreationOptional<string | null>
   /** ISO time at which it is to be ready, as it was told when its copy was set aside, and as is known by now. */
   promised: CreationOptional<string | null>
   expected: CreationOptional<string | null>
@@ -105,6 +107,7 @@ export const HOLDS = table<HoldModel>(
     barcode: { type: DataTypes.TEXT },
     cost: { type: DataTypes.INTEGER, allowNull: false, validate: { min: 0 } },
     collectBy: { type: DataTypes.TEXT, validate: ISO_DATE },
+    reminded: { type: DataTypes.TEXT, validate: ISO_DATE },
     promised: { type: DataTypes.TEXT, validate: ISO_TIME },
     expected: { type: DataTypes.TEXT, validate: ISO_TIME },
     pausedUntil: { type: DataTypes.TEXT, validate: ISO_DATE },
@@ -129,11 +132,14 @@ export const HOLDS = table<HoldModel>(
 export interface HoldTargetModel extends Model<InferAttributes<HoldTargetModel>, InferCreationAttributes<HoldTargetModel>> {
   holdId: number
   controlNumber: string
+  /** 1 while its hold lives: of a title that was asked for through the years, those are few. */
+  open: CreationOptional<number>
 }
 
 export const HOLD_TARGETS = table<HoldTargetModel>('holdTargets', {
   holdId: { type: DataTypes.INTEGER, primaryKey: true },
   controlNumber: { type: DataTypes.TEXT, primaryKey: true },
+  open: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 1 },
 })
 
 /** What happened to a hold: who, what, when. Written in the transaction that does it, never changed. */

@@ -67,6 +67,7 @@ const UNSOUND: Record<UnsoundHold['fault'], string> = {
   'no-targets': 'it is for no record.',
   'copy-promised-twice': 'its copy is promised to another hold, too.',
   'copy-on-loan': 'its copy is on loan.',
+  'targets-out-of-step': 'its titles are not marked as those of a hold that lives, or as those of one that has ended.',
 }
 
 export const unsoundInWords = (fault: UnsoundHold['fault']): string => UNSOUND[fault]

@@ -262,10 +262,15 @@ const BRIDGED = [
   "CREATE INDEX holdsAsked ON holds(id) WHERE lending = 'asked'",
 ]
 
-/** Ended holds that are still somebody's, among very many that are nobody's any more; the last day that a reader was reminded of. */
+const ENDED = `state IN ('collected', 'cancelled', 'lapsed', 'unfillable')`
+
+/** The last day that a reader was reminded of; and what has ended long ago is not read over for what lives. */
 const REMINDING = [
   'ALTER TABLE holds ADD COLUMN reminded TEXT',
-  `CREATE INDEX holdsEnded ON holds(id) WHERE readerId IS NOT NULL AND state IN ('collected', 'cancelled', 'lapsed', 'unfillable')`,
+  `CREATE INDEX holdsEnded ON holds(id) WHERE readerId IS NOT NULL AND ${ENDED}`,
+  'ALTER TABLE holdTargets ADD COLUMN open INTEGER NOT NULL DEFAULT 1',
+  `UPDATE holdTargets SET open = 0 WHERE holdId IN (SELECT id FROM holds WHERE ${ENDED})`,
+  'CREATE INDEX openHoldsOfRecord ON holdTargets(controlNumber) WHERE open = 1',
 ]
 
 const STEPS: Record<string, string[]> = {

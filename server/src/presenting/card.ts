@@ -52,7 +52,7 @@ const HOLDS = `
     coalesce(c.enumeration, w.enumeration) AS enumeration, c.branch AS fromBranch,
     (SELECT count(DISTINCT o.id) FROM holds o JOIN holdTargets ot ON ot.holdId = o.id
       WHERE o.state = 'waiting' AND (o.requested < h.requested OR (o.requested = h.requested AND o.id < h.id))
-        AND ot.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)) + 1 AS place,
+        AND ot.open = 1 AND ot.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)) + 1 AS place,
     (SELECT count(DISTINCT CASE WHEN h.wantedBarcode IS NULL THEN coalesce(xr.id || ' ' || x.setNumber, x.barcode) ELSE x.barcode END) FROM copies x JOIN records xr ON xr.id = x.recordId
       WHERE xr.controlNumber IN (SELECT controlNumber FROM holdTargets WHERE holdId = h.id)
       AND x.status NOT IN ('withdrawn', 'missing') AND (h.wantedBarcode IS NULL OR x.barcode = h.wantedBarcode)) AS copies,

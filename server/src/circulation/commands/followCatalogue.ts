@@ -52,7 +52,7 @@ async function settleAll(write: Write, libraries: Libraries, holds: readonly Hol
 async function activeHoldsOn(write: Write, records: readonly string[]): Promise<HoldModel[]> {
   const rows = await write.read<{ id: number }>(
     `SELECT id FROM holds WHERE ${ACTIVE_HOLD}
-       AND id IN (SELECT holdId FROM holdTargets WHERE controlNumber IN (SELECT value FROM json_each($records)))`,
+       AND id IN (SELECT holdId FROM holdTargets WHERE open = 1 AND controlNumber IN (SELECT value FROM json_each($records)))`,
     { records: JSON.stringify(records) },
   )
   return activeHolds(

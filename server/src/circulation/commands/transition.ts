@@ -1,5 +1,5 @@
 /** The one way in which a hold changes its state: state and event are written together. */
-import { isPromising, mayBecome, type Actor, type HoldState } from '@catalex/core/holds'
+import { isActive, isPromising, mayBecome, type Actor, type HoldState } from '@catalex/core/holds'
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import type { Moment } from '../moment.ts'
@@ -26,6 +26,7 @@ export async function transition(
   if (!mayBecome(hold.state, to)) throw new Error(`A hold that is ${hold.state} can't become ${to}.`)
   const setAside = isPromising(to) ? barcode : null
   const begins = !isPromising(hold.state)
+  const wasActive = isActive(hold.state)
   // The event names the copy that was let go, too.
   await recordEvent(write, hold.id, to, who, at, setAside ?? hold.barcode)
   await write.run(
@@ -34,6 +35,8 @@ export async function transition(
     { to, setAside, begins: begins ? 1 : 0, id: hold.id },
   )
   if (begins && setAside !== null) await expectByTimetable(write, libraries, setAside, at.now)
+  if (isActive(to) !== wasActive)
+    await write.run('UPDATE holdTargets SET open = $open WHERE holdId = $id', { open: wasActive ? 0 : 1, id: hold.id })
   hold.state = to
   hold.barcode = setAside
   // Who waits no more needs nobody to hurry.

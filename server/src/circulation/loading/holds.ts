@@ -75,7 +75,9 @@ async function createHold(write: Write, libraries: Libraries, row: HoldRow, read
     homeSystem: homeSystem ?? libraries.pickupPlace(row.pickup)?.system ?? null,
     title: (await recordsByControlNumber(write, targets)).at(0)?.record.title ?? '',
   })
-  await write.use(HOLD_TARGETS).bulkCreate(targets.map((controlNumber) => ({ holdId: hold.id, controlNumber })))
+  await write
+    .use(HOLD_TARGETS)
+    .bulkCreate(targets.map((controlNumber) => ({ holdId: hold.id, controlNumber, open: isActive(row.state) ? 1 : 0 })))
   const asked = { now: row.asked }
   const since = { now: row.since || row.asked }
   await recordEvent(write, hold.id, 'waiting', 'reader', asked, null)

@@ -68,7 +68,7 @@ async function othersWaiting(source: Queryable, reader: Reader, barcodes: readon
   const rows = await source.read<{ barcode: string; waiting: number }>(
     `SELECT copies.barcode, count(DISTINCT holds.id) AS waiting
      FROM copies JOIN records ON records.id = recordId
-       JOIN holdTargets ON holdTargets.controlNumber = records.controlNumber JOIN holds ON holds.id = holdId
+       JOIN holdTargets ON holdTargets.controlNumber = records.controlNumber AND open = 1 JOIN holds ON holds.id = holdId
      WHERE copies.barcode IN (SELECT value FROM json_each($barcodes)) AND holds.state = 'waiting' AND holds.readerId IS NOT $id
        AND (holds.wantedBarcode IS NULL OR holds.wantedBarcode = copies.barcode)
      GROUP BY copies.barcode`,

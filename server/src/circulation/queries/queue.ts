@@ -21,7 +21,7 @@ export async function queueFor(write: Write, libraries: Libraries, controlNumber
   const rows = await write.read<WaitingRow>(
     `SELECT id, state, barcode, pickup, category, homeSystem, wantedBarcode,
        (SELECT json_group_array(controlNumber) FROM holdTargets WHERE holdId = id) AS records
-     FROM holds WHERE state = 'waiting' AND lending IS NULL AND id IN (SELECT holdId FROM holdTargets WHERE controlNumber = $controlNumber) ORDER BY requested, id`,
+     FROM holds WHERE state = 'waiting' AND lending IS NULL AND id IN (SELECT holdId FROM holdTargets WHERE controlNumber = $controlNumber AND open = 1) ORDER BY requested, id`,
     { controlNumber },
   )
   return rows.flatMap((hold) => {
@@ -41,7 +41,7 @@ export async function queueFor(write: Write, libraries: Libraries, controlNumber
 /** Readers who wait for any of these records. */
 export async function countWaiting(source: Queryable, controlNumbers: readonly string[]): Promise<number> {
   const [row] = await source.read<{ count: number }>(
-    "SELECT count(DISTINCT id) AS count FROM holds JOIN holdTargets ON holdId = id WHERE state = 'waiting' AND controlNumber IN (SELECT value FROM json_each($numbers))",
+    "SELECT count(DISTINCT id) AS count FROM holds JOIN holdTargets ON holdId = id AND open = 1 WHERE state = 'waiting' AND controlNumber IN (SELECT value FROM json_each($numbers))",
     { numbers: JSON.stringify(controlNumbers) },
   )
   return row?.count ?? 0
@@ -73,7 +73,7 @@ const queuedFrom = (row: QueuedRow): QueuedHold => ({ ...row, records: JSON.pars
 /** Holds that wait for any of these records, those passed over too, first come first. */
 export async function holdsInQueue(source: Queryable, controlNumbers: readonly string[]): Promise<QueuedHold[]> {
   const rows = await source.read<QueuedRow>(
-    `${QUEUED} AND id IN (SELECT holdId FROM holdTargets WHERE controlNumber IN (SELECT value FROM json_each($numbers)))
+    `${QUEUED} AND id IN (SELECT holdId FROM holdTargets WHERE open = 1 AND controlNumber IN (SELECT value FROM json_each($numbers)))
      ORDER BY requested, id LIMIT $most`,
     { numbers: JSON.stringify(controlNumbers), most: MOST_QUEUED },
   )

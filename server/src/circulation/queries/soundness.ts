@@ -5,8 +5,11 @@ import { ACTIVE_HOLD } from '../tables.ts'
 
 export interface UnsoundHold {
   reference: string
-  fault: HistoryFault | 'copy-promised-twice' | 'copy-on-loan'
+  fault: HistoryFault | Inconsistency
 }
+
+/** Of what is said in more than one place. */
+type Inconsistency = 'copy-promised-twice' | 'copy-on-loan' | 'targets-out-of-step'
 
 interface Row {
   id: number
@@ -35,10 +38,11 @@ export async function* unsoundHolds(source: Queryable): AsyncGenerator<UnsoundHo
     if (!end) break
     last = end.id
   }
-  const promised = await source.read<{ reference: string; fault: 'copy-promised-twice' | 'copy-on-loan' }>(
+  const inconsistent = await source.read<{ reference: string; fault: Inconsistency }>(
     `SELECT reference, 'copy-promised-twice' AS fault FROM holds WHERE ${ACTIVE_HOLD} AND barcode IS NOT NULL
        GROUP BY barcode HAVING count(*) > 1
-     UNION ALL SELECT reference, 'copy-on-loan' FROM holds JOIN loans ON loans.barcode = holds.barcode WHERE ${ACTIVE_HOLD}`,
+     UNION ALL SELECT reference, 'copy-on-loan' FROM holds JOIN loans ON loans.barcode = holds.barcode WHERE ${ACTIVE_HOLD}
+     UNION ALL SELECT DISTINCT reference, 'targets-out-of-step' FROM holds JOIN holdTargets ON holdId = id WHERE open <> (${ACTIVE_HOLD})`,
   )
-  yield* promised
+  yield* inconsistent
 }

@@ -88,7 +88,7 @@ async function endServed(
 ): Promise<void> {
   const served = await write.read<Standing>(
     `SELECT holds.id, holds.state, holds.barcode FROM copies JOIN records ON records.id = recordId
-       JOIN holdTargets ON holdTargets.controlNumber = records.controlNumber JOIN holds ON holds.id = holdId
+       JOIN holdTargets ON holdTargets.controlNumber = records.controlNumber AND open = 1 JOIN holds ON holds.id = holdId
      WHERE copies.barcode = $barcode AND holds.readerId = $readerId AND ${ACTIVE_HOLD}
        AND (wantedBarcode = $barcode OR (wantedBarcode IS NULL AND copies.setNumber IS NULL))`,
     { barcode, readerId },
