@@ -5,6 +5,7 @@ import type { Problem } from '@catalex/contract/problem'
 import type { Copies, TitlePage } from '@catalex/contract/title'
 import { isHoldRoute } from '@catalex/core/routes'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { expectAt } from '../src/circulation/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
@@ -161,6 +162,16 @@ describe('a hold', () => {
       'northmole',
       ['2 discs being fetched', 'Book being fetched'],
     ])
+    // It is there when its last piece is, whichever is heard of last.
+    const late = '2026-12-04T10:00:00.000Z'
+    const book = before.copies.find((copy) => copy.place.branch === 'northmole' && copy.enumeration === 'Book')
+    for (const [barcode, ready] of [
+      [discs?.barcode, late],
+      [book?.barcode, first.expected],
+    ] as const)
+      await catalogue.database.write((write) => expectAt(write, barcode ?? '', ready ?? ''))
+    const held = (await ines.get<Card>('/api/card')).body.holds.find(({ id }) => id === first.id)
+    expect([held?.expected, held?.promised]).toEqual([late, first.promised])
     const piece = (await place(solveig, { records, barcode: discs?.barcode, pickup: 'corrow' })).body
     const whole = (await place(solveig, { records, pickup: 'corrow' })).body
     expect([piece.state, whole.state, whole.queue]).toEqual(['waiting', 'waiting', { place: 2, copies: 2 }])

@@ -132,6 +132,14 @@ describe('what becomes of them', () => {
     expect(await answered(body.reference, 'go on')).toEqual({ code: 'no-such-request' })
   })
 
+  it('what nobody collects goes back, which its reader is told', async () => {
+    const { body } = await make({ kind: 'outside', title: 'Left lying', pickup: 'corrow', cost: 450 })
+    for (let act = 0; act < 3; act += 1) expect(await answered(body.reference, 'go on')).toBeNull()
+    expect((await onCard(body.id))?.events.map(({ state }) => state)).toEqual(['on its way', 'ready', 'done'])
+    expect((await told())[0]).toBe('sent back')
+    await catalogue.database.write((write) => write.run('UPDATE readers SET owed = 0'))
+  })
+
   it('what nobody lends is declined, costs nothing, and its reader is told', async () => {
     const { body } = await make({ kind: 'outside', title: 'Lent by nobody', pickup: 'corrow', cost: 450 })
     const { owed } = (await ines.get<Card>('/api/card')).body

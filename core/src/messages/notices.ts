@@ -13,6 +13,7 @@ export const NOTICE_KINDS = [
   'unfillable',
   'scan sent',
   'outside ready',
+  'sent back',
   'declined',
   'ordered',
   'pin code',
@@ -31,7 +32,7 @@ export type Notice =
   /** The copy set aside was lost; another will come, or none. */
   | { kind: 'waits again' | 'unfillable'; title: string }
   /** What was asked for beside holds. */
-  | { kind: 'scan sent' | 'declined' | 'ordered'; title: string }
+  | { kind: 'scan sent' | 'sent back' | 'declined' | 'ordered'; title: string }
   /** With which a new PIN is chosen. */
   | { kind: 'pin code'; code: string }
   /** Whether what is sent arrives. */

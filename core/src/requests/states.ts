@@ -32,6 +32,9 @@ const FROM_OUTSIDE: Moves = {
 export const requestMayBecome = (kind: RequestKind, from: RequestState, to: RequestState): boolean =>
   (kind === 'outside' ? FROM_OUTSIDE : AT_ONCE)[from].includes(to)
 
+/** What was ready and is done without having been with its reader. */
+export const isUncollected = (before: RequestState | undefined, state: RequestState): boolean => before === 'ready' && state === 'done'
+
 export const isOpenRequest = (state: RequestState): state is OpenRequestState => OPEN_REQUEST_STATES.some((open) => open === state)
 
 /** When what it costs is owed: with the scan, or with the copy on the hold shelf. */

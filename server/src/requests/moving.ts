@@ -1,7 +1,7 @@
 /** A request goes on: the one place where it changes its state, with what that costs, and what its reader is told. */
 import type { Notice } from '@catalex/core/messages'
 import type { Refusal } from '@catalex/core/holds'
-import { costsFrom, requestMayBecome, type DeclineReason, type RequestKind, type RequestState } from '@catalex/core/requests'
+import { costsFrom, isUncollected, requestMayBecome, type DeclineReason, type RequestKind, type RequestState } from '@catalex/core/requests'
 import { charge, collectByAt, type Moment } from '../circulation/index.ts'
 import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
@@ -55,9 +55,10 @@ export async function moveRequest(
 }
 
 /** What its reader did is told to nobody, and what only takes its course is on the card. */
-function noticeOf({ kind, title, pickup }: Moved, to: RequestState, day: string | null): Notice | null {
+function noticeOf({ kind, state, title, pickup }: Moved, to: RequestState, day: string | null): Notice | null {
   if (to === 'declined') return { kind: 'declined', title }
   if (to === 'ready' && pickup !== null && day !== null) return { kind: 'outside ready', title, pickup, collectBy: day }
+  if (isUncollected(state, to)) return { kind: 'sent back', title }
   if (to !== 'done' || kind === 'outside') return null
   return { kind: kind === 'scan' ? 'scan sent' : 'ordered', title }
 }

@@ -290,6 +290,9 @@ test('a calendar link is shown once, and withdrawn; what was returned is kept on
   expect(await returned.findByRole('listitem')).toHaveTextContent('The salt ledgerFri 20 Nov')
   server.reply({ history: [] })
   await user.click(returned.getByRole('button', { name: 'Delete the list' }))
+  const sure = within(await screen.findByRole('dialog', { name: 'Delete the list' }))
+  expect(sure.getByText(/can’t be brought back/)).toBeVisible()
+  await user.click(sure.getByRole('button', { name: 'Delete the list' }))
   expect(await returned.findByText('Nothing yet. What you return from now on stands here.')).toBeVisible()
   expect(server.asked('forgetHistory')).toHaveLength(1)
 

@@ -1,6 +1,6 @@
 /** What has become of a request: a line of stops while somebody has still to do something, then how it ended. */
 import type { ReaderRequest } from '@catalex/contract/requests'
-import { isOpenRequest, OPEN_REQUEST_STATES } from '@catalex/core/requests'
+import { isOpenRequest, isUncollected, OPEN_REQUEST_STATES } from '@catalex/core/requests'
 import { useTranslation } from 'react-i18next'
 import { dayInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
@@ -65,6 +65,7 @@ function useEnding() {
   return ({ kind, state, events }: ReaderRequest): string => {
     const last = events.at(-1)
     const date = last ? dayInWords(last.at, all.timeZone) : ''
+    if (isUncollected(events.at(-2)?.state, state)) return t('requests.uncollected', { date })
     if (state !== 'declined') return t(`requests.done.${kind}`, { date })
     const reason = t(`requests.declined.${last?.reason ?? 'not lent'}`, { partner: last?.partner ?? t('requests.staff') })
     return t(kind === 'outside' ? 'requests.noneLends' : 'requests.notDone', { reason })

@@ -119,6 +119,7 @@ test('what comes from outside is a line of stops: who said no, from where it com
         { ...outside, id: 'r3', title: 'Come', state: 'ready', day: '2026-12-10', events: [sent, event({ state: 'ready', day: '2026-12-10' })] },
         { ...outside, id: 'r4', title: 'Lent by nobody', state: 'declined', events: [no, event({ ...no, state: 'declined', reason: 'not found' })] },
         { ...made, id: 'r5', title: 'Sent', state: 'done', events: [event({ state: 'done' })] },
+        { ...outside, id: 'r6', title: 'Left lying', state: 'done', events: [sent, event({ state: 'ready' }), event({ state: 'done' })] },
       ],
     }),
   }) // prettier-ignore
@@ -137,5 +138,6 @@ test('what comes from outside is a line of stops: who said no, from where it com
   expect(declined).toHaveTextContent('No library elsewhere could send it; at last: Fen Library can’t find it. It costs you nothing.')
   expect(within(declined!).getByRole('button', { name: 'Suggest that the library buys it' })).toBeVisible()
   expect(await item('Requests', 'Sent')).toHaveTextContent('Sent to you Thu 26 Nov.')
+  expect(await item('Requests', 'Left lying')).toHaveTextContent('Not collected in time; back with its owner since Thu 26 Nov.')
   expect(screen.queryByRole('button', { name: /^Withdraw/ })).toBeNull()
 })

@@ -1,19 +1,37 @@
 /** When what is set aside is expected to be ready: what was told first, and what is known by now. */
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
+import { promisedTo } from '../queries/promised.ts'
 import { deliveryFor, wayOf } from '../queries/ways.ts'
-import { PROMISED_HOLD } from '../tables.ts'
+import { whereaboutsOf } from '../queries/whereabouts.ts'
 
-/** By the courier's timetable, from where its copy is now. @param now ISO time */
+/** By the courier's timetable, from where its copy is now; of a set, from where each of its pieces is. @param now ISO time */
 export async function expectByTimetable(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
-  const way = await wayOf(write, libraries, barcode)
-  const delivery = way && deliveryFor(libraries, way, now)
-  if (delivery) await expectAt(write, barcode, delivery.inHand)
+  const days: string[] = []
+  for (const piece of await promisedWith(write, barcode)) {
+    const way = await wayOf(write, libraries, piece)
+    const delivery = way && deliveryFor(libraries, way, now)
+    if (delivery) days.push(delivery.inHand)
+  }
+  const last = days.sort().at(-1)
+  if (last !== undefined) await expectAt(write, barcode, last)
 }
 
-/** @param ready ISO time */
-export const expectAt = (write: Write, barcode: string, ready: string): Promise<void> =>
-  write.run(
-    `UPDATE holds SET expected = $ready, promised = coalesce(promised, $ready) WHERE barcode = $barcode AND ${PROMISED_HOLD} AND state <> 'ready'`,
-    { barcode, ready },
+/** A set is there when its last piece is. @param ready ISO time */
+export async function expectAt(write: Write, barcode: string, ready: string): Promise<void> {
+  const hold = await promisedTo(write, barcode)
+  if (!hold || hold.state === 'ready') return
+  const several = (await promisedWith(write, barcode)).length > 1
+  await write.run(
+    `UPDATE holds SET expected = max(expectedBefore, $ready), promised = coalesce(promised, max(expectedBefore, $ready))
+     FROM (SELECT CASE WHEN $several THEN coalesce(expected, '') ELSE '' END AS expectedBefore FROM holds WHERE id = $id) WHERE id = $id`,
+    { id: hold.id, ready, several: several ? 1 : 0 },
   )
+}
+
+/** The pieces that are set aside together with this copy, itself among them. */
+async function promisedWith(write: Write, barcode: string): Promise<string[]> {
+  const hold = await promisedTo(write, barcode)
+  const pieces = await whereaboutsOf(write, barcode, hold?.wantedBarcode === null)
+  return pieces.map((piece) => piece.barcode)
+}

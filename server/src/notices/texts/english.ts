@@ -46,6 +46,10 @@ export const english = {
     subject: 'Ready to collect, from outside: {{title}}',
     text: '“{{title}}” has come from another library and is kept for you until {{date}}.\nWhere: {{place}}, {{desk}}.\nBring: {{bring}}.',
   },
+  'sent back': {
+    subject: 'Gone back: {{title}}',
+    text: '“{{title}}” was not collected in time and has gone back to the library that lent it. It can be asked for again at any time.',
+  },
   declined: {
     subject: 'We can’t get it: {{title}}',
     text: 'Nobody could do what you asked for with “{{title}}”; your card says why. It costs you nothing. A desk helps you find another way.',

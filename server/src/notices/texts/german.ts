@@ -48,6 +48,10 @@ export const german: NoticeTexts = {
     subject: 'Von auswärts, liegt bereit: {{title}}',
     text: '„{{title}}“ ist aus einer anderen Bibliothek gekommen und liegt bis {{date}} für Sie bereit.\nOrt: {{place}}, {{desk}}.\nMitbringen: {{bring}}.',
   },
+  'sent back': {
+    subject: 'Zurückgegangen: {{title}}',
+    text: '„{{title}}“ wurde nicht rechtzeitig abgeholt und ist wieder bei der Bibliothek, die es geliehen hat. Sie können es jederzeit wieder bestellen.',
+  },
   declined: {
     subject: 'Leider nicht zu bekommen: {{title}}',
     text: 'Ihre Bitte zu „{{title}}“ konnte niemand erfüllen; warum, steht in Ihrem Konto. Es kostet Sie nichts. An jeder Theke hilft man Ihnen weiter.',

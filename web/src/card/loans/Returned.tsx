@@ -1,4 +1,4 @@
-/** What this reader has returned, of one who has a list of it kept: shown when it is asked for, and deleted at a press. */
+/** What this reader has returned, of one who has a list of it kept: shown when it is asked for, and deleted for good. */
 import Button from '@mui/material/Button'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -9,6 +9,7 @@ import { useNotice } from '../../shared/notices.tsx'
 import { usePlaces } from '../../shared/places.tsx'
 import { useSession } from '../../shared/session/session.tsx'
 import { Trouble } from '../../ui/Trouble.tsx'
+import { ChangeDialog } from '../ChangeDialog.tsx'
 import { TitleLink } from '../TitleLink.tsx'
 import styles from '../card.module.css'
 
@@ -19,6 +20,7 @@ export function Returned() {
   const client = useQueryClient()
   const notify = useNotice()
   const [shown, setShown] = useState(false)
+  const [asked, setAsked] = useState(false)
   const { data, error, refetch } = useQuery({
     queryKey: ['card', 'history'],
     queryFn: ({ signal }) => call('history', {}, { signal }),
@@ -28,6 +30,7 @@ export function Returned() {
     mutationFn: () => asReader(() => call('forgetHistory', {})),
     onSuccess: async () => {
       await client.invalidateQueries({ queryKey: ['card', 'history'] })
+      setAsked(false)
       notify(t('card.returned.deleted'))
     },
   })
@@ -38,7 +41,7 @@ export function Returned() {
           {t('card.returned.heading')} {data && <span className={styles.soft}>{data.length}</span>}
         </h2>
         {data && data.length > 0 ? (
-          <Button size="small" disabled={forget.isPending} onClick={() => { forget.mutate() }}>{t('card.returned.delete')}</Button>
+          <Button size="small" onClick={() => { setAsked(true) }}>{t('card.returned.delete')}</Button>
         ) : !shown ? (
           <Button size="small" onClick={() => { setShown(true) }}>{t('card.returned.show')}</Button>
         ) : null}
@@ -52,7 +55,12 @@ export function Returned() {
           </li>
         ))}
       </ul>
-      {(error ?? forget.error) && <Trouble error={error ?? forget.error} onRetry={() => void refetch()} />}
+      {error && <Trouble error={error} onRetry={() => void refetch()} />}
+      {asked && (
+        <ChangeDialog title={t('card.returned.delete')} press={t('card.returned.delete')} change={forget} onPress={() => { forget.mutate() }} onClose={() => { setAsked(false) }}>
+          <p>{t('card.returned.sure')}</p>
+        </ChangeDialog>
+      )}
     </section>
   )
 } // prettier-ignore

@@ -51,6 +51,7 @@ export const card = {
       show: 'Show',
       none: 'Nothing yet. What you return from now on stands here.',
       delete: 'Delete the list',
+      sure: 'It can’t be brought back. What you return from now on is kept anew, until you choose otherwise in the settings.',
       deleted: 'The list is deleted.',
     },
     calendar: {

@@ -153,6 +153,7 @@ export const getting = {
       'not allowed': '{{partner}} may not scan that much of it',
       'not bought': '{{partner}} doesn’t buy it',
     },
+    uncollected: 'Not collected in time; back with its owner since {{date}}.',
     noneLends: 'No library elsewhere could send it; at last: {{reason}}. It costs you nothing.',
     notDone: '{{reason}}. It costs you nothing; a desk can say more.',
     done: {

@@ -54,6 +54,7 @@ export const card: InOtherWords<typeof english> = {
       show: 'Anzeigen',
       none: 'Noch nichts. Was Sie ab jetzt zurückgeben, steht hier.',
       delete: 'Liste löschen',
+      sure: 'Sie lässt sich nicht wiederherstellen. Was Sie ab jetzt zurückgeben, wird neu gesammelt, bis Sie es in den Einstellungen anders wählen.',
       deleted: 'Die Liste ist gelöscht.',
     },
     calendar: {

@@ -158,6 +158,7 @@ export const getting: InOtherWords<typeof english> = {
       'not allowed': '{{partner}} darf nicht so viel davon scannen',
       'not bought': '{{partner}} kauft es nicht',
     },
+    uncollected: 'Nicht rechtzeitig abgeholt; seit {{date}} wieder beim Eigentümer.',
     noneLends: 'Keine auswärtige Bibliothek konnte es schicken; zuletzt: {{reason}}. Es kostet Sie nichts.',
     notDone: '{{reason}}. Es kostet Sie nichts; an der Theke erfahren Sie mehr.',
     done: {
