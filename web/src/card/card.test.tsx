@@ -66,7 +66,9 @@ test('the card: what is ready, what is on its way stop by stop, what ended, what
   expect(within(ended).queryByRole('link')).toBeNull()
   expect(within(ended).queryByRole('button')).toBeNull()
   const borrowed = await section('Borrowed')
-  expect(borrowed).toHaveTextContent(/Late onewas due Fri 20 NovDVD.*to be brought back to Wold College.*Lent onedue Mon 4 Jan 2027/)
+  expect(borrowed).toHaveTextContent(
+    /Late onewas due Fri 20 NovDVD.*1\.25 so far for being late \(0\.25 a day, at most 10\.00\).*to be brought back to Wold College.*Lent onedue Mon 4 Jan 2027/,
+  )
   expect(
     within(borrowed)
       .getAllByRole('link')

@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from '@testing-library/react'
+import { cleanup, screen, waitFor, within } from '@testing-library/react'
 import { expect, test, vi } from 'vitest'
 import { address, open } from '../../tests/open.tsx'
 import { answer, branch, copy, PLACES, route, row, titlePage } from '../../tests/samples.ts'
@@ -155,6 +155,20 @@ test('where no way can be asked for, a hold somewhere else is offered; where the
   })
   expect(await screen.findByRole('button', { name: 'Hold it somewhere else' })).toBeVisible()
   expect(server.asked('title')).toHaveLength(1)
+})
+
+test('on what terms it is lent is said before it is borrowed: once where all ways agree, else for each', async () => {
+  const terms = { count: 3, unit: 'hours' as const, overdue: { amount: 50, per: 'hour' as const, ceiling: 600 }, returnTo: 'college' }
+  const own = copy('b1', 'quay', { loan: terms })
+  const routes = [route('walk in', { barcode: 'b1' }), route('kept for you', { barcode: 'b2' }), route('from outside', { barcode: null })]
+  open('/titles/p1', { title: titlePage({ copies: [own, { ...own, barcode: 'b2' }], routes }) })
+  expect(
+    await screen.findAllByText('Lent for 3 hours. When late, it costs 0.50 an hour, at most 6.00. Brought back to Wold College only.'),
+  ).toHaveLength(1)
+  cleanup()
+  open('/titles/p1', { title: titlePage({ copies: [own, copy('b2', 'hill')], routes }) })
+  expect((await screen.findByText('Walk in:')).parentElement).toHaveTextContent('Walk in: Lent for 3 hours.')
+  expect(screen.getByText('Kept for you:').parentElement).toHaveTextContent('Kept for you: Lent for 28 days.')
 })
 
 test('what can be held nowhere offers no hold', async () => {
