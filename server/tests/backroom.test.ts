@@ -58,7 +58,7 @@ describe('moved on until a hold is ready', () => {
     expect((await holds())[0]!.state).toBe('ready')
     await move({ move: 'day' })
     expect((await holds())[0]!.state).toBe('lapsed')
-    expect((await view('?mine=true')).messages.map(({ notice }) => notice)).toEqual(['lapsed', 'ready'])
+    expect((await view('?mine=true')).messages.map(({ notice }) => notice)).toEqual(['lapsed', 'last day soon', 'ready'])
   })
 })
 

@@ -94,7 +94,7 @@ it('what was told stands on the card until it is nobody’s any more', async () 
   await catalogue.commands.followDays(at('2026-11-26T08:00'))
   const told = (await cardOf(ines)).messages
   expect(told.map(({ notice, channel }) => [notice, channel])).toContainEqual(['overdue', 'mail'])
-  expect(told[0]!.text).toMatch(/^Hello Ines Arkley,\n\n“.+” was due on /)
+  expect(told.find(({ notice }) => notice === 'overdue')!.text).toMatch(/^Hello Ines Arkley,\n\n“.+” was due on /)
   expect((await cardOf(owing)).messages).toEqual([])
   await catalogue.commands.purge(at('2027-02-01T08:00'), 0)
   expect(await catalogue.database.read('SELECT 1 FROM outbox WHERE readerId IS NOT NULL')).toEqual([])
