@@ -120,7 +120,7 @@ function Line({ copy, family, onHold, onPlan }: CopyLinesProps & { copy: CopyLin
       </div>
       <div className={styles.terms}>
         {copy.use !== 'loan' && <span>{t(`use.${copy.use}`)}</span>}
-        {copy.loan !== null && <span className={styles.soft}>{t(`title.loan.${copy.loan.unit}`, { count: copy.loan.count })}</span>}
+        {copy.loan !== null && <span className={styles.soft}>{t(`loans.length.${copy.loan.unit}`, { count: copy.loan.count })}</span>}
         {onHold && copy.hold.allowed && (
           <Button
             size="small"

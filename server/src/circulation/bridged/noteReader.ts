@@ -7,7 +7,7 @@ import { collectByAt } from '../commands/follow.ts'
 import { leaveDesks } from '../commands/leaveDesks.ts'
 import { transition, type Standing } from '../commands/transition.ts'
 import type { Moment } from '../moment.ts'
-import { ACTIVE_HOLD, LOANS } from '../tables.ts'
+import { ACTIVE_HOLD, PROMISED_HOLD, LOANS } from '../tables.ts'
 
 export interface SaidReader {
   said: ReaderAtDesk
@@ -118,7 +118,7 @@ async function ends(write: Write, libraries: Libraries, hold: HoldHere, had: str
 
 /** Whoever a copy was set aside for has to be told otherwise before it is somebody else's. */
 async function isKeptForOther(write: Write, { id }: HoldHere, barcode: string): Promise<boolean> {
-  const others = await write.read('SELECT 1 FROM holds WHERE barcode = $barcode AND id <> $id', { barcode, id })
+  const others = await write.read(`SELECT 1 FROM holds WHERE barcode = $barcode AND ${PROMISED_HOLD} AND id <> $id`, { barcode, id })
   return others.length > 0
 }
 

@@ -1,14 +1,14 @@
 /** When what is set aside is expected to be ready: what was told first, and what is known by now. */
 import type { Write } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
-import { promisedTo } from '../queries/promised.ts'
+import { promisedTo, type PromisedTo } from '../queries/promised.ts'
 import { deliveryFor, wayOf } from '../queries/ways.ts'
 import { whereaboutsOf } from '../queries/whereabouts.ts'
 
 /** By the courier's timetable, from where its copy is now; of a set, from where each of its pieces is. @param now ISO time */
 export async function expectByTimetable(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
   const days: string[] = []
-  for (const piece of await promisedWith(write, barcode)) {
+  for (const piece of await piecesFor(write, await promisedTo(write, barcode), barcode)) {
     const way = await wayOf(write, libraries, piece)
     const delivery = way && deliveryFor(libraries, way, now)
     if (delivery) days.push(delivery.inHand)
@@ -21,17 +21,14 @@ export async function expectByTimetable(write: Write, libraries: Libraries, barc
 export async function expectAt(write: Write, barcode: string, ready: string): Promise<void> {
   const hold = await promisedTo(write, barcode)
   if (!hold || hold.state === 'ready') return
-  const several = (await promisedWith(write, barcode)).length > 1
-  await write.run(
-    `UPDATE holds SET expected = max(expectedBefore, $ready), promised = coalesce(promised, max(expectedBefore, $ready))
-     FROM (SELECT CASE WHEN $several THEN coalesce(expected, '') ELSE '' END AS expectedBefore FROM holds WHERE id = $id) WHERE id = $id`,
-    { id: hold.id, ready, several: several ? 1 : 0 },
-  )
+  const [known] = await write.read<{ expected: string | null }>('SELECT expected FROM holds WHERE id = $id', { id: hold.id })
+  const others = (await piecesFor(write, hold, barcode)).length > 1 ? (known?.expected ?? '') : ''
+  const last = others > ready ? others : ready
+  await write.run('UPDATE holds SET expected = $last, promised = coalesce(promised, $last) WHERE id = $id', { id: hold.id, last })
 }
 
-/** The pieces that are set aside together with this copy, itself among them. */
-async function promisedWith(write: Write, barcode: string): Promise<string[]> {
-  const hold = await promisedTo(write, barcode)
+/** The pieces that are set aside for it together with this copy, itself among them. */
+async function piecesFor(write: Write, hold: PromisedTo | undefined, barcode: string): Promise<string[]> {
   const pieces = await whereaboutsOf(write, barcode, hold?.wantedBarcode === null)
   return pieces.map((piece) => piece.barcode)
 }

@@ -5,7 +5,7 @@ export const english = {
     text: '“{{title}}” is kept for you until {{date}}.\nWhere: {{place}}, {{desk}}.\nBring: {{bring}}.',
   },
   'last day soon': {
-    subject: 'Still waiting for you: {{title}}',
+    subject: 'Still kept for you: {{title}}',
     text: '“{{title}}” is kept for you until {{date}}; then it goes to the next reader, or back to its shelf.\nWhere: {{place}}, {{desk}}.\nBring: {{bring}}.\nIf you need it no more, cancel the hold on your card: somebody else has it sooner.',
   },
   'due soon': {

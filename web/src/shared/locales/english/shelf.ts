@@ -12,12 +12,6 @@ export const shelf = {
     noCopies: 'There is no copy on record.',
     openTill: 'open until {{time}}',
     shut: 'closed now',
-    loan: {
-      days_one: '{{count}} day',
-      days_other: '{{count}} days',
-      hours_one: '{{count}} hour',
-      hours_other: '{{count}} hours',
-    },
     description: 'Description',
     contents: 'Contents',
     about: 'Related',

@@ -75,12 +75,13 @@ export const ways = {
     volumes: 'This is held by volume: open it and choose one.',
   },
   loans: {
-    lent: {
-      days_one: 'Lent for {{count}} day.',
-      days_other: 'Lent for {{count}} days.',
-      hours_one: 'Lent for {{count}} hour.',
-      hours_other: 'Lent for {{count}} hours.',
+    length: {
+      days_one: '{{count}} day',
+      days_other: '{{count}} days',
+      hours_one: '{{count}} hour',
+      hours_other: '{{count}} hours',
     },
+    lent: 'Lent for {{length}}.',
     rate: { day: '{{amount}} a day', hour: '{{amount}} an hour' },
     rateUpTo: { day: '{{amount}} a day, at most {{most}}', hour: '{{amount}} an hour, at most {{most}}' },
     late: 'When late, it costs {{rate}}.',

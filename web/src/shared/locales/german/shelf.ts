@@ -15,12 +15,6 @@ export const shelf: InOtherWords<typeof english> = {
     noCopies: 'Es ist kein Exemplar verzeichnet.',
     openTill: 'geöffnet bis {{time}}',
     shut: 'jetzt geschlossen',
-    loan: {
-      days_one: '{{count}} Tag',
-      days_other: '{{count}} Tage',
-      hours_one: '{{count}} Stunde',
-      hours_other: '{{count}} Stunden',
-    },
     description: 'Beschreibung',
     contents: 'Inhalt',
     about: 'Verwandtes',

@@ -88,12 +88,13 @@ export const ways: InOtherWords<typeof english> = {
     volumes: 'Dies wird bandweise vorgemerkt: Öffnen Sie den Titel und wählen Sie einen Band.',
   },
   loans: {
-    lent: {
-      days_one: 'Leihfrist: {{count}} Tag.',
-      days_other: 'Leihfrist: {{count}} Tage.',
-      hours_one: 'Leihfrist: {{count}} Stunde.',
-      hours_other: 'Leihfrist: {{count}} Stunden.',
+    length: {
+      days_one: '{{count}} Tag',
+      days_other: '{{count}} Tage',
+      hours_one: '{{count}} Stunde',
+      hours_other: '{{count}} Stunden',
     },
+    lent: 'Leihfrist: {{length}}.',
     rate: { day: '{{amount}} am Tag', hour: '{{amount}} in der Stunde' },
     rateUpTo: { day: '{{amount}} am Tag, höchstens {{most}}', hour: '{{amount}} in der Stunde, höchstens {{most}}' },
     late: 'Wenn es zu spät zurückkommt, kostet es {{rate}}.',
