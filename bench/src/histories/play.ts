@@ -116,17 +116,26 @@ export async function play(played: Played, steps: number, { seed, every, reloads
     return Promise.resolve(hold && commands.changeHold(hold.readerId, hold.reference, changes, momentFrom(time)))
   }
   const lots = Object.entries({ recall: 4, ask: 2, answer: 5, close: 1, place: 20, cancel: 5, restore: 1, pause: 4, goOn: 5, move: 5, checkIn: 30, checkOut: 14, missing: 1, renew: 4, pay: 1, purge: 1, days: 6 }).flatMap(([kind, weight]) => Array.from({ length: weight }, () => kind)) // prettier-ignore
+  /** What the commands cost since it was last told: a kind that grows with the years shows itself. */
+  let spent: Record<string, number> = {}
+  const costliest = () => {
+    const told = Object.entries(spent).sort(([, one], [, other]) => other - one)
+    spent = {}
+    return told.slice(0, 8).map(([kind, ms]) => `${kind} ${(ms / 1000).toFixed(1)} s`).join(', ') // prettier-ignore
+  }
   for (let step = 1; step <= steps && history.broken.length === 0; step += 1) {
     const kind = random() < 1 / reloads ? (pick(['reload', 'statuses']) ?? 'reload') : (pick(lots) ?? 'days')
     time = time.plus({ seconds: 1 })
+    const began = performance.now()
     await kinds[kind]?.()
+    spent[kind] = (spent[kind] ?? 0) + performance.now() - began
     history.taken[kind] = (history.taken[kind] ?? 0) + 1
     const event = await lastEvent()
     const after = event === told ? before : await standing()
     told = event
     history.broken.push(...overtaken(before, after).map((fault) => `step ${String(step)}, ${kind}: ${fault}`))
     if (step % every === 0) history.broken.push(...(await faultsIn(played, time)).map((fault) => `by step ${String(step)}: ${fault}`))
-    if (step % TOLD_EVERY === 0) tell(`${String(step)} steps, ${time.toISODate() ?? ''}`)
+    if (step % TOLD_EVERY === 0) tell(`${String(step)} steps, ${time.toISODate() ?? ''}; ${costliest()}`)
     before = after
   }
   return history

@@ -4,7 +4,16 @@
  */
 import type { Hold, PlaceHold } from '@catalex/contract/holds'
 import { isRefusal, type Refusal } from '@catalex/core/holds'
-import { holdsThere, holdThere, momentOf, unsettledHolds, type HoldThere, type Moment, type SaidCopy } from '../circulation/index.ts'
+import {
+  copyFor,
+  holdsThere,
+  holdThere,
+  momentOf,
+  unsettledHolds,
+  type HoldThere,
+  type Moment,
+  type SaidCopy,
+} from '../circulation/index.ts'
 import type { Reading } from '../database/index.ts'
 import { Overloaded } from '../overloaded.ts'
 import { readerById, type PinCheck } from '../readers/index.ts'
@@ -32,7 +41,7 @@ const CARD_FRESH_MS = 20_000
 const CARD_PATIENCE_MS = 2500
 /** What is remembered of when something was asked. */
 const MOST_REMEMBERED = 20_000
-const MOST_SETTLED = 50
+const MOST_SETTLED = 200
 
 /** It knows of no first day, no supplier and no recall, and tells readers, and staff, by itself. */
 const isBeyond = ({ notBefore, from, recall, notify, note }: PlaceHold): boolean =>
@@ -42,6 +51,7 @@ export class Bridge {
   private readonly asked = new Map<string, number>()
   /** Holds that are being asked for at this moment. */
   private readonly settling = new Set<string>()
+  private settlingAll = false
   private looking: Promise<void> = Promise.resolve()
   private looks = 0
 
@@ -110,9 +120,12 @@ export class Bridge {
     this.settling.add(reference)
     try {
       const hold = await holdThere(database, reference)
+      // It has ended since, or has no copy left by which it could be asked for.
+      if (hold === null) await commands.noteRefused(reference, { atOnce: false }, at)
       if (hold?.lending !== 'asked') return 'taken'
-      const answer: DeskAnswer = again && (await this.isThere(hold)) ? { done: true } : await desk.place(hold)
-      if (answer.done) await commands.noteTaken(reference)
+      const there = again ? await this.copyThere(reference, hold) : null
+      const answer: DeskAnswer = there === null ? await desk.place(hold) : { done: true }
+      if (answer.done) await commands.noteTaken(reference, there ?? hold.barcode)
       else await commands.noteRefused(reference, { atOnce: !again }, at)
       return answer.done ? 'taken' : { code: 'desk-refused', said: answer.said }
     } catch (error) {
@@ -125,18 +138,30 @@ export class Bridge {
     }
   }
 
-  private async isThere({ card, barcode }: HoldThere): Promise<boolean> {
+  /** Whoever placed it there at a desk may have named another copy of the title. @returns null where it is not there */
+  private async copyThere(reference: string, { card, barcode }: HoldThere): Promise<string | null> {
     const reader = await this.needs.desk.reader(card, null)
-    return [...(reader?.waiting ?? []), ...(reader?.ready ?? [])].includes(barcode)
+    const held = [...(reader?.waiting ?? []), ...(reader?.ready ?? [])]
+    return held.includes(barcode) ? barcode : copyFor(this.needs.database, reference, held)
   }
 
-  /** Done time and again: holds whose answer was lost, also before the process began. */
+  /** Done time and again: holds whose answer was lost, also before the process began, and those that were placed here before the other system lent. */
   async settleAll(): Promise<void> {
-    // Where nobody asks for anything, readers would never learn that it is back.
-    if (!this.state().answering && !(await this.isBack())) return
-    for (const reference of await unsettledHolds(this.needs.database, MOST_SETTLED)) {
+    if (this.settlingAll) return
+    this.settlingAll = true
+    try {
+      // Where nobody asks for anything, readers would never learn that it is back.
+      if (this.state().answering || (await this.isBack())) await this.settleNext()
+    } finally {
+      this.settlingAll = false
+    }
+  }
+
+  private async settleNext(): Promise<void> {
+    const { database, clock } = this.needs
+    for (const reference of await unsettledHolds(database, { today: momentOf(clock.now()).today, most: MOST_SETTLED })) {
       if (this.settling.has(reference)) continue
-      await this.settle(reference, momentOf(this.needs.clock.now()), true)
+      await this.settle(reference, momentOf(clock.now()), true)
       if (!this.state().answering) return
     }
   }

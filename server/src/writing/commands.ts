@@ -84,7 +84,7 @@ export function commandsOn(database: Database, libraries: Libraries) {
     /** Of a hold that another system is asked for next. */
     askHold: (readerId: number, wish: PlaceHold, key: string | null, at: Moment) =>
       ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key, bridged: true }, at)),
-    noteTaken: (reference: string) => database.write((write) => noteTaken(write, reference)),
+    noteTaken: (reference: string, barcode: string) => database.write((write) => noteTaken(write, reference, barcode)),
     noteRefused: (reference: string, how: { atOnce: boolean }, at: Moment) =>
       database.write((write) => noteRefused(write, libraries, reference, how, at)),
     noteCopies: (said: readonly SaidCopy[], at: Moment) => database.write((write) => noteCopies(write, libraries, said, at)),

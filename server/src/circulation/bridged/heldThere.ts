@@ -14,19 +14,30 @@ export interface HoldThere extends HoldAtDesk {
 }
 
 /**
- * A hold is known there by a copy: the one that was wanted, or that could have served it when it was placed.
+ * A hold is known there by a copy: the one that was wanted, that lies ready for it, or that could have served it when it was placed.
  * @returns null for one that lives no more, or that nothing can be said of
  */
 export async function holdThere(source: Queryable, reference: string): Promise<HoldThere | null> {
   const [row] = await source.read<Omit<HoldThere, 'thisCopy'> & { thisCopy: number }>(
-    `SELECT readerId, lending, card, pickup, notAfter AS until, wantedBarcode IS NOT NULL AS thisCopy, coalesce(askedBarcode, wantedBarcode, copies.barcode) AS barcode,
+    `SELECT readerId, lending, card, pickup, notAfter AS until, wantedBarcode IS NOT NULL AS thisCopy, coalesce(askedBarcode, wantedBarcode, holds.barcode, copies.barcode) AS barcode,
        controlNumber AS title
      FROM holds JOIN readers ON readers.id = readerId
        JOIN holdTargets ON holdId = holds.id JOIN records USING (controlNumber) JOIN copies ON recordId = records.id
-     WHERE reference = $reference AND ${ACTIVE_HOLD} ORDER BY copies.barcode IS coalesce(askedBarcode, wantedBarcode) DESC, copies.barcode LIMIT 1`,
+     WHERE reference = $reference AND ${ACTIVE_HOLD} ORDER BY copies.barcode IS coalesce(askedBarcode, wantedBarcode, holds.barcode) DESC, copies.barcode LIMIT 1`,
     { reference },
   )
   return row ? { ...row, thisCopy: row.thisCopy === 1 } : null
+}
+
+/** The first of these copies that could stand for a hold: the one that was wanted, or any of its titles. */
+export async function copyFor(source: Queryable, reference: string, barcodes: readonly string[]): Promise<string | null> {
+  const [found] = await source.read<{ barcode: string }>(
+    `SELECT copies.barcode FROM holds JOIN holdTargets ON holdId = holds.id JOIN records USING (controlNumber) JOIN copies ON recordId = records.id
+     WHERE reference = $reference AND copies.barcode IN (SELECT value FROM json_each($barcodes)) AND copies.barcode = coalesce(wantedBarcode, copies.barcode)
+     ORDER BY copies.barcode LIMIT 1`,
+    { reference, barcodes: JSON.stringify(barcodes) },
+  )
+  return found?.barcode ?? null
 }
 
 /** Those of a reader that live, and that it has, as far as is known here. */
@@ -38,14 +49,22 @@ export async function holdsThere(source: Queryable, readerId: number): Promise<s
   return rows.map(({ reference }) => reference)
 }
 
-/** Of which nobody knows yet whether it has them. */
-export async function unsettledHolds(source: Queryable, most: number): Promise<string[]> {
-  const rows = await source.read<{ reference: string }>(`SELECT reference FROM holds WHERE lending = 'asked' AND ${ACTIVE_HOLD} ORDER BY id LIMIT $most`, { most }) // prettier-ignore
+/** Of which nobody knows yet whether it has them, in their order. It can't pause: what is paused here until a day is asked for then. */
+export async function unsettledHolds(source: Queryable, { today, most }: { today: string; most: number }): Promise<string[]> {
+  const rows = await source.read<{ reference: string }>(
+    `SELECT reference FROM holds WHERE lending = 'asked' AND ${ACTIVE_HOLD} AND (state <> 'paused' OR pausedUntil IS NULL OR pausedUntil <= $today)
+     ORDER BY requested, id LIMIT $most`,
+    { today, most },
+  )
   return rows.map(({ reference }) => reference)
 }
 
-export const noteTaken = (write: Write, reference: string): Promise<void> =>
-  write.run("UPDATE holds SET lending = 'taken' WHERE reference = $reference AND lending = 'asked'", { reference })
+/** @param barcode the copy by which it is known there */
+export const noteTaken = (write: Write, reference: string, barcode: string): Promise<void> =>
+  write.run("UPDATE holds SET lending = 'taken', askedBarcode = $barcode WHERE reference = $reference AND lending = 'asked'", {
+    reference,
+    barcode,
+  })
 
 /** The request that it came with is as if it had not been made: it can be sent again. */
 export async function noteRefused(

@@ -8,22 +8,28 @@ import type { Libraries } from '../../libraries/index.ts'
 import { borrowerOf, type Reader } from '../../readers/index.ts'
 import { expectByTimetable } from '../commands/expect.ts'
 import { recordEvent } from '../commands/transition.ts'
-import { HOLD_TARGETS, HOLDS } from '../tables.ts'
+import { ACTIVE_HOLD, HOLD_TARGETS, HOLDS, type Lending } from '../tables.ts'
 import type { RowFault } from './loans.ts'
 
+/** @param lending where another system lends, 'taken': what its files name is there */
 export async function loadHolds(
   write: Write,
   libraries: Libraries,
   readers: ReadonlyMap<string, Reader>,
   rows: readonly HoldRow[],
+  lending: Lending | null,
 ): Promise<RowFault[]> {
   const faults: RowFault[] = []
   for (const [at, row] of rows.entries()) {
     const reader = readers.get(row.card) ?? null
-    if (await isKnown(write, row, reader)) continue
+    const known = await knownHold(write, row, reader)
+    if (known) {
+      if (lending !== null) await write.run(`UPDATE holds SET lending = $lending WHERE id = $id AND lending IS NULL AND ${ACTIVE_HOLD}`, { id: known.id, lending }) // prettier-ignore
+      continue
+    }
     const fault = await faultIn(write, libraries, row, reader)
     if (fault) faults.push({ row: at + 1, ...fault })
-    else await createHold(write, libraries, row, reader)
+    else await createHold(write, libraries, row, reader, lending)
   }
   return faults
 }
@@ -31,14 +37,14 @@ export async function loadHolds(
 const targetsOf = (row: HoldRow): string[] => row.controlNumbers.split('|')
 
 /** Whatever has become of it since. */
-async function isKnown(write: Write, row: HoldRow, reader: Reader | null): Promise<boolean> {
+async function knownHold(write: Write, row: HoldRow, reader: Reader | null): Promise<{ id: number } | undefined> {
   const targets = targetsOf(row)
-  const [found] = await write.read(
-    `SELECT 1 FROM holds WHERE readerId IS $readerId AND requested = $requested AND pickup = $pickup
+  const [found] = await write.read<{ id: number }>(
+    `SELECT id FROM holds WHERE readerId IS $readerId AND requested = $requested AND pickup = $pickup
        AND (SELECT count(*) FROM holdTargets WHERE holdId = id AND controlNumber IN (SELECT value FROM json_each($targets))) = $count LIMIT 1`,
     { readerId: reader?.id ?? null, requested: row.asked, pickup: row.pickup, targets: JSON.stringify(targets), count: targets.length },
   )
-  return found !== undefined
+  return found
 }
 
 async function faultIn(write: Write, libraries: Libraries, row: HoldRow, reader: Reader | null): Promise<Omit<RowFault, 'row'> | null> {
@@ -56,7 +62,7 @@ async function faultIn(write: Write, libraries: Libraries, row: HoldRow, reader:
   return null
 }
 
-async function createHold(write: Write, libraries: Libraries, row: HoldRow, reader: Reader | null): Promise<void> {
+async function createHold(write: Write, libraries: Libraries, row: HoldRow, reader: Reader | null, lending: Lending | null): Promise<void> {
   const { category, homeSystem } = borrowerOf(libraries, reader)
   const barcode = row.barcode || null
   const targets = targetsOf(row)
@@ -71,6 +77,7 @@ async function createHold(write: Write, libraries: Libraries, row: HoldRow, read
     cost: 0,
     collectBy: row.collectBy || null,
     pausedUntil: row.pausedUntil || null,
+    lending: isActive(row.state) ? lending : null,
     category,
     homeSystem: homeSystem ?? libraries.pickupPlace(row.pickup)?.system ?? null,
     title: (await recordsByControlNumber(write, targets)).at(0)?.record.title ?? '',

@@ -17,7 +17,6 @@ import {
   loadLoans,
   loadStatuses,
   momentOf,
-  noteWhoLends,
   type LostHold,
   type Moment,
 } from '../../circulation/index.ts'
@@ -235,9 +234,7 @@ async function loadReadersFiles(
   const known = await readersByCard(write)
   const { records, faults } = await loadLoans(write, known, world.loans)
   sayRows('loans.csv', faults)
-  sayRows('holds.csv', await loadHolds(write, libraries, known, world.holds))
-  // What was placed there is served from there.
-  if (isLentElsewhere(process.env)) await noteWhoLends(write, true)
+  sayRows('holds.csv', await loadHolds(write, libraries, known, world.holds, isLentElsewhere(process.env) ? 'taken' : null))
   await loadLists(write, { readers: known, cards: libraries.cards }, world.documents.lists ?? [], now)
   sayMissing(await storeDocuments(write, world.documents))
   return records

@@ -1,4 +1,4 @@
-/** Killed in the middle of a question to a system that lends: afterwards each hold is there once, on both sides. */
+/** Catalex begins to ask a system that lends, or is killed in the middle of a question to it: afterwards each hold is there once, on both sides. */
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -12,7 +12,7 @@ import { virtualClock } from '../src/standins/index.ts'
 import { DAY, sampleReader, Visitor } from './catalogue.ts'
 import { killAll, run, runWith, serve } from './process.ts'
 
-const CARD = '00080001'
+const [CARD, OTHER] = ['00080001', '00080002']
 let folder: string
 let data: string
 let known: ReadingPool
@@ -25,7 +25,7 @@ beforeAll(async () => {
   data = join(folder, 'catalex.sqlite')
   const world = join(folder, 'world')
   await writeWorld(makeWorld({ titles: 120, seed: 'killed', today: DAY, branches: 14 }), world)
-  addReaders(world, [sampleReader(CARD)])
+  addReaders(world, [sampleReader(CARD), sampleReader(OTHER)])
   expect(run('load', '--world', world, '--data', data).status).toBe(0)
   known = await ReadingPool.open(data, 1)
   records = await StandinRecords.open(known, null)
@@ -39,14 +39,14 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true })
 })
 
-const held = () => records.holds.filter(({ card }) => card === CARD)
+const held = (by = CARD) => records.holds.filter(({ card }) => card === by)
 const until = async (holds: () => boolean | Promise<boolean>) => {
   for (let tries = 0; tries < 200 && !(await holds()); tries += 1) await new Promise((later) => setTimeout(later, 50))
   expect(await holds()).toBe(true)
 }
 const asked = async () => {
   const database = await Database.open(data, 1)
-  const rows = await database.read<{ id: number }>("SELECT id FROM holds WHERE lending = 'asked'")
+  const rows = await database.read<{ id: number }>("SELECT id FROM holds WHERE lending = 'asked' AND state <> 'cancelled'")
   await database.close()
   return rows.length
 }
@@ -66,6 +66,48 @@ it('holds from files are served from there, and from here again once this catalo
   await own.ended
   expect(await lending()).toEqual([{ ...all, lending: null }])
 })
+
+it('what was placed here is asked for there, once, when the other system begins to lend', async () => {
+  const titles = await known.read<{ controlNumber: string; last: string }>(
+    `SELECT controlNumber, max(barcode) AS last FROM records JOIN copies ON recordId = records.id WHERE carrier = 'book' AND system = 'pslib' AND useRule IS NULL
+       AND copies.status = 'on shelf' AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) GROUP BY records.id HAVING count(*) = 2 ORDER BY 1 LIMIT 2`,
+  )
+  // What is on its way can't be paused.
+  const [lent] = await known.read<{ controlNumber: string }>(
+    "SELECT controlNumber FROM records JOIN copies ON recordId = records.id WHERE carrier = 'book' AND system = 'pslib' GROUP BY records.id HAVING max(barcode NOT IN (SELECT barcode FROM loans)) = 0",
+  )
+  const [plain, brought, paused] = [...titles, lent].map((title) => title?.controlNumber)
+  const own = await serve(data)
+  const visitor = new Visitor(own.address)
+  await visitor.signIn(OTHER, '1234')
+  for (const controlNumber of [plain, brought, paused]) {
+    const { status, body } = await visitor.ask<Hold>('POST', '/api/holds', { records: [controlNumber], barcode: null, pickup: 'ferrygate', again: true })
+    expect(status).toBe(201)
+    if (controlNumber === paused) expect((await visitor.ask('POST', `/api/holds/${body.id}`, { paused: { until: '2026-12-20' } })).status).toBe(200)
+  }
+  own.child.kill('SIGTERM')
+  await own.ended
+  const before = records.holds
+  // Somebody at a desk has placed one over there by the other copy.
+  const byHand = { card: OTHER, barcode: titles[1]?.last ?? '', title: brought ?? '', thisCopy: false, pickup: 'ferrygate', until: null }
+  records.setHolds([...before, byHand])
+  const bridged = await serve(data, settings)
+  await until(async () => (await asked()) === 1)
+  // What its files name is there already.
+  expect(records.holds.slice(0, before.length + 1)).toEqual([...before, byHand])
+  expect(held(OTHER).map(({ title }) => title)).toEqual([brought, plain])
+  const again = new Visitor(bridged.address)
+  await again.signIn(OTHER, '1234')
+  const { holds } = (await again.get<Card>('/api/card')).body
+  expect(new Map(holds.map(({ controlNumber, state, unconfirmed }) => [controlNumber, [state, unconfirmed]]))).toEqual(
+    new Map([[plain, ['waiting', false]], [brought, ['waiting', false]], [paused, ['paused', true]]]),
+  )
+  expect((await again.ask<Hold>('DELETE', `/api/holds/${holds.find(({ controlNumber }) => controlNumber === brought)?.id ?? ''}`)).status).toBe(200)
+  expect(held(OTHER).map(({ title }) => title)).toEqual([plain])
+  expect((await again.ask<Hold>('DELETE', `/api/holds/${holds.find(({ controlNumber }) => controlNumber === paused)?.id ?? ''}`)).status).toBe(200)
+  bridged.child.kill('SIGTERM')
+  await bridged.ended
+}) // prettier-ignore
 
 it.each(['answers lost', 'silent'] as const)('%s: once it runs again, what it had asked for is settled, and no hold is there twice', async (trouble) => {
   const [wanted] = await known.read<{ controlNumber: string }>(
