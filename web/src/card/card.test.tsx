@@ -304,6 +304,9 @@ test('a calendar link is shown once, and withdrawn; what was returned is kept on
   server.reply({ card: card({ history: true, feed: true }) })
   await user.click(link.getByRole('button', { name: 'Make a link' }))
   expect(await link.findByRole('status')).toHaveTextContent(/\/api\/calendar\/abc$/)
+  // Whoever has it need not know the PIN.
+  const pin = within(settings.getByRole('region', { name: 'Change the PIN' }))
+  expect(pin.getByText(/Your calendar link goes on working/)).toBeVisible()
   await user.click(await link.findByRole('button', { name: 'Withdraw the link' }))
   expect(await screen.findByText('The link is withdrawn.')).toBeVisible()
   expect(link.queryByRole('status')).toBeNull()

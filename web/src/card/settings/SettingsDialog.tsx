@@ -64,7 +64,7 @@ export default function SettingsDialog({ card, onClose }: { card: Card; onClose(
       />
       <p className={styles.soft}>{t(card.history && changes.history === false ? 'card.settings.historyEnds' : 'card.settings.historySaid')}</p>
       <CalendarLink kept={card.feed} />
-      {!all.bridged && <ChangePin />}
+      {!all.bridged && <ChangePin feed={card.feed} />}
     </ChangeDialog>
   )
 } // prettier-ignore
@@ -96,7 +96,7 @@ function HowTold({ card: { toldInstead, homeBranch } }: { card: Card }) {
   )
 } // prettier-ignore
 
-function ChangePin() {
+function ChangePin({ feed }: { feed: boolean }) {
   const { t } = useTranslation()
   const client = useQueryClient()
   const notify = useNotice()
@@ -115,7 +115,7 @@ function ChangePin() {
   return (
     <section className={styles.newPin} aria-label={t('card.settings.pin')}>
       <TextField size="small" type="password" label={t('card.settings.old')} value={pin} onChange={({ target }) => { setPin(target.value) }} autoComplete="current-password" />
-      <TextField size="small" type="password" label={t('card.settings.new')} helperText={t('card.settings.newSaid')} value={newPin} onChange={({ target }) => { setNewPin(target.value) }} autoComplete="new-password" />
+      <TextField size="small" type="password" label={t('card.settings.new')} helperText={[t('card.settings.newSaid'), ...(feed ? [t('card.settings.linkStays')] : [])].join(' ')} value={newPin} onChange={({ target }) => { setNewPin(target.value) }} autoComplete="new-password" />
       {change.error && <Trouble error={change.error} />}
       <Button variant="outlined" disabled={change.isPending} onClick={() => void set()}>{t('card.settings.pin')}</Button>
     </section>

@@ -88,6 +88,7 @@ export const card = {
       old: 'PIN so far',
       new: 'New PIN',
       newSaid: 'Four characters or more. Every other place where you are signed in is signed out.',
+      linkStays: 'Your calendar link goes on working: withdraw it above if somebody else may know it.',
       pinChanged: 'Your PIN is changed.',
     },
     change: {

@@ -92,7 +92,7 @@ export const ways = {
     'card-blocked-plain': 'Your card is blocked. Any desk can say why, and lift it.',
     'card-blocked': 'Your card is blocked: {{note}} Any desk can lift it.',
     'owes-too-much':
-      'You owe {{owed}}; you can’t place holds while you owe more than {{limit}}. Pay at any desk, then you can place this hold.',
+      'You owe {{owed}}; you can’t place holds while you owe more than {{limit}}. Pay at any desk, or on your card where it offers that; then you can place them again.',
     'too-many-overdue_one':
       '{{count}} thing on your card is overdue; more than {{limit}} stop holds, renewals and loans. Return it at any of the libraries, then all of this works again.',
     'too-many-overdue_other':

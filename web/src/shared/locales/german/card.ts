@@ -92,6 +92,7 @@ export const card: InOtherWords<typeof english> = {
       old: 'Bisherige Geheimzahl',
       new: 'Neue Geheimzahl',
       newSaid: 'Vier Zeichen oder mehr. Überall sonst, wo Sie angemeldet sind, werden Sie abgemeldet.',
+      linkStays: 'Ihre Adresse für den Kalender gilt weiter: Ziehen Sie sie oben zurück, wenn jemand anders sie kennen könnte.',
       pinChanged: 'Ihre Geheimzahl ist geändert.',
     },
     change: {
