@@ -8,7 +8,7 @@ import type { MarcView } from '@catalex/contract/title'
 import { readIso2709, type BibRecord } from '@catalex/core/catalogue'
 import express from 'express'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { servePages } from '../src/http/pages.ts'
+import { servePages } from '../src/http/documents/pages.ts'
 import { headOf } from '../src/presenting/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 

@@ -14,7 +14,7 @@ import { usePlaces } from '../shared/places.tsx'
 import { useSatchel } from '../shared/satchel/useSatchel.ts'
 import { useSession } from '../shared/session/session.tsx'
 import { isTerminal } from '../shared/session/terminal.ts'
-import { Hint } from '../ui/Hint.tsx'
+import { Hint } from '../ui/hints/Hint.tsx'
 import { OtherLanguage } from './OtherLanguage.tsx'
 import styles from './app.module.css'
 

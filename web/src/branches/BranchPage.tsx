@@ -17,7 +17,7 @@ import { lazyWithTexts } from '../shared/i18n.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'
-import { letsReadersIn, OpenState } from '../ui/OpenState.tsx'
+import { letsReadersIn, OpenState } from '../ui/marks/OpenState.tsx'
 import { Page } from '../ui/Page.tsx'
 import styles from './branches.module.css'
 

@@ -5,7 +5,7 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
-import { OpenState } from '../ui/OpenState.tsx'
+import { OpenState } from '../ui/marks/OpenState.tsx'
 import { Page } from '../ui/Page.tsx'
 import styles from './branches.module.css'
 

@@ -13,7 +13,7 @@ import { captionsOf, type Captions } from '../shared/captions.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useBackCloses } from '../shared/useBackCloses.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
-import { SpineLabel } from '../ui/SpineLabel.tsx'
+import { SpineLabel } from '../ui/marks/SpineLabel.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import styles from './callnumber.module.css'
 

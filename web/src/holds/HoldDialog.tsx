@@ -15,9 +15,9 @@ import { DialogHead } from '../ui/DialogHead.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Words } from '../ui/Words.tsx'
 import { Placed } from './Placed.tsx'
-import { HoldForm } from './HoldForm.tsx'
+import { HoldForm } from './form/HoldForm.tsx'
 import { holdOptionsQuery } from './queries.ts'
-import type { Volume } from './wish.ts'
+import type { Volume } from './form/wish.ts'
 import styles from './holds.module.css'
 
 interface Props {

@@ -11,7 +11,7 @@ import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords, refusalInWords } from '../shared/problems.ts'
 import { Words } from '../ui/Words.tsx'
-import { useWhence } from './useWhence.ts'
+import { useWhence } from './form/useWhence.ts'
 import type { Each } from './useOptionsOfEach.ts'
 import styles from './holds.module.css'
 

@@ -5,7 +5,7 @@ import { useTranslation } from 'react-i18next'
 import { dayInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
 import styles from './holds.module.css'
-import { Stops, type Stop } from '../ui/Stops.tsx'
+import { Stops, type Stop } from '../ui/marks/Stops.tsx'
 
 export function Journey({ hold }: { hold: Hold }) {
   const { t } = useTranslation()

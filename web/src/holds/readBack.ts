@@ -3,7 +3,7 @@ import type { TitlePage } from '@catalex/contract/title'
 import type { TFunction } from 'i18next'
 import { allOfInWords, amountInWords, dayInWords, momentInWords } from '../shared/formats.ts'
 import type { PlaceBook } from '../shared/places.tsx'
-import { dayInHand, type Details, type Served, type Wish } from './wish.ts'
+import { dayInHand, type Details, type Served, type Wish } from './form/wish.ts'
 
 export function readBack(
   t: TFunction<'app'>,

@@ -4,7 +4,7 @@ import { isOpenRequest, isUncollected, OPEN_REQUEST_STATES } from '@catalex/core
 import { useTranslation } from 'react-i18next'
 import { dayInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
-import { Stops, type Stop } from '../ui/Stops.tsx'
+import { Stops, type Stop } from '../ui/marks/Stops.tsx'
 import { Asking } from './Asking.tsx'
 import { wantedBy } from './wanted.ts'
 

@@ -12,8 +12,8 @@ import { lazyWithTexts } from '../shared/i18n.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
-import { Hint } from '../ui/Hint.tsx'
-import { SpineLabel } from '../ui/SpineLabel.tsx'
+import { Hint } from '../ui/hints/Hint.tsx'
+import { SpineLabel } from '../ui/marks/SpineLabel.tsx'
 import styles from './title.module.css'
 
 const CallNumberDialog = lazyWithTexts(() => import('../callnumber/CallNumberDialog.tsx'))

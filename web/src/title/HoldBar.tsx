@@ -2,7 +2,7 @@
 import Button from '@mui/material/Button'
 import { useEffect, useState, type RefObject } from 'react'
 import { useTranslation } from 'react-i18next'
-import type { Volume } from '../holds/wish.ts'
+import type { Volume } from '../holds/form/wish.ts'
 import { holdInWords } from '../routes/RoutesPanel.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'

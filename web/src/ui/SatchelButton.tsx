@@ -5,7 +5,7 @@ import PutIcon from '@mui/icons-material/BackpackOutlined'
 import Button from '@mui/material/Button'
 import { useTranslation } from 'react-i18next'
 import { useGather, useSatchel } from '../shared/satchel/useSatchel.ts'
-import { Hint } from './Hint.tsx'
+import { Hint } from './hints/Hint.tsx'
 import styles from './ui.module.css'
 
 interface Props {

@@ -12,7 +12,7 @@ import { useLocation, useNavigate, useSearchParams } from 'react-router'
 import { usePlaces } from '../../shared/places.tsx'
 import { useScope } from '../../shared/scope.tsx'
 import { useValueName } from '../../shared/valueNames.ts'
-import { FormatMark } from '../../ui/FormatMark.tsx'
+import { FormatMark } from '../../ui/marks/FormatMark.tsx'
 import type { Choices } from './Chooser.tsx'
 import styles from './band.module.css'
 

@@ -17,7 +17,7 @@ import { useLinks, type CameFrom } from '../../shared/links.ts'
 import { usePlaces } from '../../shared/places.tsx'
 import { useScope } from '../../shared/scope.tsx'
 import { titleQuery } from '../../shared/titleQuery.ts'
-import { FormatMark } from '../../ui/FormatMark.tsx'
+import { FormatMark } from '../../ui/marks/FormatMark.tsx'
 import { Trouble } from '../../ui/Trouble.tsx'
 import styles from './row.module.css'
 

@@ -7,7 +7,7 @@ import type { KeyboardEvent, ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { numberInWords } from '../../shared/formats.ts'
 import { useKept } from '../../shared/kept.ts'
-import { Hint } from '../../ui/Hint.tsx'
+import { Hint } from '../../ui/hints/Hint.tsx'
 import styles from './narrowing.module.css'
 
 export interface TreeNode {

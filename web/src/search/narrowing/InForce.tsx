@@ -15,7 +15,7 @@ import { useTranslation } from 'react-i18next'
 import { dayInWords } from '../../shared/formats.ts'
 import { usePlaces } from '../../shared/places.tsx'
 import { useValueName } from '../../shared/valueNames.ts'
-import { Hint } from '../../ui/Hint.tsx'
+import { Hint } from '../../ui/hints/Hint.tsx'
 import { RemovableChip } from '../../ui/RemovableChip.tsx'
 import styles from './narrowing.module.css'
 

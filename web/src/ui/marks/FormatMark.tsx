@@ -18,7 +18,7 @@ import UnknownIcon from '@mui/icons-material/HelpOutlineOutlined'
 import OnlineIcon from '@mui/icons-material/LinkOutlined'
 import type { SvgIconComponent } from '@mui/icons-material'
 import type { Family } from '@catalex/core/catalogue'
-import styles from './ui.module.css'
+import styles from '../ui.module.css'
 
 const ICONS: Record<Family, SvgIconComponent> = {
   print: BookIcon,

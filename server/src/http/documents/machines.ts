@@ -2,10 +2,10 @@
 import { Cancelled } from '@catalex/core/search'
 import { escaped } from '@catalex/core/catalogue'
 import type { Express, NextFunction, Request, Response } from 'express'
-import { titleAddresses, titlePages } from '../catalogue/index.ts'
-import { answerSru } from '../sru/index.ts'
-import { addressOf } from './bind.ts'
-import type { Context } from './context.ts'
+import { titleAddresses, titlePages } from '../../catalogue/index.ts'
+import { answerSru } from '../../sru/index.ts'
+import { addressOf } from '../bind.ts'
+import type { Context } from '../context.ts'
 
 const DECLARATION = '<?xml version="1.0" encoding="UTF-8"?>\n'
 

@@ -3,9 +3,9 @@ import type { PickupOption } from '@catalex/contract/holds'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
 import { useTranslation } from 'react-i18next'
-import { amountInWords, momentInWords } from '../shared/formats.ts'
-import { usePlaces } from '../shared/places.tsx'
-import styles from './holds.module.css'
+import { amountInWords, momentInWords } from '../../shared/formats.ts'
+import { usePlaces } from '../../shared/places.tsx'
+import styles from '../holds.module.css'
 
 interface Props {
   option: PickupOption

@@ -4,9 +4,9 @@ import { openingHours, openState } from '@catalex/core/calendar'
 import { isReachable } from '@catalex/core/copies'
 import { DateTime } from 'luxon'
 import { useTranslation } from 'react-i18next'
-import { momentInWords, now, timeInWords } from '../shared/formats.ts'
-import { usePlaces } from '../shared/places.tsx'
-import styles from './ui.module.css'
+import { momentInWords, now, timeInWords } from '../../shared/formats.ts'
+import { usePlaces } from '../../shared/places.tsx'
+import styles from '../ui.module.css'
 
 /** Whether readers walk in at all. */
 export const letsReadersIn = (branch: Branch): boolean =>

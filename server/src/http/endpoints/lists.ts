@@ -1,14 +1,14 @@
 /** Endpoints of what is gathered: rows, walks and shared lists, which everybody may ask for, and the reader's own satchel and lists. */
 import type { ProblemCode } from '@catalex/contract/problem'
 import type { Request } from 'express'
-import { momentOf } from '../circulation/index.ts'
-import { listOf, listsOf, satchelOf, searchesOf, sharedList } from '../lists/index.ts'
-import { Turns } from '../turns.ts'
-import { borrowerOf } from '../readers/index.ts'
-import type { Bind } from './bind.ts'
-import { HttpProblem } from './problems.ts'
-import type { Context } from './context.ts'
-import { mustBeReader, readerIdOf, readerOf } from './sessions.ts'
+import { momentOf } from '../../circulation/index.ts'
+import { listOf, listsOf, satchelOf, searchesOf, sharedList } from '../../lists/index.ts'
+import { Turns } from '../../turns.ts'
+import { borrowerOf } from '../../readers/index.ts'
+import type { Bind } from '../bind.ts'
+import { HttpProblem } from '../problems.ts'
+import type { Context } from '../context.ts'
+import { mustBeReader, readerIdOf, readerOf } from '../sessions.ts'
 
 export function bindLists(bind: Bind, { database, libraries, search, clock, commands }: Context): void {
   /** Readers take turns, so that nobody's many changes are before another's one. */

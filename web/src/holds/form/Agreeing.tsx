@@ -3,10 +3,10 @@ import type { HoldOptions } from '@catalex/contract/holds'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import { useTranslation } from 'react-i18next'
-import { amountInWords } from '../shared/formats.ts'
-import { usePlaces } from '../shared/places.tsx'
-import { refusalInWords } from '../shared/problems.ts'
-import styles from './holds.module.css'
+import { amountInWords } from '../../shared/formats.ts'
+import { usePlaces } from '../../shared/places.tsx'
+import { refusalInWords } from '../../shared/problems.ts'
+import styles from '../holds.module.css'
 
 interface Props {
   /** In hundredths. */

@@ -11,10 +11,10 @@ import { DatePicker } from '@mui/x-date-pickers/DatePicker'
 import { LocalizationProvider } from '@mui/x-date-pickers/LocalizationProvider'
 import { DateTime } from 'luxon'
 import { useTranslation } from 'react-i18next'
-import { dayInWords, now } from '../shared/formats.ts'
-import { hoursOf, usePlaces } from '../shared/places.tsx'
+import { dayInWords, now } from '../../shared/formats.ts'
+import { hoursOf, usePlaces } from '../../shared/places.tsx'
 import type { WishesProps } from './wish.ts'
-import styles from './holds.module.css'
+import styles from '../holds.module.css'
 
 const LONGEST_NOTE = 300
 

@@ -2,10 +2,10 @@
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import { useTranslation } from 'react-i18next'
-import { dayInWords } from '../shared/formats.ts'
-import { usePlaces } from '../shared/places.tsx'
+import { dayInWords } from '../../shared/formats.ts'
+import { usePlaces } from '../../shared/places.tsx'
 import type { Details, Served } from './wish.ts'
-import styles from './holds.module.css'
+import styles from '../holds.module.css'
 
 interface Props {
   recall: NonNullable<Served['recall']>

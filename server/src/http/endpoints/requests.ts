@@ -2,13 +2,13 @@
 import type { Refusal } from '@catalex/core/holds'
 import type { ReaderRequest } from '@catalex/contract/requests'
 import type { Request } from 'express'
-import { momentOf } from '../circulation/index.ts'
-import { borrowerOf } from '../readers/index.ts'
-import { Turns } from '../turns.ts'
-import type { Bind } from './bind.ts'
-import type { Context } from './context.ts'
+import { momentOf } from '../../circulation/index.ts'
+import { borrowerOf } from '../../readers/index.ts'
+import { Turns } from '../../turns.ts'
+import type { Bind } from '../bind.ts'
+import type { Context } from '../context.ts'
 import { keyOf } from './holds.ts'
-import { readerIdOf, readerOf } from './sessions.ts'
+import { readerIdOf, readerOf } from '../sessions.ts'
 
 export function bindRequests(bind: Bind, { database, libraries, search, clock, commands }: Context): void {
   const turns = new Turns('requests', { atOnce: 4, ofOne: 5, ofAll: 500 })

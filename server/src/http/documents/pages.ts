@@ -3,9 +3,9 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Express, NextFunction, Request, Response } from 'express'
 import expressStaticGzip from 'express-static-gzip'
-import { recordsByControlNumber } from '../catalogue/index.ts'
-import { headOf } from '../presenting/index.ts'
-import type { Context } from './context.ts'
+import { recordsByControlNumber } from '../../catalogue/index.ts'
+import { headOf } from '../../presenting/index.ts'
+import type { Context } from '../context.ts'
 import { originOf } from './machines.ts'
 
 /** Text files lie there compressed already (npm run build). */

@@ -3,10 +3,10 @@ import type { Edition, TitlePage } from '@catalex/contract/title'
 import { familyOf } from '@catalex/core/catalogue'
 import Checkbox from '@mui/material/Checkbox'
 import { useTranslation } from 'react-i18next'
-import { languageInWords } from '../shared/formats.ts'
-import { FormatMark } from '../ui/FormatMark.tsx'
+import { languageInWords } from '../../shared/formats.ts'
+import { FormatMark } from '../../ui/marks/FormatMark.tsx'
 import type { Volume } from './wish.ts'
-import styles from './holds.module.css'
+import styles from '../holds.module.css'
 
 interface Props {
   page: TitlePage

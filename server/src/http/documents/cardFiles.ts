@@ -1,12 +1,12 @@
 /** What stands on a card as files: /api/card.json, .csv and .ics; and the calendar that follows it. */
 import type { Express, NextFunction, Request, Response } from 'express'
-import { momentOf, pastLoansOf } from '../circulation/index.ts'
-import { listOf, listsOf, satchelOf, searchesOf } from '../lists/index.ts'
-import { cardAsCalendar, cardAsCsv, cardAsJson, cardOf } from '../presenting/index.ts'
-import { readerByFeed, type Reader } from '../readers/index.ts'
-import type { Context } from './context.ts'
-import { HttpProblem } from './problems.ts'
-import { mustBeReader } from './sessions.ts'
+import { momentOf, pastLoansOf } from '../../circulation/index.ts'
+import { listOf, listsOf, satchelOf, searchesOf } from '../../lists/index.ts'
+import { cardAsCalendar, cardAsCsv, cardAsJson, cardOf } from '../../presenting/index.ts'
+import { readerByFeed, type Reader } from '../../readers/index.ts'
+import type { Context } from '../context.ts'
+import { HttpProblem } from '../problems.ts'
+import { mustBeReader } from '../sessions.ts'
 
 const TYPES = { json: 'application/json', csv: 'text/csv', ics: 'text/calendar' } as const
 type Form = keyof typeof TYPES

@@ -1,11 +1,11 @@
 /** Messages to the staff, and titles by mail: everybody may write, a few times an hour. */
 import { rateLimit } from 'express-rate-limit'
-import { titlesMail } from '../citing/index.ts'
-import { momentOf } from '../circulation/index.ts'
-import { Turns } from '../turns.ts'
-import { addressOf, type Bind } from './bind.ts'
-import type { Context } from './context.ts'
-import { HttpProblem } from './problems.ts'
+import { titlesMail } from '../../citing/index.ts'
+import { momentOf } from '../../circulation/index.ts'
+import { Turns } from '../../turns.ts'
+import { addressOf, type Bind } from '../bind.ts'
+import type { Context } from '../context.ts'
+import { HttpProblem } from '../problems.ts'
 
 const HOUR_MINUTES = 60
 const MOST_AN_HOUR = 10

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { lazy, Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { usePlaces } from '../shared/places.tsx'
+import { usePlaces } from '../../shared/places.tsx'
 import type { WishesProps } from './wish.ts'
 
 const WishFields = lazy(() => import('./WishFields.tsx'))

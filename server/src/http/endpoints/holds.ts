@@ -1,14 +1,14 @@
 /** Endpoints of holds, and of renewing what one has. */
 import { isRefusal, type Refusal } from '@catalex/core/holds'
 import type { Request } from 'express'
-import { momentOf, type WaitingAsked } from '../circulation/index.ts'
-import { borrowerOf } from '../readers/index.ts'
-import type { Asking } from '../search/index.ts'
-import { Turns } from '../turns.ts'
-import type { Bind } from './bind.ts'
-import type { Context } from './context.ts'
-import { HttpProblem } from './problems.ts'
-import { readerIdOf, readerOf } from './sessions.ts'
+import { momentOf, type WaitingAsked } from '../../circulation/index.ts'
+import { borrowerOf } from '../../readers/index.ts'
+import type { Asking } from '../../search/index.ts'
+import { Turns } from '../../turns.ts'
+import type { Bind } from '../bind.ts'
+import type { Context } from '../context.ts'
+import { HttpProblem } from '../problems.ts'
+import { readerIdOf, readerOf } from '../sessions.ts'
 
 export function bindHolds(bind: Bind, { database, libraries, search, clock, lending, bridge }: Context): void {
   /** Readers take turns, so that nobody's many changes are before another's one. */

@@ -3,12 +3,12 @@ import type { MoveClock } from '@catalex/contract/backroom'
 import { nextOpening } from '@catalex/core/calendar'
 import { isRefusal } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
-import { backroomView, cardKeptFor, deskView, type Clockwork } from '../backroom/index.ts'
-import { latestReady, momentOf } from '../circulation/index.ts'
-import type { Bind } from './bind.ts'
-import type { Context } from './context.ts'
-import { HttpProblem } from './problems.ts'
-import { readerIdOf, readerOf } from './sessions.ts'
+import { backroomView, cardKeptFor, deskView, type Clockwork } from '../../backroom/index.ts'
+import { latestReady, momentOf } from '../../circulation/index.ts'
+import type { Bind } from '../bind.ts'
+import type { Context } from '../context.ts'
+import { HttpProblem } from '../problems.ts'
+import { readerIdOf, readerOf } from '../sessions.ts'
 
 /** The clock is not moved further than this at once. */
 const FURTHEST_DAYS = 92

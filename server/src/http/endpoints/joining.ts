@@ -1,12 +1,12 @@
 /** Asking for a card: staff of a branch are told, and make it when somebody comes with what proves who they are. */
 import type { Apply } from '@catalex/contract/joining'
 import { needsGuardian } from '@catalex/core/card'
-import { momentOf } from '../circulation/index.ts'
-import { Turns } from '../turns.ts'
-import { addressOf, type Bind } from './bind.ts'
-import type { Context } from './context.ts'
+import { momentOf } from '../../circulation/index.ts'
+import { Turns } from '../../turns.ts'
+import { addressOf, type Bind } from '../bind.ts'
+import type { Context } from '../context.ts'
 import { limited } from './messages.ts'
-import { HttpProblem } from './problems.ts'
+import { HttpProblem } from '../problems.ts'
 
 export function bindJoining(bind: Bind, { libraries, commands, clock }: Context): void {
   const turns = new Turns('applications', { atOnce: 1, ofOne: 3, ofAll: 200 })

@@ -1,7 +1,7 @@
 /** The way to a version that is read online: it leaves the catalogue, and says so. */
 import OnlineIcon from '@mui/icons-material/LinkOutlined'
 import { useTranslation } from 'react-i18next'
-import styles from './ui.module.css'
+import styles from '../ui.module.css'
 
 interface Props {
   version: { url: string; label: string | null }

@@ -1,6 +1,6 @@
 /** A call number as it stands on the spine: stacked lines, a band in the colour of the format's family. */
 import type { Family } from '@catalex/core/catalogue'
-import styles from './ui.module.css'
+import styles from '../ui.module.css'
 
 const LINES = 5
 /** Of a line, in rem: its room, its letters at full size, and at the smallest that can be read. */

@@ -8,11 +8,11 @@ import Skeleton from '@mui/material/Skeleton'
 import { DateTime } from 'luxon'
 import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { amountInWords, momentInWords, now } from '../shared/formats.ts'
-import { hoursOf, usePlaces } from '../shared/places.tsx'
-import { refusalInWords } from '../shared/problems.ts'
+import { amountInWords, momentInWords, now } from '../../shared/formats.ts'
+import { hoursOf, usePlaces } from '../../shared/places.tsx'
+import { refusalInWords } from '../../shared/problems.ts'
 import { useWhence } from './useWhence.ts'
-import styles from './holds.module.css'
+import styles from '../holds.module.css'
 
 /** Shown at first; the rest at one press. */
 const FIRST = 5

@@ -1,9 +1,9 @@
 /** A record as a file, for whoever takes it along: ISO 2709 or MARCXML, as an export writes it. */
 import { MARCXML_NAMESPACE, writeIso2709, writeMarcXml } from '@catalex/core/catalogue'
 import type { Express, NextFunction, Request, Response } from 'express'
-import { exportedRecord } from '../catalogue/index.ts'
-import type { Context } from './context.ts'
-import { HttpProblem } from './problems.ts'
+import { exportedRecord } from '../../catalogue/index.ts'
+import type { Context } from '../context.ts'
+import { HttpProblem } from '../problems.ts'
 
 const FORMS = {
   mrc: { type: 'application/marc', write: writeIso2709 },

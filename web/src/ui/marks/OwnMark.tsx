@@ -1,9 +1,9 @@
 /** "You hold the large print", "You have this out". */
 import { useTranslation } from 'react-i18next'
-import { dueInWords } from '../shared/formats.ts'
-import type { Own } from '../shared/ownTitles.ts'
-import { usePlaces } from '../shared/places.tsx'
-import styles from './ui.module.css'
+import { dueInWords } from '../../shared/formats.ts'
+import type { Own } from '../../shared/ownTitles.ts'
+import { usePlaces } from '../../shared/places.tsx'
+import styles from '../ui.module.css'
 
 export function OwnMark({ own }: { own: Own | null }) {
   const { t } = useTranslation()

@@ -1,6 +1,6 @@
 /** How many copies are in of those there are. */
 import { useTranslation } from 'react-i18next'
-import styles from './ui.module.css'
+import styles from '../ui.module.css'
 
 export function Tally({ inNow, owned }: { inNow: number; owned: number }) {
   const { t } = useTranslation()

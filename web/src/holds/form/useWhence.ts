@@ -1,7 +1,7 @@
 /** Whence a copy comes for a hold: off the shelf there, from another branch, or out of the queue. */
 import type { PickupOption } from '@catalex/contract/holds'
 import { useTranslation } from 'react-i18next'
-import { usePlaces } from '../shared/places.tsx'
+import { usePlaces } from '../../shared/places.tsx'
 
 export function useWhence(): (option: PickupOption) => string {
   const { t } = useTranslation()

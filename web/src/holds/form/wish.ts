@@ -7,8 +7,8 @@ import type { Channel } from '@catalex/core/card'
 import { minuteOf } from '@catalex/core/calendar'
 import { daysRefusal } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
-import { now } from '../shared/formats.ts'
-import { hoursOf, type Pickup } from '../shared/places.tsx'
+import { now } from '../../shared/formats.ts'
+import { hoursOf, type Pickup } from '../../shared/places.tsx'
 
 /** One volume, of what is held by the volume. */
 export type Volume = Pick<CopyLine, 'barcode' | 'enumeration'>

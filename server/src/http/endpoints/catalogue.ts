@@ -1,15 +1,15 @@
 /** Endpoints that everybody may ask: places, searches, headings, titles. */
 import type { Request } from 'express'
 import type { ProblemCode } from '@catalex/contract/problem'
-import { exportedRecord, sizeOf } from '../catalogue/index.ts'
-import { momentOf } from '../circulation/index.ts'
-import { borrowerOf } from '../readers/index.ts'
-import { coursesFound, courseView, explainedCallNumber, marcView, neighboursOf, type TitleQuestion } from '../presenting/index.ts'
-import type { Searcher } from '../search/index.ts'
-import type { Bind } from './bind.ts'
-import type { Context } from './context.ts'
-import { HttpProblem } from './problems.ts'
-import { readerOf } from './sessions.ts'
+import { exportedRecord, sizeOf } from '../../catalogue/index.ts'
+import { momentOf } from '../../circulation/index.ts'
+import { borrowerOf } from '../../readers/index.ts'
+import { coursesFound, courseView, explainedCallNumber, marcView, neighboursOf, type TitleQuestion } from '../../presenting/index.ts'
+import type { Searcher } from '../../search/index.ts'
+import type { Bind } from '../bind.ts'
+import type { Context } from '../context.ts'
+import { HttpProblem } from '../problems.ts'
+import { readerOf } from '../sessions.ts'
 
 export function bindCatalogue(bind: Bind, { version, database, libraries, search, clock, bridge }: Context): void {
   const searcherOf = async (request: Request, at: string | undefined): Promise<Searcher> => {
