@@ -135,6 +135,21 @@ it('has its days from when it was sent, where the pickup location says so, and f
   expect(await collected('2026-12-29T10:00')).toMatchObject({ due: '2026-12-30', collected: true })
 })
 
+it('is due on a day on which it can be brought back: where its reader is at home, or to the owner that alone takes it', async () => {
+  const lent = async (what: string, time: string) => {
+    const due = await catalogue.commands.checkOut({ barcode: what, card: CARDS[0]! }, at(time))
+    await catalogue.commands.checkIn({ barcode: what, branch: what === barcode ? 'northmole' : conservatoire() }, at(time))
+    return (due as { due?: string }).due
+  }
+  const score = await oneOf("system = 'conserv' AND useRule IS NULL")
+  // 28 days on it is a Wednesday: Ferrygate and the Conservatoire are open, Corrow opens on the Thursday.
+  expect(await lent(barcode, '2027-01-06T11:00')).toBe('2027-02-03')
+  expect((await ann!.ask('POST', '/api/card', { homeBranch: 'corrow' })).status).toBe(200)
+  expect(await lent(barcode, '2027-01-06T11:00')).toBe('2027-02-04')
+  expect(await lent(score, '2027-01-06T11:00')).toBe('2027-02-03')
+  await ann!.ask('POST', '/api/card', { homeBranch: 'ferrygate' })
+})
+
 it('is told of with what lateness costs, and where it is brought back', async () => {
   const last = async () => (await keptMessages(catalogue.database, 1))[0]?.text
   const day = (time: string) => catalogue.commands.followDays(at(time))

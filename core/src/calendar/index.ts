@@ -80,6 +80,15 @@ function atTime(day: DateTime, time: string): DateTime {
   return localTime(day, hour, minute)
 }
 
+/** The first open day from this one on; itself where there is none within so many days. */
+export function openDayFrom(hours: OpeningHours, day: DateTime, within: number): DateTime {
+  for (let away = 0; away <= within; away += 1) {
+    const other = day.plus({ days: away })
+    if (hoursOn(hours, dayOf(other)).length > 0) return other
+  }
+  return day
+}
+
 /** The open days nearest to a closed one: the last before it, no sooner than `from`, and the first after it. */
 export function nearestOpenDays(hours: OpeningHours, day: DateTime, from: DateTime): DateTime[] {
   const isOpen = (other: DateTime) => spansOn(hours, other).length > 0

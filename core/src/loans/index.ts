@@ -1,5 +1,6 @@
 /** Loans: for how long a copy is lent, and when it is overdue. */
 import { DateTime } from 'luxon'
+import { openDayFrom, type OpeningHours } from '../calendar/index.ts'
 import { conditionsHold, type Borrower, type RuleConditions, type RuledCopy } from '../policies/index.ts'
 
 export interface LoanRule extends RuleConditions {
@@ -65,9 +66,18 @@ export const isOverdue = (due: string, at: string): boolean => due < (due.length
 /** Length of an ISO date. */
 const DAY = 10
 
-/** When it is due if it is lent, or lent anew, now. @param now in the libraries' time zone */
-export function dueAfter({ count, unit }: LoanLength, now: DateTime): string {
-  return now.plus({ [unit]: count }).toFormat(unit === 'days' ? 'yyyy-MM-dd' : "yyyy-MM-dd'T'HH:mm")
+/** Days by which closed ones move a due date: two weeks, as between the stops of a library on wheels. Whatever is closed for longer, things are taken back elsewhere. */
+const MOST_MOVED = 14
+
+/**
+ * When it is due if it is lent, or lent anew, now: after so many hours, or at the end of a day on which it can be brought back,
+ * so that nobody pays for a closed door.
+ * @param now in the libraries' time zone
+ * @param back when the place is open to which its borrower brings it back
+ */
+export function dueAfter({ count, unit }: LoanLength, now: DateTime, back: OpeningHours): string {
+  const until = now.plus({ [unit]: count })
+  return unit === 'days' ? openDayFrom(back, until, MOST_MOVED).toFormat('yyyy-MM-dd') : until.toFormat("yyyy-MM-dd'T'HH:mm")
 }
 
 /** What is due on a day is due at its end. */

@@ -1,9 +1,17 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
+import type { OpeningHours } from '../calendar/index.ts'
 import { dueAfter, overdueCharge } from './index.ts'
 
 const at = (time: string) => DateTime.fromISO(time, { zone: 'Europe/Dublin' })
+
+/** @param days "12345" for weekdays */
+const openOn = (days: string): OpeningHours => ({
+  weekly: Object.fromEntries(Array.from(days, (day): [string, [string, string][]] => [day, [['09:00', '17:00']]])),
+  closures: [],
+})
+const WEEKDAYS = openOn('12345')
 
 it.each([
   [{ count: 28, unit: 'days' } as const, '2026-11-25T11:20', '2026-12-23'],
@@ -13,7 +21,27 @@ it.each([
   [{ count: 1, unit: 'days' } as const, '2026-10-24T11:20', '2026-10-25'],
   [{ count: 24, unit: 'hours' } as const, '2026-10-24T11:20', '2026-10-25T10:20'],
 ])('lent for %o at %s it is due %s', (length, now, due) => {
-  expect(dueAfter(length, at(now))).toBe(due)
+  expect(dueAfter(length, at(now), openOn('1234567'))).toBe(due)
+})
+
+describe('a due date is a day on which it can be brought back', () => {
+  const closed = (from: string, to: string): OpeningHours => ({ ...WEEKDAYS, closures: [{ from, to, reason: 'Repairs.' }] })
+  // 2026-11-28 is a Saturday.
+  it.each<[string, number, OpeningHours, string]>([
+    ['an open day stays', 2, WEEKDAYS, '2026-11-27'],
+    ['a Saturday becomes the Monday', 3, WEEKDAYS, '2026-11-30'],
+    ['over a closure that follows', 3, closed('2026-11-30', '2026-12-02'), '2026-12-03'],
+    ['to the next stop of a library on wheels', 5, { ...WEEKDAYS, weeks: { every: 2, first: '2026-12-07' } }, '2026-12-07'],
+    ['fourteen days at most', 2, closed('2026-11-27', '2026-12-10'), '2026-12-11'],
+    ['not for whatever is closed for longer', 2, closed('2026-11-27', '2026-12-11'), '2026-11-27'],
+    ['nor where nothing ever opens', 3, { weekly: {}, closures: [] }, '2026-11-28'],
+  ])('%s', (_, count, hours, due) => {
+    expect(dueAfter({ count, unit: 'days' }, at('2026-11-25T11:20'), hours)).toBe(due)
+  })
+
+  it('not the end of hours', () => {
+    expect(dueAfter({ count: 4, unit: 'hours' }, at('2026-11-28T11:20'), WEEKDAYS)).toBe('2026-11-28T15:20')
+  })
 })
 
 describe('what is late costs', () => {

@@ -1,6 +1,7 @@
 /** Recalls: a hold in the queue asks for a loan to be shortened, where the rule of that loan allows it. */
 import type { DateTime } from 'luxon'
-import { loanRuleFor, type LoanRule } from '../loans/index.ts'
+import type { OpeningHours } from '../calendar/index.ts'
+import { dueAfter, loanRuleFor, type LoanRule } from '../loans/index.ts'
 import type { Borrower, RuledCopy } from '../policies/index.ts'
 
 export interface LoanOut {
@@ -12,6 +13,8 @@ export interface LoanOut {
   due: string
   /** Whether it is shortened already. */
   recalled: boolean
+  /** When the place is open to which it is brought back. */
+  back: OpeningHours
   /** How often it has been, those included that were given up again. */
   recalls: number
 }
@@ -41,18 +44,18 @@ const DAY = 10
 
 /**
  * The loan that a hold would have shortened: that which then comes back first. A borrower keeps the days that the rule
- * leaves at least, counted from today; what is lent by the hour, is overdue, is shortened already or
+ * leaves at least, counted from today, and until one on which it can be brought back; what is lent by the hour, is overdue, is shortened already or
  * was so often enough stays as it is.
  * @returns null where none may be, or where enough others are due by then for the hold to be served without it
  */
 export function recallOf({ rules, loans, before, now }: RecallQuestion): Recall | null {
   const today = now.toISODate() ?? ''
   const possible = loans
-    .flatMap(({ barcode, copy, borrower, due: was, recalled, recalls }): Recall[] => {
+    .flatMap(({ barcode, copy, borrower, due: was, recalled, recalls, back }): Recall[] => {
       if (borrower === null || recalled || recalls >= MOST_RECALLS || was.length !== DAY) return []
       const kept = loanRuleFor(rules, borrower, copy)?.recalledAfter
       if (kept === undefined) return []
-      const due = now.plus({ days: kept }).toISODate() ?? ''
+      const due = dueAfter({ count: kept, unit: 'days' }, now, back)
       return due < was ? [{ barcode, was, due }] : []
     })
     .sort((a, b) => compare(a.due, b.due) || compare(b.was, a.was) || compare(a.barcode, b.barcode))

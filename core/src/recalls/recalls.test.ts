@@ -18,6 +18,7 @@ const lent = (more: Partial<LoanOut>): LoanOut => ({
   due: '2027-01-20',
   recalled: false,
   recalls: 0,
+  back: { weekly: {}, closures: [] },
   ...more,
 })
 const recall = (loans: Partial<LoanOut>[], more: Partial<RecallQuestion> = {}) =>
@@ -32,6 +33,12 @@ const recall = (loans: Partial<LoanOut>[], more: Partial<RecallQuestion> = {}) =
 describe('a recall', () => {
   it.each<[string, Partial<LoanOut>[], Partial<RecallQuestion>, unknown]>([
     ['leaves the borrower the days of the rule', [{}], {}, { barcode: '1', was: '2027-01-20', due: '2026-12-09' }],
+    [
+      'until a day on which it can be brought back',
+      [{ back: { weekly: { '5': [['09:00', '17:00']] }, closures: [] } }],
+      {},
+      { barcode: '1', was: '2027-01-20', due: '2026-12-11' },
+    ],
     ['gains a day at least', [{ due: '2026-12-10' }], {}, { barcode: '1', was: '2026-12-10', due: '2026-12-09' }],
     ['of what is due by then gains nothing', [{ due: '2026-12-09' }], {}, null],
     ['of what is overdue gains nothing', [{ due: '2026-11-20' }], {}, null],

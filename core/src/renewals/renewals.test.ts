@@ -12,6 +12,7 @@ const renewal = (more: Partial<RenewalQuestion>) =>
     renewals: 0,
     waiting: 0,
     now: DateTime.fromISO('2026-11-25T11:20', { zone: 'Europe/Dublin' }),
+    back: { weekly: {}, closures: [] },
     ...more,
   })
 
@@ -19,6 +20,16 @@ describe('a renewal', () => {
   it.each<[string, Partial<RenewalQuestion>, unknown]>([
     ['runs from today on', {}, { due: '2026-12-23' }],
     ['the last that is left', { renewals: 1 }, { due: '2026-12-23' }],
+    [
+      'runs until a day on which it can be brought back',
+      { back: { weekly: { '4': [['09:00', '17:00']] }, closures: [] } },
+      { due: '2026-12-24' },
+    ],
+    [
+      'gains no closed days',
+      { due: '2026-12-24', back: { weekly: { '4': [['09:00', '17:00']] }, closures: [] } },
+      { code: 'renewable-from', from: '2026-11-27' },
+    ],
     ['of what is overdue', { due: '2026-11-02' }, { due: '2026-12-23' }],
     ['gains a day at least', { due: '2026-12-22' }, { due: '2026-12-23' }],
     ['would gain nothing before the day on which it gains one', { due: '2026-12-23' }, { code: 'renewable-from', from: '2026-11-26' }],

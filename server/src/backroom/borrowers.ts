@@ -40,7 +40,13 @@ export async function borrow(write: Write, libraries: Libraries, { subject, at }
     const [found] = await write.read<{ barcode: string }>("SELECT barcode FROM copies WHERE id >= $id AND status = 'on shelf' AND setNumber IS NULL LIMIT 1", { id: Math.floor(random() * (last?.id ?? 0)) }) // prettier-ignore
     const [copy] = found ? await copiesOf(write, libraries, { barcode: found.barcode }, momentAt(libraries, at).today) : []
     if (!copy || !isInNow(copy) || !isReachable(copy) || copy.use !== 'loan') continue
-    const lent = await lend(write, libraries, { readerId: null, borrower: borrowerOf(libraries, null) }, copy, momentAt(libraries, at))
+    const lent = await lend(
+      write,
+      libraries,
+      { readerId: null, borrower: borrowerOf(libraries, null), homeBranch: null },
+      copy,
+      momentAt(libraries, at),
+    )
     if (!isRefusal(lent)) return planReturnOf(write, libraries, copy.barcode, at)
   }
 }

@@ -47,7 +47,13 @@ export async function collect(write: Write, libraries: Libraries, { subject, at 
   const [hold] = await write.read<Kept>(`${KEPT} AND id = $id`, { id: Number(subject) })
   const [copy] = hold ? await copiesOf(write, libraries, { barcode: hold.barcode }, momentAt(libraries, at).today) : []
   if (!hold || !copy) return
-  const lent = await lend(write, libraries, { readerId: hold.readerId, borrower: hold }, copy, momentAt(libraries, at))
+  const lent = await lend(
+    write,
+    libraries,
+    { readerId: hold.readerId, borrower: hold, homeBranch: libraries.branchAt(hold.pickup) },
+    copy,
+    momentAt(libraries, at),
+  )
   if (isRefusal(lent)) return
   await note(write, { what: 'collected', title: hold.title, place: hold.pickup, readerId: hold.readerId }, at)
   await planReturnOf(write, libraries, copy.barcode, at)

@@ -217,6 +217,12 @@ export class Libraries {
     return owner?.returns === 'own branches' ? owner : null
   }
 
+  /** When the place is open to which a copy is brought back: the branch where its borrower is at home, unless its owner alone takes it back. */
+  hoursToBringBack(homeBranch: string | null, copy: { branch: string; system: string }): OpeningHours {
+    const branch = this.returnedTo(copy.system) === null ? (homeBranch ?? copy.branch) : copy.branch
+    return this.hoursOf(branch) ?? { weekly: {}, closures: [] }
+  }
+
   systemOf(branch: string): string | null {
     return this.branches.get(branch)?.system ?? null
   }

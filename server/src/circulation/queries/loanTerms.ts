@@ -40,8 +40,11 @@ export async function termsOfLoans(
   return new Map(
     loans.map(({ barcode, due, renewals }) => {
       const copy = copies.get(barcode)
-      const rule = copy ? loanRuleFor(libraries.loanRules, borrower, copy) : null
-      const renewal = stopped ?? renewalOf({ rule, due, renewals, waiting: waiting.get(barcode) ?? 0, now })
+      // Of what the catalogue has no more no rule says anything.
+      if (!copy) return [barcode, { renewal: stopped ?? { code: 'not-renewable' }, overdue: null }]
+      const rule = loanRuleFor(libraries.loanRules, borrower, copy)
+      const back = libraries.hoursToBringBack(reader.homeBranch, copy)
+      const renewal = stopped ?? renewalOf({ rule, due, renewals, waiting: waiting.get(barcode) ?? 0, now, back })
       return [barcode, { renewal, overdue: rule?.overdue ?? null }]
     }),
   )

@@ -1,5 +1,6 @@
 /** Lends a copy over the desk to the reader of a card, who collects a hold or has taken it from its shelf. */
 import type { CheckedOut } from '@catalex/contract/desk'
+import type { OpeningHours } from '@catalex/core/calendar'
 import { cardNumber } from '@catalex/core/card'
 import type { Refusal } from '@catalex/core/holds'
 import { dueAfter, lengthOf, loanRuleFor, type LoanLength } from '@catalex/core/loans'
@@ -33,7 +34,7 @@ export async function checkOut(
   if (!copy) return { code: 'no-such-copy' }
   return (
     (await cardStopped(write, libraries, reader, at)) ??
-    lend(write, libraries, { readerId: reader.id, borrower: borrowerOf(libraries, reader) }, copy, at)
+    lend(write, libraries, { readerId: reader.id, borrower: borrowerOf(libraries, reader), homeBranch: reader.homeBranch }, copy, at)
   )
 }
 
@@ -41,13 +42,15 @@ interface To {
   /** null for a borrower of whom nothing is kept here. */
   readerId: number | null
   borrower: Borrower
+  /** null of somebody who is not known. */
+  homeBranch: string | null
 }
 
 /** Whatever stops the card is looked at before. */
 export async function lend(
   write: Write,
   libraries: Libraries,
-  { readerId, borrower }: To,
+  { readerId, borrower, homeBranch }: To,
   copy: CopyNow,
   at: Moment,
 ): Promise<CheckedOut | Refusal> {
@@ -60,7 +63,7 @@ export async function lend(
   if (promised) await collect(write, libraries, promised, at)
   // Whatever was said of it, it is in somebody's hands.
   if (copy.stored.status !== 'on shelf') await setCopyStatuses(write, [{ barcode, status: 'on shelf', statusText: null }])
-  const due = await dueFrom(write, libraries, lengthOf(rule), promised, at)
+  const due = await dueFrom(write, libraries, { length: lengthOf(rule), back: libraries.hoursToBringBack(homeBranch, copy) }, promised, at)
   const pieces = await whereaboutsOf(write, barcode, promised !== undefined && promised.wantedBarcode === null)
   for (const { barcode: piece } of pieces) {
     await write.run('DELETE FROM whereabouts WHERE barcode = $piece', { piece })
@@ -71,11 +74,20 @@ export async function lend(
 }
 
 /** Where the days count from when it was sent, the reader who collects it late has it for another day all the same. */
-async function dueFrom(write: Write, libraries: Libraries, length: LoanLength, hold: PromisedTo | undefined, at: Moment): Promise<string> {
+async function dueFrom(
+  write: Write,
+  libraries: Libraries,
+  { length, back }: { length: LoanLength; back: OpeningHours },
+  hold: PromisedTo | undefined,
+  at: Moment,
+): Promise<string> {
   const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
   const sent = hold && length.unit === 'days' && libraries.loanBeginsWhenSent(hold.pickup) ? await whenSent(write, hold) : null
-  if (sent === null) return dueAfter(length, now)
-  const [due, atLeast] = [dueAfter(length, DateTime.fromISO(sent, { zone: now.zone })), dueAfter({ count: 1, unit: 'days' }, now)]
+  if (sent === null) return dueAfter(length, now, back)
+  const [due, atLeast] = [
+    dueAfter(length, DateTime.fromISO(sent, { zone: now.zone }), back),
+    dueAfter({ count: 1, unit: 'days' }, now, back),
+  ]
   return due > atLeast ? due : atLeast
 }
 
