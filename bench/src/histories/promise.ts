@@ -47,7 +47,7 @@ export async function promisesKept(played: Played, holds: number): Promise<Recor
       if (!option?.delivery) continue
       const placed = await commands.placeHold(reader.id, { records: [record], barcode: null, pickup: option.pickup, cost: option.cost, again: true }, null, momentFrom(time)) // prettier-ignore
       if (isRefusal(placed)) continue
-      const kind = option.from === libraries.branchAt(option.pickup) ? 'kept for you' : 'sent over'
+      const kind = option.from === libraries.pickups.branchOf(option.pickup) ? 'kept for you' : 'sent over'
       promises.push({ reference: placed.id, kind, earliest: option.delivery.inHand, latest: option.delivery.latest })
     }
   }

@@ -31,7 +31,7 @@ export async function askForSomething(write: Write, libraries: Libraries, { at }
     `SELECT controlNumber FROM records WHERE id >= $id AND withdrawn = 0 AND carrier = 'book' AND EXISTS (SELECT 1 FROM copies WHERE recordId = records.id) LIMIT 1`,
     { id: Math.floor(random() * (last?.id ?? 0)) },
   )
-  const pickup = reader && libraries.pickupOf(reader)
+  const pickup = reader && libraries.pickups.usualOf(reader)
   if (!reader || !record || !pickup) return
   const wish: PlaceHold = { records: [record.controlNumber], barcode: null, pickup }
   const placed = await placeHold(write, libraries, { reader, wish, key: null }, momentAt(libraries, at))

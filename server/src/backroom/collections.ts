@@ -35,7 +35,7 @@ export async function planCollections(write: Write, libraries: Libraries, now: s
 }
 
 async function planVisit(write: Write, libraries: Libraries, { id, pickup, collectBy }: Kept, now: string): Promise<void> {
-  const hours = libraries.hoursAt(pickup)
+  const hours = libraries.pickups.hours(pickup)
   const random = chancesOf(`collect ${String(id)} ${collectBy}`)
   const visit = hours && collectionOf(collectBy, { history: libraries.returns, hours, now: timeOf(libraries, now), random })
   // Whoever does not come is noted, too, so that nobody thinks of it again.
@@ -50,7 +50,7 @@ export async function collect(write: Write, libraries: Libraries, { subject, at 
   const lent = await lend(
     write,
     libraries,
-    { readerId: hold.readerId, borrower: hold, homeBranch: libraries.branchAt(hold.pickup) },
+    { readerId: hold.readerId, borrower: hold, homeBranch: libraries.pickups.branchOf(hold.pickup) },
     copy,
     momentAt(libraries, at),
   )

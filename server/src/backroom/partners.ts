@@ -67,7 +67,7 @@ function answeredAt(libraries: Libraries, request: Asked, now: DateTime): DateTi
     const asked = now.startOf('day').plus({ days: answersAfter(kind, partnerOf(request), random), hours: FROM_HOUR })
     return asked.plus({ minutes: Math.floor(random() * HOURS * 60) })
   }
-  const hours = pickup === null ? null : libraries.hoursAt(pickup)
+  const hours = pickup === null ? null : libraries.pickups.hours(pickup)
   return (hours && visitOn(hours, on, now, random)) ?? on.plus({ days: 1 })
 }
 

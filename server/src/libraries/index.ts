@@ -1,12 +1,12 @@
 /** The libraries: systems, branches and collections, and the rules by which they lend. */
 import type { CourierFile, CoursesFile, DisplaysFile, LibraryFile, PoliciesFile } from '@catalex/contract/files'
-import type { Branch, Collection, PickupPoint, System } from '@catalex/contract/libraries'
+import type { Branch, Collection, System } from '@catalex/contract/libraries'
 import type { BranchPlan } from '@catalex/contract/plans'
 import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
 import type { RecordedStatus } from '@catalex/core/catalogue'
 import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
 import type { CourierFinding } from '@catalex/core/courier'
-import { defaultPickup, usualPickup, type HoldRule, type PickupPlace } from '@catalex/core/holds'
+import type { HoldRule } from '@catalex/core/holds'
 import type { LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
 import type { OutsideRule, ScanRule } from '@catalex/core/requests'
@@ -14,6 +14,7 @@ import { NO_HISTORY, type ReturnHistory } from '@catalex/core/waiting'
 import { facetTree, type FacetTree, type InHand } from '@catalex/core/search'
 import type { Queryable, Write } from '../database/index.ts'
 import { Deliveries, type DeliveryOf, type Shelves } from './courier.ts'
+import { Pickups } from './pickups.ts'
 import { placeCode } from './places.ts'
 import { readTold, storeTold, versionIn, type Told } from './told.ts'
 
@@ -24,6 +25,7 @@ export { storeDocuments, type MissingRecord } from './documents.ts'
 const MINUTE = 60_000
 
 export class Libraries {
+  pickups = new Pickups([])
   private branches = new Map<string, Branch>()
   private places = new Map<string, { system: string; branch: string; collection: string }>()
   private deliveries: Deliveries | null = null
@@ -43,6 +45,7 @@ export class Libraries {
   private take(told: Told): void {
     const { library, policies, documents = {} } = told
     this.told = told
+    this.pickups = new Pickups(library.branches)
     this.branches = new Map(library.branches.map((branch) => [branch.code, branch]))
     this.places = new Map(
       library.branches.flatMap(({ system, code, collections }) =>
@@ -158,7 +161,7 @@ export class Libraries {
    */
   arrivalsAt(pickup: string | null, now: string): Pick<InHand, 'arrivals' | 'limits'> | null {
     // Whatever else somebody asks for is not kept.
-    if (pickup === null || !this.deliveries || !this.pickupPlace(pickup)) return null
+    if (pickup === null || !this.deliveries || !this.pickups.place(pickup)) return null
     this.shelves ??= this.placeTree().codes.map((code) => {
       const { branch, collection } = this.shelvesAt(code)
       const found = this.collection(branch, collection)
@@ -286,72 +289,9 @@ export class Libraries {
     return found
   }
 
-  /** Where somebody collects who has not chosen a place. */
-  pickupOf(reader: { homeBranch: string; category: string } | null): string | null {
-    const { branches } = this.library
-    return reader === null ? defaultPickup(branches) : usualPickup(branches, reader)
-  }
-
-  /** Pickup points at which this category may collect. */
-  pickupsFor(category: string): PickupPlace[] {
-    return this.pickups.filter(({ point }) => point.categories?.includes(category) ?? true).map(({ place }) => place)
-  }
-
-  /** @returns undefined where this category can't collect */
-  pickup(code: string, category: string): PickupPlace | undefined {
-    return this.pickupsFor(category).find((place) => place.code === code)
-  }
-
-  /** What its readers are told of a pickup point: where it is, the desk as it is named on its door, and what to bring. */
-  pickupInWords(code: string): { place: string; desk: string; bring: string } | undefined {
-    const found = this.pickups.find(({ place }) => place.code === code)
-    return (
-      found && {
-        place: found.point.name ?? this.branch(found.place.branch)?.name ?? code,
-        desk: found.point.desk,
-        bring: found.point.bring,
-      }
-    )
-  }
-
-  /** Where it is, whoever may collect there. */
-  pickupPlace(code: string): PickupPlace | undefined {
-    return this.pickups.find(({ place }) => place.code === code)?.place
-  }
-
   /** When a branch is open; undefined for none. */
   hoursOf(branch: string): OpeningHours | undefined {
     const found = this.branches.get(branch)
     return found && openingHours(found)
-  }
-
-  /** When readers can collect there; undefined for no pickup point. */
-  hoursAt(pickup: string): OpeningHours | undefined {
-    for (const branch of this.library.branches) {
-      const point = branch.pickups.find(({ code }) => code === pickup)
-      if (point) return openingHours(branch, point.hours)
-    }
-    return undefined
-  }
-
-  /** Open days for which a pickup point keeps what is ready. */
-  shelfDays(pickup: string): number {
-    return this.pickups.find(({ place }) => place.code === pickup)?.point.holdShelfDays ?? 0
-  }
-
-  /** Whether the days of what is collected there count from when it was sent. */
-  loanBeginsWhenSent(pickup: string): boolean {
-    return this.pickups.some(({ point, place }) => place.code === pickup && point.loanBegins === 'when sent')
-  }
-
-  /** The branch of a pickup point; of a branch that has none by its code, itself. */
-  branchAt(pickup: string | null): string | null {
-    return pickup === null ? null : (this.pickupPlace(pickup)?.branch ?? pickup)
-  }
-
-  private get pickups(): { point: PickupPoint; place: PickupPlace }[] {
-    return this.library.branches.flatMap(({ code: branch, system, pickups }) =>
-      pickups.map((point) => ({ point, place: { code: point.code, branch, system } })),
-    )
   }
 }

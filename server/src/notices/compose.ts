@@ -39,7 +39,7 @@ export function compose(libraries: Libraries, notice: Notice, to: { name: string
 function factsOf(libraries: Libraries, notice: Notice, language: string): Record<string, string> {
   const date = (day: string) => inWords(day, language)
   if ('collectBy' in notice) {
-    const { place = notice.pickup, desk = '', bring = '' } = libraries.pickupInWords(notice.pickup) ?? {}
+    const { place = notice.pickup, desk = '', bring = '' } = libraries.pickups.inWords(notice.pickup) ?? {}
     return { date: date(notice.collectBy), place, desk, bring }
   }
   if (!('due' in notice)) return {}

@@ -44,7 +44,7 @@ export function cardAsCalendar(libraries: Libraries, { holds, loans, requests }:
     calendar.createEvent({ id: `${id}@catalex`, start, end: start.plus({ days: 1 }), allDay: true, stamp, summary, location })
   }
   const placeOf = (pickup: string) => {
-    const { place = pickup, desk = '' } = libraries.pickupInWords(pickup) ?? {}
+    const { place = pickup, desk = '' } = libraries.pickups.inWords(pickup) ?? {}
     return [place, desk].filter(Boolean).join(', ')
   }
   for (const { id, title, state, collectBy, pickup } of holds)

@@ -61,7 +61,7 @@ export function meeting(
   asked: readonly Availability[],
   { borrower, at }: { borrower: Borrower; at: string | null },
 ): (copy: CopyNow) => boolean {
-  const place = at === null ? undefined : libraries.pickup(at, borrower.category)
+  const place = at === null ? undefined : libraries.pickups.at(at, borrower.category)
   const meets: Record<Availability, (copy: CopyNow) => boolean> = {
     here: (copy) => copy.branch === place?.branch,
     inNow: isInNow,

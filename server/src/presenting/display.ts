@@ -37,7 +37,7 @@ export async function spinesOf(
   )
   return recordIds.flatMap((id) => {
     const record = records.get(id)
-    const [copy] = nearestFirst(ofRecord.get(id) ?? [], { libraries, scope, near: libraries.branchAt(at) })
+    const [copy] = nearestFirst(ofRecord.get(id) ?? [], { libraries, scope, near: libraries.pickups.branchOf(at) })
     return record && copy ? [spineFrom(copy, record, libraries)] : []
   })
 }

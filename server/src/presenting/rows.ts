@@ -39,7 +39,7 @@ export async function presentRows(
   const facets = new Map([...records.values()].map(({ id, record }) => [id, facetValuesOf(record)]))
   const headings = [...facets.values()].flatMap((values) => Object.values(values).flat())
   const context = {
-    whose: { libraries, scope, near: libraries.branchAt(at) },
+    whose: { libraries, scope, near: libraries.pickups.branchOf(at) },
     meets: meeting(libraries, asked, { borrower, at }),
     copies: grouped(copies, ({ controlNumber }) => controlNumber),
     node,

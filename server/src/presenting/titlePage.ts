@@ -140,9 +140,9 @@ interface Asker {
 
 function askerOf({ at: asked, reader }: TitleQuestion, libraries: Libraries): Asker {
   const borrower = borrowerOf(libraries, reader)
-  const at = asked ?? libraries.pickupOf(reader)
-  const pickup = at === null ? undefined : libraries.pickup(at, borrower.category)
-  return { near: libraries.branchAt(at), borrower, pickup }
+  const at = asked ?? libraries.pickups.usualOf(reader)
+  const pickup = at === null ? undefined : libraries.pickups.at(at, borrower.category)
+  return { near: libraries.pickups.branchOf(at), borrower, pickup }
 }
 
 function placeLine(branch: string, copies: readonly CopyNow[]): TitlePage['places'][number] {

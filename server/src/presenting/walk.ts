@@ -64,7 +64,7 @@ export async function shelfWalk(source: Queryable, libraries: Libraries, asked: 
 
 /** Branches, the own one first. */
 function nearness(libraries: Libraries, at: string | null): string[] {
-  const own = libraries.branchAt(at)
+  const own = libraries.pickups.branchOf(at)
   return [...new Set([...(own === null ? [] : [own]), ...libraries.branchesIn([])])]
 }
 

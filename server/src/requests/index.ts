@@ -151,8 +151,8 @@ async function decide(write: Write, libraries: Libraries, reader: Reader, wish: 
   const borrower = borrowerOf(libraries, reader)
   if (wish.kind === 'purchase') return { cost: 0, branch: reader.homeBranch }
   if (wish.kind === 'outside') {
-    const branch = libraries.branchAt(wish.pickup ?? null)
-    if (branch === null || !libraries.pickup(wish.pickup ?? '', borrower.category)) return { code: 'pickup-not-served' }
+    const branch = libraries.pickups.branchOf(wish.pickup ?? null)
+    if (branch === null || !libraries.pickups.at(wish.pickup ?? '', borrower.category)) return { code: 'pickup-not-served' }
     const offer = outsideOffer(libraries.outsideRules, borrower)
     return offer === null ? { code: 'not-offered' } : isRefusal(offer) ? offer : { cost: offer.cost, branch }
   }

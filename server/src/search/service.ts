@@ -288,7 +288,7 @@ export class SearchService {
   private choiceFrom(query: NarrowingParameters, searcher: Searcher): NarrowingChoice {
     const { by: _, ...narrowed } = narrowingsOf(query)
     return {
-      scope: { ...scopeOf(query), at: this.libraries.branchAt(searcher.at) },
+      scope: { ...scopeOf(query), at: this.libraries.pickups.branchOf(searcher.at) },
       ...narrowed,
       inHand: this.inHandTo(searcher, query),
       sends: this.sendsTo(searcher),
@@ -304,7 +304,7 @@ export class SearchService {
 
   /** What the rules let this reader have sent to their pickup location. */
   private sendsTo({ borrower, at }: Searcher): SendTable | null {
-    const place = at === null ? undefined : this.libraries.pickup(at, borrower.category)
+    const place = at === null ? undefined : this.libraries.pickups.at(at, borrower.category)
     if (!place) return null
     const key = JSON.stringify([borrower.category, borrower.homeSystem, place.code])
     const known = this.sendTables.get(key)

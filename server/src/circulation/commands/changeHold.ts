@@ -71,7 +71,7 @@ async function pickupAllowed(
   if (!Array.isArray(wanted)) return wanted
   const question = holdQuestion(libraries, hold, pickup, wanted, at.now)
   if (isRefusal(question)) return question
-  const hours = libraries.hoursAt(pickup)
+  const hours = libraries.pickups.hours(pickup)
   const wrong = hours && daysRefusal({ notBefore, notAfter }, hours, DateTime.fromISO(at.now, { zone: libraries.library.timeZone }), null)
   if (wrong) return wrong
   const promised = wanted.find((copy) => copy.barcode === barcode)

@@ -63,7 +63,7 @@ async function recallFor(
 /** Where it is wanted between certain days: the day on which it is fetched for them; null for now. */
 function fetchedOn(libraries: Libraries, wish: PlaceHold, serving: Serving, at: Moment): { day: string | null } | Refusal {
   const { notBefore = null, notAfter = null } = wish
-  const hours = libraries.hoursAt(wish.pickup)
+  const hours = libraries.pickups.hours(wish.pickup)
   if (!hours || (notBefore === null && notAfter === null)) return { day: null }
   const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
   const wrong = daysRefusal({ notBefore, notAfter }, hours, now, serving.delivery?.inHand ?? null)

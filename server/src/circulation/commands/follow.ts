@@ -29,7 +29,7 @@ export async function follow(write: Write, libraries: Libraries, hold: Standing,
     id: hold.id,
   })
   if (!followed) return
-  const to = libraries.branchAt(followed.pickup) ?? followed.pickup
+  const to = libraries.pickups.branchOf(followed.pickup) ?? followed.pickup
   const places = await whereaboutsOf(write, barcode, followed.wantedBarcode === null)
   for (const place of places) if (mustBeSent(place, to)) await sendTo(write, place.barcode, to)
   const state = stateFollowing(places, to)
@@ -64,6 +64,6 @@ async function keep(
 
 /** @param ready ISO time */
 export function collectByAt(libraries: Libraries, pickup: string, ready: string): string {
-  const hours = libraries.hoursAt(pickup) ?? { weekly: {}, closures: [] }
-  return collectByDay(DateTime.fromISO(ready, { zone: libraries.library.timeZone }), libraries.shelfDays(pickup), hours)
+  const hours = libraries.pickups.hours(pickup) ?? { weekly: {}, closures: [] }
+  return collectByDay(DateTime.fromISO(ready, { zone: libraries.library.timeZone }), libraries.pickups.shelfDays(pickup), hours)
 }

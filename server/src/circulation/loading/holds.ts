@@ -54,7 +54,7 @@ async function faultIn(write: Write, libraries: Libraries, row: HoldRow, reader:
   })
   if (known.length !== targets.length) return { code: 'no-record', value: row.controlNumbers }
   if (row.card !== '' && reader === null) return { code: 'no-reader', value: row.card }
-  if (!libraries.pickupPlace(row.pickup)) return { code: 'no-pickup', value: row.pickup }
+  if (!libraries.pickups.place(row.pickup)) return { code: 'no-pickup', value: row.pickup }
   for (const barcode of [row.wanted ?? '', isActive(row.state) ? row.barcode : ''].filter(Boolean)) {
     const copy = await write.read("SELECT 1 FROM copies WHERE barcode = $barcode AND status <> 'withdrawn'", { barcode })
     if (copy.length === 0) return { code: 'no-copy', value: barcode }
@@ -79,7 +79,7 @@ async function createHold(write: Write, libraries: Libraries, row: HoldRow, read
     pausedUntil: row.pausedUntil || null,
     lending: isActive(row.state) ? lending : null,
     category,
-    homeSystem: homeSystem ?? libraries.pickupPlace(row.pickup)?.system ?? null,
+    homeSystem: homeSystem ?? libraries.pickups.place(row.pickup)?.system ?? null,
     title: (await recordsByControlNumber(write, targets)).at(0)?.record.title ?? '',
   })
   await write
@@ -100,7 +100,7 @@ async function createHold(write: Write, libraries: Libraries, row: HoldRow, read
 
 /** At the desk where it is kept, or on its way there. */
 async function place(write: Write, libraries: Libraries, { barcode, pickup, state, since, asked }: HoldRow): Promise<void> {
-  const to = libraries.branchAt(pickup) ?? pickup
+  const to = libraries.pickups.branchOf(pickup) ?? pickup
   await write.run(
     `INSERT OR REPLACE INTO whereabouts (barcode, desk, bound, since)
      SELECT barcode, CASE WHEN $ready THEN $to ELSE branch END, CASE WHEN $ready THEN NULL ELSE $to END, $since FROM copies WHERE barcode = $barcode`,

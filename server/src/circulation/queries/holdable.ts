@@ -9,7 +9,7 @@ import { holdQuestion } from './question.ts'
 /** @param now ISO time */
 export function isHoldable(libraries: Libraries, borrower: Borrower, copies: readonly CopyNow[], now: string): boolean {
   const there = copies.filter((copy) => !isLost(copy))
-  return libraries.pickupsFor(borrower.category).some(({ code }) => {
+  return libraries.pickups.openTo(borrower.category).some(({ code }) => {
     const question = holdQuestion(libraries, borrower, code, there, now)
     return !isRefusal(question) && there.some((copy) => verdictFor(question, copy).allowed)
   })

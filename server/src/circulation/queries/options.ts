@@ -46,7 +46,7 @@ export async function holdOptions(
     limit: account?.holdsLimit ?? null,
     already,
     told: reader ? channelsOf(reader).map((channel) => toldBy(reader, channel)) : [],
-    pickups: libraries.pickupsFor(borrower.category).map(({ code }) => {
+    pickups: libraries.pickups.openTo(borrower.category).map(({ code }) => {
       const serving = servingAt(code)
       if (isRefusal(serving)) return refusedAt(code, serving)
       const recall = serving.copy ? null : recallAmong(libraries, loans, { eligible: serving.eligible, before }, at)

@@ -16,7 +16,7 @@ export function holdQuestion(
   now: string,
   from: string | null = null,
 ): HoldQuestion | Refusal {
-  const place = libraries.pickup(pickup, borrower.category)
+  const place = libraries.pickups.at(pickup, borrower.category)
   if (!place) return { code: 'pickup-not-served' }
   const delivery = libraries.deliveriesTo(pickup, now)
   return { rules: libraries.holdRules, borrower, pickup: place, copies, selfServe: libraries.selfServe, delivery, from }

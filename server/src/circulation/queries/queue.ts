@@ -25,7 +25,7 @@ export async function queueFor(write: Write, libraries: Libraries, controlNumber
     { controlNumber },
   )
   return rows.flatMap((hold) => {
-    const pickup = libraries.pickupPlace(hold.pickup)
+    const pickup = libraries.pickups.place(hold.pickup)
     if (!pickup) return []
     return {
       hold,

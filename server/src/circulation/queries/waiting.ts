@@ -138,7 +138,7 @@ function turnOf(libraries: Libraries, hold: Borrower & { pickup: string }, branc
     pickup: hold.pickup,
     branch,
     loanMinutes: length ? length.count * MINUTES[length.unit] : USUAL_LOAN,
-    shelfMinutes: libraries.shelfDays(hold.pickup) * MINUTES.days,
+    shelfMinutes: libraries.pickups.shelfDays(hold.pickup) * MINUTES.days,
   }
 }
 
@@ -146,7 +146,7 @@ function turnOf(libraries: Libraries, hold: Borrower & { pickup: string }, branc
 function stateOf(libraries: Libraries, copy: CopyNow, promisedTo: ReadonlyMap<string, PromisedHold>, { today }: Moment): WaitedFor {
   const { family, branch, status, due, promised, barcode } = copy
   const hold = promisedTo.get(barcode)
-  const to = hold && libraries.branchAt(hold.pickup)
+  const to = hold && libraries.pickups.branchOf(hold.pickup)
   const state = (): WaitedFor['state'] => {
     if (hold && to) return { is: 'promised', to: turnOf(libraries, hold, to, copy) }
     // Promised with another piece of its set: it is on its way to somebody, and nobody says to whom.

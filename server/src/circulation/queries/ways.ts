@@ -44,7 +44,7 @@ export async function wayOf(source: Queryable, libraries: Libraries, barcode: st
   if (place.desk === null) {
     if (hold?.state !== 'being fetched') return null
     const collectionKind = libraries.collection(branch, collection)?.kind ?? 'open shelf'
-    return { ...of, onShelf: true, from: branch, collection, collectionKind, to: libraries.branchAt(hold.pickup) ?? hold.pickup }
+    return { ...of, onShelf: true, from: branch, collection, collectionKind, to: libraries.pickups.branchOf(hold.pickup) ?? hold.pickup }
   }
   // From a desk it is taken like from any open shelf.
   return place.bound === null
@@ -55,7 +55,7 @@ export async function wayOf(source: Queryable, libraries: Libraries, barcode: st
 /** @param now ISO time */
 export function deliveryFor(libraries: Libraries, { from: branch, collection, collectionKind, to, pickup }: Way, now: string) {
   const bring =
-    pickup !== null && libraries.branchAt(pickup) === to ? libraries.deliveriesTo(pickup, now) : libraries.deliveriesHome(to, now)
+    pickup !== null && libraries.pickups.branchOf(pickup) === to ? libraries.deliveriesTo(pickup, now) : libraries.deliveriesHome(to, now)
   const found = bring({ branch, collection, collectionKind })
   if (!found) return null
   const legs = found.legs.map(({ line, from, depart, to: stop, arrive }): DeliveryLeg => ({

@@ -59,7 +59,7 @@ function sayDelivery(libraries: Libraries, [from = '', pickup = '']: readonly st
   const [branch = '', collection = ''] = from.split('/')
   const found = libraries.branch(branch)
   if (!found) throw new Error(`"${branch}" is no branch. There are: ${libraries.branchesIn([]).join(', ')}.`)
-  if (!libraries.pickupPlace(pickup)) throw new Error(`"${pickup}" is no pickup location: catalex courier ferrygate/fiction corrow`)
+  if (!libraries.pickups.place(pickup)) throw new Error(`"${pickup}" is no pickup location: catalex courier ferrygate/fiction corrow`)
   const shelf = collection === '' ? found.collections.at(0) : libraries.collection(branch, collection)
   const shelves = { branch, collection: shelf?.code ?? '', collectionKind: shelf?.kind ?? 'open shelf' } as const
   const delivery = libraries.deliveriesTo(pickup, now.toISO() ?? '')(shelves)

@@ -105,7 +105,7 @@ async function sayDecision(
   const { today } = momentOf(machineClock(libraries.library.timeZone).now())
   const copy = (await copiesOf(database, libraries, { barcode }, today)).at(0)
   if (!copy) throw new Error(`No copy has the barcode ${barcode}.`)
-  const place = libraries.pickup(pickup, borrower.category)
+  const place = libraries.pickups.at(pickup, borrower.category)
   console.log(
     `Reader: category ${borrower.category}, home ${borrower.homeSystem ?? 'none'}. Copy: ${copy.family}, ${copy.use}, owned by ${copy.system}, at ${copy.branch}/${copy.collection}.`,
   )

@@ -33,7 +33,7 @@ export function serveExports(app: Express, context: Context): void {
     return titles.flatMap((number) => ids.get(number) ?? [])
   }
   const foundIds = (query: SearchQuery, client: string, signal: AbortSignal): Promise<number[]> => {
-    const searcher = { borrower: borrowerOf(libraries, null), at: query.at ?? libraries.pickupOf(null), ...momentOf(clock.now()) }
+    const searcher = { borrower: borrowerOf(libraries, null), at: query.at ?? libraries.pickups.usualOf(null), ...momentOf(clock.now()) }
     return search.recordsFound(query, searcher, MOST_EXPORTED, { signal, client })
   }
 

@@ -16,7 +16,7 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
     const reader = await readerOf(database, request)
     return {
       borrower: borrowerOf(libraries, reader),
-      at: at ?? libraries.pickupOf(reader),
+      at: at ?? libraries.pickups.usualOf(reader),
       ...momentOf(clock.now()),
     }
   }

@@ -15,7 +15,7 @@ export function bindLists(bind: Bind, { database, libraries, search, clock, comm
   const turns = new Turns('changes', { atOnce: 16, ofOne: 20, ofAll: 1000 })
   bind('rows', async ({ request, query, asking }) => {
     const reader = await readerOf(database, request)
-    const { titles, in: scope, at = libraries.pickupOf(reader) } = query
+    const { titles, in: scope, at = libraries.pickups.usualOf(reader) } = query
     return search.ask(
       'rows',
       { controlNumbers: titles, scope, at, borrower: borrowerOf(libraries, reader), ...momentOf(clock.now()) },
@@ -23,7 +23,7 @@ export function bindLists(bind: Bind, { database, libraries, search, clock, comm
     )
   })
   bind('walk', async ({ request, query, asking }) => {
-    const at = query.at ?? libraries.pickupOf(await readerOf(database, request))
+    const at = query.at ?? libraries.pickups.usualOf(await readerOf(database, request))
     return search.ask('walk', { ...query, at, minute: momentOf(clock.now()).minute }, asking)
   })
   bind('citations', ({ query, asking }) => search.ask('citations', { controlNumbers: query.titles, style: query.style }, asking))

@@ -82,7 +82,7 @@ async function dueFrom(
   at: Moment,
 ): Promise<string> {
   const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
-  const sent = hold && length.unit === 'days' && libraries.loanBeginsWhenSent(hold.pickup) ? await whenSent(write, hold) : null
+  const sent = hold && length.unit === 'days' && libraries.pickups.loanBeginsWhenSent(hold.pickup) ? await whenSent(write, hold) : null
   if (sent === null) return dueAfter(length, now, back)
   const [due, atLeast] = [
     dueAfter(length, DateTime.fromISO(sent, { zone: now.zone }), back),
