@@ -100,13 +100,25 @@ it('what was placed here is asked for there, once, when the other system begins 
   await again.signIn(OTHER, '1234')
   const { holds } = (await again.get<Card>('/api/card')).body
   expect(new Map(holds.map(({ controlNumber, state, unconfirmed }) => [controlNumber, [state, unconfirmed]]))).toEqual(
-    new Map([[plain, ['waiting', false]], [brought, ['waiting', false]], [paused, ['paused', true]]]),
+    new Map([[plain, ['waiting', false]], [brought, ['waiting', false]], [paused, ['paused', false]]]),
   )
   expect((await again.ask<Hold>('DELETE', `/api/holds/${holds.find(({ controlNumber }) => controlNumber === brought)?.id ?? ''}`)).status).toBe(200)
   expect(held(OTHER).map(({ title }) => title)).toEqual([plain])
-  expect((await again.ask<Hold>('DELETE', `/api/holds/${holds.find(({ controlNumber }) => controlNumber === paused)?.id ?? ''}`)).status).toBe(200)
   bridged.child.kill('SIGTERM')
   await bridged.ended
+  // Its day comes.
+  const database = await Database.open(data, 1)
+  await database.write((write) => write.run("UPDATE holds SET pausedUntil = $today WHERE state = 'paused' AND lending = 'asked'", { today: DAY }))
+  await database.close()
+  const later = await serve(data, settings)
+  await until(async () => (await asked()) === 0)
+  expect(held(OTHER).map(({ title }) => title)).toEqual([plain, paused])
+  const visitorThen = new Visitor(later.address)
+  await visitorThen.signIn(OTHER, '1234')
+  const then = (await visitorThen.get<Card>('/api/card')).body.holds.find(({ controlNumber }) => controlNumber === paused)
+  expect(then).toMatchObject({ state: 'waiting', unconfirmed: false })
+  later.child.kill('SIGTERM')
+  await later.ended
 }) // prettier-ignore
 
 it.each(['answers lost', 'silent'] as const)('%s: once it runs again, what it had asked for is settled, and no hold is there twice', async (trouble) => {

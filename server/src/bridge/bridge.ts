@@ -125,7 +125,7 @@ export class Bridge {
       if (hold?.lending !== 'asked') return 'taken'
       const there = again ? await this.copyThere(reference, hold) : null
       const answer: DeskAnswer = there === null ? await desk.place(hold) : { done: true }
-      if (answer.done) await commands.noteTaken(reference, there ?? hold.barcode)
+      if (answer.done) await commands.noteTaken(reference, { barcode: there ?? hold.barcode, before: there !== null }, at)
       else await commands.noteRefused(reference, { atOnce: !again }, at)
       return answer.done ? 'taken' : { code: 'desk-refused', said: answer.said }
     } catch (error) {

@@ -46,7 +46,7 @@ interface HoldRow {
  * catalogue has no more is known by the title it had.
  */
 const HOLDS = `
-  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, h.expected, h.promised, h.pausedUntil, h.notBefore, h.notAfter, h.notify, h.lending IS 'asked' AS unconfirmed, coalesce(r.title, h.title) AS title,
+  SELECT h.reference, h.pickup, h.state, h.requested, h.cost, h.collectBy, h.expected, h.promised, h.pausedUntil, h.notBefore, h.notAfter, h.notify, h.lending IS 'asked' AND h.state <> 'paused' AS unconfirmed, coalesce(r.title, h.title) AS title,
     CASE WHEN r.withdrawn = 0 THEN r.controlNumber END AS controlNumber, r.carrier,
     (SELECT count(*) FROM holdTargets WHERE holdId = h.id) AS editions,
     coalesce(c.enumeration, w.enumeration) AS enumeration, c.branch AS fromBranch,

@@ -30,6 +30,7 @@ import {
   type Moment,
   type SaidCopy,
   type SaidReader,
+  type Taken,
 } from '../circulation/index.ts'
 import { answerNow, live } from '../backroom/index.ts'
 import type { Database, Write } from '../database/index.ts'
@@ -84,7 +85,8 @@ export function commandsOn(database: Database, libraries: Libraries) {
     /** Of a hold that another system is asked for next. */
     askHold: (readerId: number, wish: PlaceHold, key: string | null, at: Moment) =>
       ofReader(readerId, (write, reader) => placeHold(write, libraries, { reader, wish, key, bridged: true }, at)),
-    noteTaken: (reference: string, barcode: string) => database.write((write) => noteTaken(write, reference, barcode)),
+    noteTaken: (reference: string, taken: Taken, at: Moment) =>
+      database.write((write) => noteTaken(write, libraries, reference, taken, at)),
     noteRefused: (reference: string, how: { atOnce: boolean }, at: Moment) =>
       database.write((write) => noteRefused(write, libraries, reference, how, at)),
     noteCopies: (said: readonly SaidCopy[], at: Moment) => database.write((write) => noteCopies(write, libraries, said, at)),

@@ -4,6 +4,7 @@ import type { Libraries } from '../../libraries/index.ts'
 import { tell } from '../../notices/index.ts'
 import type { HoldAtDesk } from '../../standins/index.ts'
 import { endHold } from '../commands/cancelHold.ts'
+import { resumeHold } from '../commands/days/resumeHolds.ts'
 import type { Standing } from '../commands/transition.ts'
 import type { Moment } from '../moment.ts'
 import { ACTIVE_HOLD, type HoldModel, type Lending } from '../tables.ts'
@@ -59,12 +60,28 @@ export async function unsettledHolds(source: Queryable, { today, most }: { today
   return rows.map(({ reference }) => reference)
 }
 
-/** @param barcode the copy by which it is known there */
-export const noteTaken = (write: Write, reference: string, barcode: string): Promise<void> =>
-  write.run("UPDATE holds SET lending = 'taken', askedBarcode = $barcode WHERE reference = $reference AND lending = 'asked'", {
-    reference,
-    barcode,
-  })
+export interface Taken {
+  /** The copy by which it is known there. */
+  barcode: string
+  /** Whether it was there before it was asked for. */
+  before: boolean
+}
+
+export async function noteTaken(
+  write: Write,
+  libraries: Libraries,
+  reference: string,
+  { barcode, before }: Taken,
+  at: Moment,
+): Promise<void> {
+  const [hold] = await write.read<Standing>(
+    `UPDATE holds SET lending = 'taken', askedBarcode = $barcode WHERE reference = $reference AND lending = 'asked' AND ${ACTIVE_HOLD}
+     RETURNING id, state, barcode`,
+    { reference, barcode },
+  )
+  // What was asked for now is paused nowhere.
+  if (hold?.state === 'paused' && !before) await resumeHold(write, libraries, hold, 'catalogue', at)
+}
 
 /** The request that it came with is as if it had not been made: it can be sent again. */
 export async function noteRefused(

@@ -100,7 +100,7 @@ async function becomesReady(
 }
 
 async function waitsAgain(write: Write, libraries: Libraries, hold: HoldHere, at: Moment): Promise<void> {
-  if (hold.state === 'waiting') return
+  if (hold.state === 'waiting' || hold.state === 'paused') return
   await transition(write, libraries, hold, 'waiting', 'desk', at)
   await write.run('UPDATE holds SET collectBy = NULL WHERE id = $id', { id: hold.id })
 }

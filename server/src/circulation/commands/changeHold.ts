@@ -41,7 +41,7 @@ export async function changeHold(
   if (halted) return halted
   if (moved) await write.run('UPDATE holds SET pickup = $pickup, cost = $cost, wantedFrom = NULL WHERE id = $id', { id: hold.id, pickup, cost: moved.cost }) // prettier-ignore
   if (paused) await pause(write, libraries, hold, paused.until, at)
-  if (paused === null) await resumeHold(write, libraries, hold, at)
+  if (paused === null) await resumeHold(write, libraries, hold, 'reader', at)
   // What is on its way already goes there instead.
   if (moved && hold.barcode !== null) {
     await follow(write, libraries, hold, hold.barcode, 'reader', at)

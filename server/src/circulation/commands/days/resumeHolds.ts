@@ -1,13 +1,14 @@
 /** Paused holds whose day has come go on: they wait again, at the place in the queue that they kept. */
+import type { Actor } from '@catalex/core/holds'
 import type { Write } from '../../../database/index.ts'
 import type { Libraries } from '../../../libraries/index.ts'
 import type { Moment } from '../../moment.ts'
 import { serveHolds } from '../followCatalogue.ts'
 import { transition, type Standing } from '../transition.ts'
 
-/** By its reader, who waits for no day any more. */
-export async function resumeHold(write: Write, libraries: Libraries, hold: Standing, at: Moment): Promise<void> {
-  if (hold.state === 'paused') await transition(write, libraries, hold, 'waiting', 'reader', at)
+/** It waits for no day any more. */
+export async function resumeHold(write: Write, libraries: Libraries, hold: Standing, who: Actor, at: Moment): Promise<void> {
+  if (hold.state === 'paused') await transition(write, libraries, hold, 'waiting', who, at)
   await write.run('UPDATE holds SET pausedUntil = NULL, notBefore = NULL WHERE id = $id', { id: hold.id })
 }
 
