@@ -26,7 +26,7 @@ import { Trouble } from '../ui/Trouble.tsx'
 import { CardFiles } from './CardFiles.tsx'
 import { HoldActions } from './holds/HoldActions.tsx'
 import { LoanItem } from './loans/LoanItem.tsx'
-import { Owed } from './Owed.tsx'
+import { Owed, Pay } from './Owed.tsx'
 import { RenewAll } from './loans/RenewAll.tsx'
 import SettingsDialog from './settings/SettingsDialog.tsx'
 import { Returned } from './loans/Returned.tsx'
@@ -107,6 +107,11 @@ function CardView({ card }: { card: Card }) {
       {card.warnings.map((warning) => (
         <Alert key={warning.code} severity="error" icon={false} sx={{ mt: 3 }}>
           {refusalInWords(t, warning, all.timeZone)}
+          {warning.code === 'owes-too-much' && card.till && (
+            <div className={styles.pay}>
+              <Pay owed={card.owed} prominent />
+            </div>
+          )}
           <HelpAtHand words={t('routes.askDesk')} />
         </Alert>
       ))}

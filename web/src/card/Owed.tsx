@@ -11,9 +11,11 @@ import { useSession } from '../shared/session/session.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import styles from './card.module.css'
 
-export function Owed({ card: { owed, charges, till } }: { card: Card }) {
+/** Where it stops the card, paying is offered there. */
+const isStoppedByOwing = ({ warnings }: Card): boolean => warnings.some(({ code }) => code === 'owes-too-much')
+
+export function Pay({ owed, prominent = false }: { owed: number; prominent?: boolean }) {
   const { t } = useTranslation()
-  const { all } = usePlaces()
   const { asReader } = useSession()
   const client = useQueryClient()
   const notify = useNotice()
@@ -21,22 +23,32 @@ export function Owed({ card: { owed, charges, till } }: { card: Card }) {
     mutationFn: () => asReader(() => call('payOwed', { body: { amount: owed } })),
     onSettled: () => client.invalidateQueries({ queryKey: ['card'] }),
   })
-  const listed = charges.reduce((sum, { amount }) => sum + amount, 0)
   const pay = async () => {
     const paid = await mutateAsync().catch(() => null)
     if (paid !== null) notify(t('card.owed.paid', { amount: amountInWords(owed) }))
   }
+  return (
+    <>
+      <Button size="small" variant={prominent ? 'contained' : 'text'} data-screen disabled={isPending} onClick={() => void pay()}>
+        {t('card.owed.pay', { amount: amountInWords(owed) })}
+      </Button>
+      {error && <Trouble error={error} />}
+    </>
+  )
+}
+
+export function Owed({ card }: { card: Card }) {
+  const { t } = useTranslation()
+  const { all } = usePlaces()
+  const { owed, charges, till } = card
+  const listed = charges.reduce((sum, { amount }) => sum + amount, 0)
   return (
     <section className={styles.section} aria-label={t('card.owed.heading')}>
       <div className={styles.sectionHead}>
         <h2>
           {t('card.owed.heading')} <span className={styles.soft}>{amountInWords(owed)}</span>
         </h2>
-        {till && (
-          <Button size="small" data-screen disabled={isPending} onClick={() => void pay()}>
-            {t('card.owed.pay', { amount: amountInWords(owed) })}
-          </Button>
-        )}
+        {till && !isStoppedByOwing(card) && <Pay owed={owed} />}
       </div>
       <ul>
         {charges.map(({ what, title, amount, at }) => (
@@ -55,7 +67,6 @@ export function Owed({ card: { owed, charges, till } }: { card: Card }) {
         )}
       </ul>
       <p className={styles.soft}>{t(till ? 'card.owed.till' : 'card.owed.desk')}</p>
-      {error && <Trouble error={error} />}
     </section>
   )
 }

@@ -44,9 +44,11 @@ const section = (name: string) => screen.findByRole('region', { name })
 
 test('the card: what is ready, what is on its way stop by stop, what ended, what is borrowed, and what stops the card', async () => {
   const warnings = [{ code: 'owes-too-much' as const, owed: 1234, limit: 1000 }]
-  open('/card', { session: SOMEBODY, card: card({ holds: HOLDS, loans: LOANS, owed: 1234, warnings }) })
+  open('/card', { session: SOMEBODY, card: card({ holds: HOLDS, loans: LOANS, owed: 1234, warnings, till: false }) })
   expect(await screen.findByText('Ines Calder · Adult · 3 of 15 holds · 12.34 owed · Card valid until Wed 31 Mar 2027')).toBeVisible()
   expect(screen.getByText(/You owe 12\.34; you can’t place holds while you owe more than 10\.00/)).toBeVisible()
+  // Without a till nothing can be paid here.
+  expect(screen.queryByRole('button', { name: /^Pay/ })).toBeNull()
   expect(await section('Ready to collect')).toHaveTextContent(/Ready one.*Desk of Quayside, Quayside until Tue 1 Dec/)
   const journeys = within(await section('On its way to you')).getAllByRole('list', { name: 'Its journey' })
   const stops = (list: HTMLElement) =>
@@ -316,4 +318,14 @@ test('a calendar link is shown once, and withdrawn; what was returned is kept on
   await waitFor(() => {
     expect(server.asked('changeCard')[0]?.body).toEqual({ history: false })
   })
+})
+
+test('where owing stops the card, paying is offered there, and there alone', async () => {
+  const warnings = [{ code: 'owes-too-much' as const, owed: 1234, limit: 1000 }]
+  const { server, user } = open('/card', { session: SOMEBODY, card: card({ owed: 1234, warnings, till: true }) })
+  const stop = await screen.findByRole('alert')
+  server.reply({ card: card({ till: true }) })
+  await user.click(within(stop).getByRole('button', { name: 'Pay 12.34' }))
+  expect(screen.queryAllByRole('button', { name: /^Pay/ })).toHaveLength(0)
+  expect(server.asked('payOwed')[0]?.body).toEqual({ amount: 1234 })
 })
