@@ -80,13 +80,13 @@ it('what is late is listed, and paid with what else is owed, once', async () => 
   const { barcode } = found!
   await catalogue.commands.checkOut({ barcode, card: '90009' }, at('2026-11-01T11:00'))
   await catalogue.commands.checkIn({ barcode, branch: 'northmole' }, at('2026-11-11T11:00'))
-  // A film is lent for seven days, until the 8th; three days at 0.20, beside 2.50 from before.
+  // A film is lent for seven days, until Sunday the 8th, on which Ferrygate is closed: until the 9th; two days at 0.20, beside 2.50 from before.
   const { owed, charges, till } = await cardOf(owing)
-  expect({ owed, till, charges: charges.map(({ amount }) => amount) }).toEqual({ owed: 310, till: true, charges: [60] })
+  expect({ owed, till, charges: charges.map(({ amount }) => amount) }).toEqual({ owed: 290, till: true, charges: [40] })
   const pay = (amount: number) => owing.ask<Card & Problem>('POST', '/api/card/payment', { amount })
-  expect((await pay(250)).body.refusal).toEqual({ code: 'owed-changed', owed: 310 })
-  expect((await pay(310)).body).toMatchObject({ owed: 0, charges: [] })
-  expect((await pay(310)).status).toBe(409)
+  expect((await pay(250)).body.refusal).toEqual({ code: 'owed-changed', owed: 290 })
+  expect((await pay(290)).body).toMatchObject({ owed: 0, charges: [] })
+  expect((await pay(290)).status).toBe(409)
   expect((await owing.ask('POST', '/api/card/payment', { amount: 0 })).status).toBe(400)
 })
 
