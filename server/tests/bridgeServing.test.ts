@@ -70,17 +70,17 @@ it('holds from files are served from there, and from here again once this catalo
 it('what was placed here is asked for there, once, when the other system begins to lend', async () => {
   const titles = await known.read<{ controlNumber: string; last: string }>(
     `SELECT controlNumber, max(barcode) AS last FROM records JOIN copies ON recordId = records.id WHERE carrier = 'book' AND system = 'pslib' AND useRule IS NULL
-       AND copies.status = 'on shelf' AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) GROUP BY records.id HAVING count(*) = 2 ORDER BY 1 LIMIT 2`,
+       AND copies.status = 'on shelf' AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) GROUP BY records.id HAVING count(*) = 2 ORDER BY 1 LIMIT 3`,
   )
   // What is on its way can't be paused.
   const [lent] = await known.read<{ controlNumber: string }>(
     "SELECT controlNumber FROM records JOIN copies ON recordId = records.id WHERE carrier = 'book' AND system = 'pslib' GROUP BY records.id HAVING max(barcode NOT IN (SELECT barcode FROM loans)) = 0",
   )
-  const [plain, brought, paused] = [...titles, lent].map((title) => title?.controlNumber)
+  const [plain, brought, collected, paused] = [...titles, lent].map((title) => title?.controlNumber)
   const own = await serve(data)
   const visitor = new Visitor(own.address)
   await visitor.signIn(OTHER, '1234')
-  for (const controlNumber of [plain, brought, paused]) {
+  for (const controlNumber of [plain, brought, collected, paused]) {
     const { status, body } = await visitor.ask<Hold>('POST', '/api/holds', { records: [controlNumber], barcode: null, pickup: 'ferrygate', again: true })
     expect(status).toBe(201)
     if (controlNumber === paused) expect((await visitor.ask('POST', `/api/holds/${body.id}`, { paused: { until: '2026-12-20' } })).status).toBe(200)
@@ -91,6 +91,8 @@ it('what was placed here is asked for there, once, when the other system begins 
   // Somebody at a desk has placed one over there by the other copy.
   const byHand = { card: OTHER, barcode: titles[1]?.last ?? '', title: brought ?? '', thisCopy: false, pickup: 'ferrygate', until: null }
   records.setHolds([...before, byHand])
+  // Another came and was collected before anybody asked.
+  records.setLoan(titles[2]?.last ?? '', { card: OTHER, due: '2026-12-16', renewals: 0 })
   const bridged = await serve(data, settings)
   await until(async () => (await asked()) === 1)
   // What its files name is there already.
@@ -100,7 +102,7 @@ it('what was placed here is asked for there, once, when the other system begins 
   await again.signIn(OTHER, '1234')
   const { holds } = (await again.get<Card>('/api/card')).body
   expect(new Map(holds.map(({ controlNumber, state, unconfirmed }) => [controlNumber, [state, unconfirmed]]))).toEqual(
-    new Map([[plain, ['waiting', false]], [brought, ['waiting', false]], [paused, ['paused', false]]]),
+    new Map([[plain, ['waiting', false]], [brought, ['waiting', false]], [collected, ['collected', false]], [paused, ['paused', false]]]),
   )
   expect((await again.ask<Hold>('DELETE', `/api/holds/${holds.find(({ controlNumber }) => controlNumber === brought)?.id ?? ''}`)).status).toBe(200)
   expect(held(OTHER).map(({ title }) => title)).toEqual([plain])

@@ -80,13 +80,13 @@ function atTime(day: DateTime, time: string): DateTime {
   return localTime(day, hour, minute)
 }
 
-/** The first open day from this one on; itself where there is none within so many days. */
-export function openDayFrom(hours: OpeningHours, day: DateTime, within: number): DateTime {
+/** The first open day from this one on; undefined where there is none within so many days. */
+export function openDayFrom(hours: OpeningHours, day: DateTime, within: number): DateTime | undefined {
   for (let away = 0; away <= within; away += 1) {
     const other = day.plus({ days: away })
     if (hoursOn(hours, dayOf(other)).length > 0) return other
   }
-  return day
+  return undefined
 }
 
 /** The open days nearest to a closed one: the last before it, no sooner than `from`, and the first after it. */
@@ -94,6 +94,6 @@ export function nearestOpenDays(hours: OpeningHours, day: DateTime, from: DateTi
   const isOpen = (other: DateTime) => spansOn(hours, other).length > 0
   const away = Array.from({ length: LOOK_AHEAD_DAYS }, (_, i) => i + 1)
   const before = away.map((days) => day.minus({ days })).find((other) => other < from.startOf('day') || isOpen(other))
-  const after = away.map((days) => day.plus({ days })).find(isOpen)
+  const after = openDayFrom(hours, day.plus({ days: 1 }), LOOK_AHEAD_DAYS - 1)
   return [before && before >= from.startOf('day') ? before : undefined, after].filter((other) => other !== undefined)
 }

@@ -77,7 +77,7 @@ const MOST_MOVED = 14
  */
 export function dueAfter({ count, unit }: LoanLength, now: DateTime, back: OpeningHours): string {
   const until = now.plus({ [unit]: count })
-  return unit === 'days' ? openDayFrom(back, until, MOST_MOVED).toFormat('yyyy-MM-dd') : until.toFormat("yyyy-MM-dd'T'HH:mm")
+  return unit === 'days' ? (openDayFrom(back, until, MOST_MOVED) ?? until).toFormat('yyyy-MM-dd') : until.toFormat("yyyy-MM-dd'T'HH:mm")
 }
 
 /** What is due on a day is due at its end. */

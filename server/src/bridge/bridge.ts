@@ -138,10 +138,10 @@ export class Bridge {
     }
   }
 
-  /** Whoever placed it there at a desk may have named another copy of the title. @returns null where it is not there */
+  /** Whoever placed it there at a desk may have named another copy of the title, and its reader may have that by now. @returns null where it is not there */
   private async copyThere(reference: string, { card, barcode }: HoldThere): Promise<string | null> {
     const reader = await this.needs.desk.reader(card, null)
-    const held = [...(reader?.waiting ?? []), ...(reader?.ready ?? [])]
+    const held = [...(reader?.waiting ?? []), ...(reader?.ready ?? []), ...(reader?.lent ?? [])]
     return held.includes(barcode) ? barcode : copyFor(this.needs.database, reference, held)
   }
 

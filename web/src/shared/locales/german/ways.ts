@@ -106,7 +106,7 @@ export const ways: InOtherWords<typeof english> = {
     'card-blocked-plain': 'Ihr Ausweis ist gesperrt. An jeder Theke erfahren Sie, warum, und wie es weitergeht.',
     'card-blocked': 'Ihr Ausweis ist gesperrt: {{note}} An jeder Theke kann die Sperre aufgehoben werden.',
     'owes-too-much':
-      'Sie schulden {{owed}}; wer mehr als {{limit}} schuldet, kann nichts vormerken. Zahlen Sie an einer Theke, oder auf der Seite Ihres Ausweises, wo sie das anbietet; dann geht es wieder.',
+      'Sie schulden {{owed}}; wer mehr als {{limit}} schuldet, kann nichts vormerken. Zahlen Sie an einer Theke, oder in Ihrem Konto, wo es das anbietet; dann geht es wieder.',
     'too-many-overdue_one':
       '{{count}} Entleihung ist überfällig; mehr als {{limit}} halten Vormerken, Verlängern und Entleihen auf. Geben Sie sie in einer der Bibliotheken zurück, dann geht alles wieder.',
     'too-many-overdue_other':
