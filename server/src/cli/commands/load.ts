@@ -11,15 +11,7 @@ import {
   restateRecords,
   type Applied,
 } from '../../catalogue/index.ts'
-import {
-  followCatalogue,
-  loadHolds,
-  loadLoans,
-  loadStatuses,
-  momentOf,
-  type LostHold,
-  type Moment,
-} from '../../circulation/index.ts'
+import { followCatalogue, loadHolds, loadLoans, loadStatuses, momentOf, type LostHold, type Moment } from '../../circulation/index.ts'
 import { claim, Database, migrate, withoutTriggers, type Write } from '../../database/index.ts'
 import { loadLists } from '../../lists/index.ts'
 import { Libraries, storeDocuments } from '../../libraries/index.ts'
