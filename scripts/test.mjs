@@ -8,6 +8,8 @@ const option = (name) => (process.argv.includes(name) ? process.argv[process.arg
 const only = option('--only')
 const grep = option('--grep') === null ? [] : ['--grep', option('--grep')]
 const counts = { passed: 0, failed: 0 }
+/** Where something failed, said again at the end: that is what is read of a long output. */
+const failures = []
 
 /** A check passes or fails as one. */
 async function check(name, command, args) {
@@ -16,6 +18,7 @@ async function check(name, command, args) {
     () => (counts.passed += 1),
     (error) => {
       counts.failed += 1
+      failures.push(name)
       console.error(error.message)
     },
   )
@@ -26,7 +29,7 @@ async function vitest() {
   const report = 'var/vitest.json'
   rmSync(report, { force: true })
   await run('npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${report}`]).catch(() => undefined)
-  add(report, ({ numPassedTests, numFailedTests, success }) => ({
+  add('Unit and API tests', report, ({ numPassedTests, numFailedTests, success }) => ({
     passed: numPassedTests,
     failed: numFailedTests + (success || numFailedTests > 0 ? 0 : 1),
   }))
@@ -42,11 +45,11 @@ async function browser() {
       env: { CATALEX_ADDRESS: address },
     }).catch(() => undefined)
   })
-  add(report, ({ stats, errors }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky + errors.length }))
+  add('Browser tests', report, ({ stats, errors }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky + errors.length }))
 }
 
 /** A runner that wrote no report has failed. */
-function add(report, read) {
+function add(name, report, read) {
   let result = { passed: 0, failed: 1 }
   try {
     result = read(JSON.parse(readFileSync(report, 'utf8')))
@@ -55,6 +58,7 @@ function add(report, read) {
   }
   counts.passed += result.passed
   counts.failed += result.failed
+  if (result.failed > 0) failures.push(name)
 }
 
 const IS_CODE = /\.(ts|tsx|mts|mjs)$/
@@ -84,6 +88,8 @@ await main(async () => {
   }
   await build()
   await browser()
-  console.log(`\n${share()}\n${String(counts.passed)} passed, ${String(counts.failed)} failed`)
+  console.log(`\n${share()}`)
+  if (failures.length > 0) console.log(`Not held: ${failures.join(', ')}.`)
+  console.log(`${String(counts.passed)} passed, ${String(counts.failed)} failed`)
   process.exit(counts.failed === 0 && counts.passed > 0 ? 0 : 1)
 })
