@@ -78,7 +78,7 @@ test('what has been gathered', async ({ page }) => {
   await gather('/search?q=tide&in=northmole&copies=inNow&at=northmole', 6)
   await gather('/search?q=tide&in=cope&copies=inNow&at=northmole', 3)
   await page.getByRole('link', { name: /^Satchel, / }).click()
-  await page.getByRole('button', { name: /^Hold all/ }).waitFor()
+  await page.getByRole('main').getByText('on the shelf').first().waitFor()
   await take(page, 'satchel')
   await page.getByRole('link', { name: 'Shelf walk' }).click()
   await page.getByText('kept on this device').waitFor()
