@@ -2,7 +2,7 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { open } from '../../tests/open.tsx'
-import { branch, PLACES } from '../../tests/samples.ts'
+import { branch, NOBODY, PLACES } from '../../tests/samples.ts'
 import { Refused } from '../../tests/server.ts'
 
 const QUAY = branch('quay', 'Quayside', {
@@ -28,6 +28,19 @@ test('a branch: where, how to reach staff, the next two weeks with why it is clo
   expect(days[7]).toHaveTextContent('Wed 2 Dec' + 'closed · Stocktaking')
   expect(screen.getByRole('link', { name: 'Deep stack' })).toHaveAttribute('href', '/search?in=quay%2Fdeep&at=quay')
   expect(screen.getByRole('link', { name: 'Search this branch' })).toHaveAttribute('href', '/search?in=quay&at=quay')
+})
+
+test('the days are those of the server’s clock, also where that is known after the page was drawn', async () => {
+  let tell: () => void = () => undefined
+  const told = new Promise<void>((resolve) => { tell = resolve }) // prettier-ignore
+  open('/branches/quay', { places, session: async () => { await told; return { ...NOBODY, now: '2026-12-30T12:00:00.000Z' } } }) // prettier-ignore
+  const first = () => within(screen.getByRole('table')).getAllByRole('row')[0]
+  expect(await screen.findByRole('heading', { level: 1, name: 'Quayside' })).toBeVisible()
+  expect(first()).not.toHaveTextContent('Wed 30 Dec')
+  tell()
+  await waitFor(() => {
+    expect(first()).toHaveTextContent('Wed 30 Dec10:00–18:00')
+  })
 })
 
 test('all branches stand by system; one that there is not is said to be none', async () => {

@@ -2,10 +2,24 @@
 import i18next from 'i18next'
 
 let ahead = 0
+const followers = new Set<() => void>()
 
 /** The server's clock is the one that counts: a demo may stand on another day, a reader's machine may be wrong. */
 export function setClockBy(serverTime: string): void {
+  const before = minutesAhead()
   ahead = Date.parse(serverTime) - Date.now()
+  if (minutesAhead() !== before) for (const follower of followers) follower()
+}
+
+/** By how much the server's clock is ahead of this machine's. */
+export const minutesAhead = (): number => Math.round(ahead / 60_000)
+
+/** Is told when that changes. @returns what ends it */
+export function followClock(follower: () => void): () => void {
+  followers.add(follower)
+  return () => {
+    followers.delete(follower)
+  }
 }
 
 /** Milliseconds since 1970, by the server's clock. */

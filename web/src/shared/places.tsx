@@ -2,9 +2,9 @@
 import type { Branch, PickupPoint, Places } from '@catalex/contract/libraries'
 import { openingHours, type OpeningHours } from '@catalex/core/calendar'
 import { queryOptions, useQuery } from '@tanstack/react-query'
-import { useMemo } from 'react'
+import { useMemo, useSyncExternalStore } from 'react'
 import { call } from './api.ts'
-import { setCurrency } from './formats.ts'
+import { followClock, minutesAhead, setCurrency } from './formats.ts'
 import { speakOneOf } from './i18n.ts'
 
 /** A pickup point as readers know it: by a name of its own, or that of its branch. */
@@ -46,6 +46,8 @@ export const placesQuery = queryOptions({
 
 export function usePlaces(): PlaceBook {
   const { data } = useQuery(placesQuery)
+  // Whoever shows days or hours asks for the time zone here; what was drawn before the clock was known is drawn anew.
+  useSyncExternalStore(followClock, minutesAhead)
   return useMemo(() => placeBook(data ?? NONE), [data])
 }
 
