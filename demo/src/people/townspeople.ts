@@ -1,5 +1,6 @@
 /** Readers whom nobody plays: they ask for things, collect them and bring them back by themselves. */
 import type { HoldRow, ReaderRow } from '@catalex/contract/files'
+import type { OpenDay } from '../places/openDays.ts'
 import type { Chance } from '../vocabulary/random.ts'
 import { personName } from '../vocabulary/names.ts'
 
@@ -45,7 +46,7 @@ export function theirHolds(
   readers: readonly ReaderRow[],
   copies: readonly SetAside[],
   time: (daysAgo: number, hour: number) => string,
-  dateAfter: (days: number) => string,
+  openDay: OpenDay,
 ): HoldRow[] {
   return copies.flatMap(({ controlNumber, barcode, branch }): HoldRow[] => {
     const reader = chance.pick(readers)
@@ -65,7 +66,7 @@ export function theirHolds(
         pickup: reader.homeBranch,
         asked: time(daysAgo, chance.whole(7, 9)),
         state,
-        collectBy: state === 'ready' ? dateAfter(chance.whole(1, 6)) : '',
+        collectBy: state === 'ready' ? openDay(reader.homeBranch, chance.whole(1, 6)) : '',
       },
     ]
   })

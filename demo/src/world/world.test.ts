@@ -57,6 +57,38 @@ describe('the demo’s world', () => {
     expect(promised.filter((barcode) => lent.includes(barcode))).toEqual([])
   })
 
+  it('has what is lent due, and what is kept kept until, on a day on which that place is open', () => {
+    const branches = new Map(world.library.branches.map((branch) => [branch.code, branch]))
+    const homes = new Map(world.readers.map(({ card, homeBranch }) => [card, homeBranch]))
+    const isOpen = (code: string | undefined, date: string) => {
+      const branch = branches.get(code ?? '')
+      const weekday = String(new Date(date).getUTCDay() || 7)
+      const week = Math.floor((Date.parse(date) - Date.parse(branch?.weeks?.first ?? date)) / (7 * 86_400_000))
+      return (
+        branch !== undefined &&
+        (branch.hours[weekday] ?? []).length > 0 &&
+        week % (branch.weeks?.every ?? 1) === 0 &&
+        !branch.closures.some(({ from, to }) => from <= date && date <= to)
+      )
+    }
+    const lent = records.flatMap(({ marc, loans }) => {
+      const places = marc.fields.filter(([tag]) => tag === '852').map((field) => [field[field.indexOf('p', 2) + 1], field] as const)
+      return loans.map(({ barcode, card, due }) => {
+        const field = places.find(([copy]) => copy === barcode)?.[1] ?? []
+        const part = (code: string) => field[field.indexOf(code, 2) + 1]
+        return { due, back: part('a') === 'conserv' ? part('b') : (homes.get(card) ?? part('b')) }
+      })
+    })
+    expect(lent.length).toBeGreaterThan(500)
+    expect(lent.filter(({ back, due }) => !isOpen(back, due))).toEqual([])
+    // In a small world nothing is kept for townspeople.
+    const town = makeWorld({ ...OPTIONS, titles: 5000 })
+    for (const _ of town.records());
+    const kept = town.holds().filter(({ collectBy }) => collectBy !== '')
+    expect(kept.length).toBeGreaterThan(20)
+    expect(kept.filter(({ pickup, collectBy }) => !isOpen(pickup, collectBy))).toEqual([])
+  })
+
   it('stands every copy in a collection that its branch has', () => {
     const collections = new Set(
       world.library.branches.flatMap(({ system, code, collections: all }) => all.map((one) => `${system}/${code}/${one.code}`)),

@@ -14,12 +14,14 @@ import type { PlansFile } from '@catalex/contract/plans'
 import type { MarcRecord } from '@catalex/core/catalogue'
 import { DateTime } from 'luxon'
 import { copyFrom, Register, wishesFor, type Copy } from '../holdings/copies.ts'
+import { lending } from '../holdings/loans.ts'
 import { coursesOf, isForCourse, TEXTS_READ } from '../people/courses.ts'
 import { sampleReaders } from '../people/readers.ts'
 import { areThere, theirHolds, townspeople, type SetAside } from '../people/townspeople.ts'
 import { displaysOf } from '../places/displays.ts'
 import { LIBRARY, libraryOfSize } from '../places/library.ts'
 import { courierOf } from '../places/courier.ts'
+import { openDaysOf } from '../places/openDays.ts'
 import { plansOf } from '../places/plans.ts'
 import { RETURNS } from '../people/returns.ts'
 import { POLICIES } from '../places/policies.ts'
@@ -76,15 +78,6 @@ const READERS_HOLDS: {
   { card: '00043121', title: 'The herring road', carrier: 'book', pickup: 'northmole', state: 'ready', daysAgo: 7, collectIn: 1 },
 ]
 
-const READERS_LOANS: readonly (readonly [card: string, every: number])[] = [
-  ['00042117', 570],
-  ['00042556', 190],
-  ['00042448', 700],
-  ['00042331', 810],
-  ['00042664', 1700],
-  ['00043013', 1310],
-]
-
 export function makeWorld(options: WorldOptions): World {
   const library = libraryOfSize(options.branches)
   const day = DateTime.fromISO(options.today, { zone: 'utc' })
@@ -94,6 +87,9 @@ export function makeWorld(options: WorldOptions): World {
   const reserved: string[] = []
   const setAside: SetAside[] = []
   const people = townspeople(new Chance(`${options.seed} people`), options.titles, dateAfter)
+  const readers = [...sampleReaders(dateAfter), ...people]
+  const openDay = openDaysOf(library.branches, day)
+  const loansOf = lending(library.systems, readers, openDay)
 
   function* records(): Generator<{ marc: MarcRecord; loans: LoanRow[] }> {
     const register = new Register()
@@ -102,19 +98,7 @@ export function makeWorld(options: WorldOptions): World {
     let number = 0
     const write = (draft: Draft, copies: Copy[]) => {
       const controlNumber = `ps${String(number).padStart(8, '0')}`
-      const loans = copies.flatMap((copy) =>
-        copy.dueIn === null
-          ? []
-          : [
-              {
-                barcode: copy.barcode,
-                card: borrowerOf(copy),
-                due: dateAfter(copy.dueIn),
-                recalledFrom: copy.lentUntil === null ? '' : dateAfter(copy.lentUntil),
-              },
-            ],
-      )
-      return { controlNumber, marc: marcFrom(controlNumber, draft, copies, dateAfter), loans }
+      return { controlNumber, marc: marcFrom(controlNumber, draft, copies, dateAfter), loans: loansOf(copies) }
     }
     const tell = (story: Story) => {
       number += 1
@@ -174,20 +158,16 @@ export function makeWorld(options: WorldOptions): World {
         pickup,
         asked: time(daysAgo, 10),
         state,
-        collectBy: collectIn === undefined ? '' : dateAfter(collectIn),
+        collectBy: collectIn === undefined ? '' : openDay(pickup, collectIn),
       }
     })
-    return [
-      ...others,
-      ...own,
-      ...theirHolds(new Chance(`${options.seed} holds`), people, setAside.slice(0, MOST_SET_ASIDE), time, dateAfter),
-    ]
+    return [...others, ...own, ...theirHolds(new Chance(`${options.seed} holds`), people, setAside.slice(0, MOST_SET_ASIDE), time, openDay)]
   }
 
   return {
     library,
     policies: POLICIES,
-    readers: [...sampleReaders(dateAfter), ...people],
+    readers,
     records,
     holds,
     courses: () => coursesOf(reserved, dateAfter),
@@ -219,11 +199,4 @@ function numbered(wishes: readonly { wish: Parameters<typeof copyFrom>[0]; draft
     seen.set(place, (seen.get(place) ?? 0) + 1)
     return copyFrom(wish, draft, register, seen.get(place) ?? 1, thisYear)
   })
-}
-
-/** Most borrowers are nobody we know; now and then it is one of the sample readers. */
-function borrowerOf(copy: Copy): string {
-  if (copy.lentTo !== null) return copy.lentTo
-  const number = Number(copy.barcode.slice(1))
-  return READERS_LOANS.find(([, every]) => number % every === 7)?.[0] ?? ''
 }
