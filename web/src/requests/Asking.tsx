@@ -13,7 +13,7 @@ export function Asking({ offered, wanted }: { offered: Offered; wanted: Wanted }
     <>
       <Button
         size="small"
-        sx={{ ml: -1 }}
+        sx={{ ml: '-0.5rem' }}
         aria-haspopup="dialog"
         onClick={() => {
           setOpen(true)
