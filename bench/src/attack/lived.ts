@@ -35,16 +35,20 @@ export async function killWhileItLives(data: string, times: number): Promise<Liv
     let over = false
     if (jumps) await visitor.ask('POST', '/api/backroom/clock', { move: 'day' })
     const scan = async () => {
-      while (!over) {
-        const [barcode, branch] = [barcodes[next % barcodes.length]?.barcode ?? '', DESKS[next % DESKS.length] ?? '']
-        next += 1
-        const { status, text } = await visitor.ask('POST', '/api/backroom/desk', { act: 'check in', branch, barcode })
-        const { checkedIn } = status === 200 ? (JSON.parse(text) as { checkedIn: Omit<CheckedIn, 'branch'> | null }) : { checkedIn: null }
-        if (checkedIn) acknowledged.set(checkedIn.barcode, { ...checkedIn, branch })
-      }
+      const [barcode, branch] = [barcodes[next % barcodes.length]?.barcode ?? '', DESKS[next % DESKS.length] ?? '']
+      next += 1
+      const { status, text } = await visitor.ask('POST', '/api/backroom/desk', { act: 'check in', branch, barcode })
+      const { checkedIn } = status === 200 ? (JSON.parse(text) as { checkedIn: Omit<CheckedIn, 'branch'> | null }) : { checkedIn: null }
+      if (checkedIn) acknowledged.set(checkedIn.barcode, { ...checkedIn, branch })
     }
-    const scanning = Promise.all(Array.from({ length: AT_ONCE }, scan))
-    await new Promise((later) => setTimeout(later, 2500 + ((i * 397) % 1500)))
+    // Desks wait until what was due before has happened; they shall be at work when it is killed.
+    if (!jumps) await scan()
+    const scanning = Promise.all(
+      Array.from({ length: AT_ONCE }, async () => {
+        while (!over) await scan()
+      }),
+    )
+    await new Promise((later) => setTimeout(later, (jumps ? 2500 : 500) + ((i * 397) % 1500)))
     await server.kill('SIGKILL')
     over = true
     await scanning
