@@ -1,6 +1,6 @@
 /** Loans: for how long a copy is lent, and when it is overdue. */
 import { DateTime } from 'luxon'
-import { openDayFrom, type OpeningHours } from '../calendar/index.ts'
+import { openDayFrom, openState, type OpeningHours } from '../calendar/index.ts'
 import { conditionsHold, type Borrower, type RuleConditions, type RuledCopy } from '../policies/index.ts'
 
 export interface LoanRule extends RuleConditions {
@@ -69,15 +69,30 @@ const DAY = 10
 /** Days by which closed ones move a due date: two weeks, as between the stops of a library on wheels. Whatever is closed for longer, things are taken back elsewhere. */
 const MOST_MOVED = 14
 
+/** How long after the doors open whoever has something overnight has time to bring it. */
+const AFTER_OPENING = { hours: 1 }
+
 /**
- * When it is due if it is lent, or lent anew, now: after so many hours, or at the end of a day on which it can be brought back,
- * so that nobody pays for a closed door.
+ * When it is due if it is lent, or lent anew, now: at the end of a day on which it can be brought back, or after so many hours,
+ * but in the night an hour after the place opens next, so that nobody pays for a closed door.
  * @param now in the libraries' time zone
  * @param back when the place is open to which its borrower brings it back
  */
 export function dueAfter({ count, unit }: LoanLength, now: DateTime, back: OpeningHours): string {
   const until = now.plus({ [unit]: count })
-  return unit === 'days' ? (openDayFrom(back, until, MOST_MOVED) ?? until).toFormat('yyyy-MM-dd') : until.toFormat("yyyy-MM-dd'T'HH:mm")
+  return unit === 'days'
+    ? (openDayFrom(back, until, MOST_MOVED) ?? until).toFormat('yyyy-MM-dd')
+    : openHourFrom(back, until).toFormat("yyyy-MM-dd'T'HH:mm")
+}
+
+function openHourFrom(back: OpeningHours, until: DateTime): DateTime {
+  // What is due as the doors close can still be handed in.
+  if (openState(back, until.minus({ minutes: 1 })).open) return until
+  const state = openState(back, until)
+  if (state.open || state.opens === null || state.opens > until.plus({ days: MOST_MOVED })) return until
+  const doors = openState(back, state.opens)
+  const due = state.opens.plus(AFTER_OPENING)
+  return doors.open && doors.until < due ? doors.until : due
 }
 
 /** What is due on a day is due at its end. */

@@ -16,7 +16,7 @@ const WEEKDAYS = openOn('12345')
 it.each([
   [{ count: 28, unit: 'days' } as const, '2026-11-25T11:20', '2026-12-23'],
   [{ count: 4, unit: 'hours' } as const, '2026-11-25T11:20', '2026-11-25T15:20'],
-  [{ count: 4, unit: 'hours' } as const, '2026-11-25T22:00', '2026-11-26T02:00'],
+  [{ count: 8, unit: 'hours' } as const, '2026-11-25T09:00', '2026-11-25T17:00'],
   // Over the end of summer time a day has 25 hours.
   [{ count: 1, unit: 'days' } as const, '2026-10-24T11:20', '2026-10-25'],
   [{ count: 24, unit: 'hours' } as const, '2026-10-24T11:20', '2026-10-25T10:20'],
@@ -39,8 +39,25 @@ describe('a due date is a day on which it can be brought back', () => {
     expect(dueAfter({ count, unit: 'days' }, at('2026-11-25T11:20'), hours)).toBe(due)
   })
 
-  it('not the end of hours', () => {
-    expect(dueAfter({ count: 4, unit: 'hours' }, at('2026-11-28T11:20'), WEEKDAYS)).toBe('2026-11-28T15:20')
+  // The doors are open from nine to five; lent for four hours.
+  it.each<[string, string, OpeningHours, string]>([
+    ['while they are open nothing moves', '2026-11-25T12:59', WEEKDAYS, '2026-11-25T16:59'],
+    ['nor as they close', '2026-11-25T13:00', WEEKDAYS, '2026-11-25T17:00'],
+    ['overnight until an hour after they open', '2026-11-25T13:01', WEEKDAYS, '2026-11-26T10:00'],
+    ['over the weekend', '2026-11-27T15:00', WEEKDAYS, '2026-11-30T10:00'],
+    ['over closing days', '2026-11-25T15:00', closed('2026-11-26', '2026-11-26'), '2026-11-27T10:00'],
+    ['over a closed noon', '2026-11-25T08:30', { weekly: { 3: [['08:00', '12:00'], ['14:00', '18:00']] }, closures: [] }, '2026-11-25T15:00'], // prettier-ignore
+    [
+      'where they open for less, until they close',
+      '2026-11-25T15:00',
+      { ...WEEKDAYS, weekly: { 4: [['18:00', '18:40']] } },
+      '2026-11-26T18:40',
+    ],
+    ['just as they open, it is the time', '2026-11-25T05:00', WEEKDAYS, '2026-11-25T09:00'],
+    ['not for whatever is closed for longer', '2026-11-25T15:00', closed('2026-11-26', '2026-12-13'), '2026-11-25T19:00'],
+    ['nor where nothing ever opens', '2026-11-25T15:00', { weekly: {}, closures: [] }, '2026-11-25T19:00'],
+  ])('by the hour: %s', (_, now, hours, due) => {
+    expect(dueAfter({ count: 4, unit: 'hours' }, at(now), hours)).toBe(due)
   })
 })
 

@@ -1,6 +1,6 @@
 /** On what terms readers have what they have borrowed: whether it is renewed, and until when; what it costs when it is late; where it is brought back. */
 import type { Refusal } from '@catalex/core/holds'
-import { loanRuleFor, loanTerms, type OverdueRate } from '@catalex/core/loans'
+import { lengthOf, loanRuleFor, loanTerms, type OverdueRate } from '@catalex/core/loans'
 import { renewalOf } from '@catalex/core/renewals'
 import { DateTime } from 'luxon'
 import type { Queryable } from '../../database/index.ts'
@@ -43,7 +43,7 @@ export async function termsOfLoans(
       // Of what the catalogue has no more no rule says anything.
       if (!copy) return [barcode, { renewal: stopped ?? { code: 'not-renewable' }, overdue: null }]
       const rule = loanRuleFor(libraries.loanRules, borrower, copy)
-      const back = libraries.hoursToBringBack(reader.homeBranch, copy)
+      const back = libraries.hoursToBringBack(reader.homeBranch, copy, rule ? lengthOf(rule).unit : 'days')
       const renewal = stopped ?? renewalOf({ rule, due, renewals, waiting: waiting.get(barcode) ?? 0, now, back })
       return [barcode, { renewal, overdue: rule?.overdue ?? null }]
     }),

@@ -34,7 +34,8 @@ export async function loansOut(
     const copy = byBarcode.get(barcode)
     if (!copy) return []
     const borrower = category === null || homeBranch === null ? null : borrowerOf(libraries, { category, homeBranch })
-    return [{ barcode, copy, borrower, due, recalled: recalledFrom !== null, recalls, back: libraries.hoursToBringBack(homeBranch, copy) }]
+    const back = libraries.hoursToBringBack(homeBranch, copy, 'days')
+    return [{ barcode, copy, borrower, due, recalled: recalledFrom !== null, recalls, back }]
   })
 }
 

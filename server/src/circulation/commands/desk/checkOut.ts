@@ -63,7 +63,9 @@ export async function lend(
   if (promised) await collect(write, libraries, promised, at)
   // Whatever was said of it, it is in somebody's hands.
   if (copy.stored.status !== 'on shelf') await setCopyStatuses(write, [{ barcode, status: 'on shelf', statusText: null }])
-  const due = await dueFrom(write, libraries, { length: lengthOf(rule), back: libraries.hoursToBringBack(homeBranch, copy) }, promised, at)
+  const length = lengthOf(rule)
+  const back = libraries.hoursToBringBack(homeBranch, copy, length.unit)
+  const due = await dueFrom(write, libraries, { length, back }, promised, at)
   const pieces = await whereaboutsOf(write, barcode, promised !== undefined && promised.wantedBarcode === null)
   for (const { barcode: piece } of pieces) {
     await write.run('DELETE FROM whereabouts WHERE barcode = $piece', { piece })
