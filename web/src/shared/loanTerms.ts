@@ -19,7 +19,7 @@ export function termsInWords(
   placeName: (code: string) => string,
 ): string {
   return [
-    t('loans.lent', { length: t(`loans.length.${unit}`, { count }) }),
+    t(`loans.lent.${unit}`, { length: t(`loans.length.${unit}`, { count }) }),
     overdue && t('loans.late', { rate: rateInWords(t, overdue) }),
     returnTo && t('loans.returnTo', { owner: placeName(returnTo) }),
   ]

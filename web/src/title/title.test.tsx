@@ -163,11 +163,13 @@ test('on what terms it is lent is said before it is borrowed: once where all way
   const routes = [route('walk in', { barcode: 'b1' }), route('kept for you', { barcode: 'b2' }), route('from outside', { barcode: null })]
   open('/titles/p1', { title: titlePage({ copies: [own, { ...own, barcode: 'b2' }], routes }) })
   expect(
-    await screen.findAllByText('Lent for 3 hours. When late, it costs 0.50 an hour, at most 6.00. Brought back to Wold College only.'),
+    await screen.findAllByText(
+      'Lent for 3 hours; if the library closes before then, until an hour after it opens. When late, it costs 0.50 an hour, at most 6.00. Brought back to Wold College only.',
+    ),
   ).toHaveLength(1)
   cleanup()
   open('/titles/p1', { title: titlePage({ copies: [own, copy('b2', 'hill')], routes }) })
-  expect((await screen.findByText('Walk in:')).parentElement).toHaveTextContent('Walk in: Lent for 3 hours.')
+  expect((await screen.findByText('Walk in:')).parentElement).toHaveTextContent('Walk in: Lent for 3 hours; ')
   expect(screen.getByText('Kept for you:').parentElement).toHaveTextContent('Kept for you: Lent for 28 days.')
 })
 

@@ -94,7 +94,10 @@ export const ways: InOtherWords<typeof english> = {
       hours_one: '{{count}} Stunde',
       hours_other: '{{count}} Stunden',
     },
-    lent: 'Leihfrist: {{length}}.',
+    lent: {
+      days: 'Leihfrist: {{length}}.',
+      hours: 'Leihfrist: {{length}}; schließt die Bibliothek vorher, bis eine Stunde nach der nächsten Öffnung.',
+    },
     rate: { day: '{{amount}} am Tag', hour: '{{amount}} in der Stunde' },
     rateUpTo: { day: '{{amount}} am Tag, höchstens {{most}}', hour: '{{amount}} in der Stunde, höchstens {{most}}' },
     late: 'Wenn es zu spät zurückkommt, kostet es {{rate}}.',
