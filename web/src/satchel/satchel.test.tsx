@@ -70,6 +70,18 @@ test('what was gathered before goes along with whoever signs in, and leaves with
   expect(server.asked('changeSatchel')).toHaveLength(1)
 })
 
+test('an answer from before it went along, which comes late, hides nothing', async () => {
+  localStorage.setItem('catalex.satchel', JSON.stringify([{ controlNumber: 'p1', barcode: null, added: '2026-11-25T10:00:00.000Z' }]))
+  let answerLate: () => void = () => undefined
+  const late = new Promise<void>((resolve) => { answerLate = resolve }) // prettier-ignore
+  const { server } = open('/satchel', { session: SOMEBODY, rows, ...keeping(), satchel: async () => { await late; return { entries: [] } } }) // prettier-ignore
+  expect(await screen.findByText('1 title gathered here is now in the satchel of Ines Calder')).toBeVisible()
+  expect(server.asked('satchel')).toHaveLength(1)
+  answerLate()
+  await new Promise((later) => setTimeout(later, 100))
+  expect(titles()).toEqual(['The salt ledger'])
+})
+
 test('a reader’s change is shown at once, and taken back when the server refuses it', async () => {
   const { user, server } = open('/titles/p1', { session: SOMEBODY, title: titlePage(), ...keeping() })
   const button = await screen.findByRole('button', { name: 'Put in satchel: The salt ledger' })

@@ -6,7 +6,7 @@ import { call } from '../api.ts'
 import { useNotice } from '../notices.tsx'
 import { useSession } from '../session/session.tsx'
 import { keepOnly, keptEntries } from './kept.ts'
-import { satchelQuery } from './useSatchel.ts'
+import { noteSatchel } from './useSatchel.ts'
 
 export function MergeAtSignIn() {
   const { t } = useTranslation()
@@ -20,8 +20,8 @@ export function MergeAtSignIn() {
     if (name === undefined || entries.length === 0 || merging.current) return
     merging.current = true
     void call('changeSatchel', { body: { add: [...entries], remove: [] } })
-      .then(({ entries: all, left }) => {
-        client.setQueryData(satchelQuery.queryKey, { entries: all })
+      .then(async ({ entries: all, left }) => {
+        await noteSatchel(client, { entries: all })
         // What did not fit stays where it was.
         keepOnly(left)
         notify(t('satchel.merged', { count: entries.length - left.length, name }))

@@ -1,7 +1,7 @@
 /** The satchel: of a reader on the server, of a guest in this browser; the same to whoever gathers. */
 import type { ChangeSatchel, Satchel as Kept } from '@catalex/contract/satchel'
 import { entryKey, MOST_ENTRIES, withChanges, type Changes, type Entry, type Which } from '@catalex/core/satchel'
-import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { queryOptions, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { useCallback, useMemo, useSyncExternalStore } from 'react'
 import { useTranslation } from 'react-i18next'
 import { call } from '../api.ts'
@@ -24,7 +24,17 @@ export interface Satchel {
 const NONE: readonly Entry[] = []
 const KEY = ['satchel']
 
-export const satchelQuery = queryOptions({ queryKey: KEY, queryFn: ({ signal }) => call('satchel', {}, { signal }) })
+const satchelQuery = queryOptions({ queryKey: KEY, queryFn: ({ signal }) => call('satchel', {}, { signal }) })
+
+/**
+ * What the server has answered to a change. A question asked before it, whose answer is still on its way, would hide it; while another
+ * change is on its way, this answer knows nothing of it.
+ * @param own changes on their way that are no others
+ */
+export async function noteSatchel(client: QueryClient, satchel: Kept, own = 0): Promise<void> {
+  await client.cancelQueries({ queryKey: KEY })
+  if (client.isMutating({ mutationKey: KEY }) <= own) client.setQueryData(KEY, satchel)
+}
 
 export function useSatchel(): Satchel {
   const { t } = useTranslation()
@@ -93,10 +103,7 @@ function useChangeOwn(): (changes: Changes) => Promise<readonly Entry[]> {
       await client.cancelQueries({ queryKey: KEY })
       client.setQueryData(KEY, (before: Kept | undefined) => ({ entries: withChanges(before?.entries ?? [], changes).entries }))
     },
-    onSuccess: ({ entries }) => {
-      // While another change is on its way, this answer knows nothing of it.
-      if (client.isMutating({ mutationKey: KEY }) <= 1) client.setQueryData(KEY, { entries })
-    },
+    onSuccess: ({ entries }) => noteSatchel(client, { entries }, 1),
     onError: async (error) => {
       notify(problemInWords(t, error, all))
       await client.invalidateQueries({ queryKey: KEY })
