@@ -158,7 +158,9 @@ async function precompress(folder) {
 
 /** Makes the demo's world and loads it, when there is none or `fresh` asks for a new one. */
 export async function world({ folder = 'var/world', data = 'var/catalex.sqlite', fresh = false, args = [], quiet = false } = {}) {
-  if (fresh || !existsSync(data)) {
+  // Loaded into what is there, it would have the holds and messages of before, too. With the database go its log and its index.
+  if (fresh) for (const beside of ['', '-wal', '-shm', '.index']) rmSync(`${data}${beside}`, { force: true })
+  if (!existsSync(data)) {
     step('Making the demo’s world')
     await run('node', ['demo/dist/cli/makeWorld.js', '--out', folder, ...args], { quiet })
     step('Loading it')
