@@ -95,6 +95,15 @@ function openHourFrom(back: OpeningHours, until: DateTime): DateTime {
   return doors.open && doors.until < due ? doors.until : due
 }
 
+/**
+ * The branch to which a copy is brought back, whose hours decide when that can be: where its borrower is at home, unless its owner
+ * alone takes it back, or it was lent for hours and goes back over the same desk.
+ * @param homeBranch null of a borrower whom nobody knows
+ */
+export function broughtBackTo(copy: { branch: string; ownerAlone: boolean }, homeBranch: string | null, unit: LoanLength['unit']): string {
+  return copy.ownerAlone || unit === 'hours' ? copy.branch : (homeBranch ?? copy.branch)
+}
+
 /** What is due on a day is due at its end. */
 export const dueMinute = (due: string): string => (due.length === DAY ? `${due}T23:59` : due)
 

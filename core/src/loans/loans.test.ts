@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
 import type { OpeningHours } from '../calendar/index.ts'
-import { dueAfter, overdueCharge } from './index.ts'
+import { broughtBackTo, dueAfter, overdueCharge } from './index.ts'
 
 const at = (time: string) => DateTime.fromISO(time, { zone: 'Europe/Dublin' })
 
@@ -59,6 +59,15 @@ describe('a due date is a day on which it can be brought back', () => {
   ])('by the hour: %s', (_, now, hours, due) => {
     expect(dueAfter({ count: 4, unit: 'hours' }, at(now), hours)).toBe(due)
   })
+})
+
+it.each([
+  ['where its borrower is at home', false, 'corrow', 'days', 'corrow'],
+  ['whence it came, by somebody whom nobody knows', false, null, 'days', 'cope'],
+  ['to the owner that alone takes it', true, 'corrow', 'days', 'cope'],
+  ['over the same desk after hours', false, 'corrow', 'hours', 'cope'],
+] as const)('it is brought back %s', (_, ownerAlone, home, unit, to) => {
+  expect(broughtBackTo({ branch: 'cope', ownerAlone }, home, unit)).toBe(to)
 })
 
 describe('what is late costs', () => {

@@ -1,6 +1,7 @@
 /** Who has which copy, and until when: as at a desk, a day on which it can be brought back. */
 import type { LoanRow, ReaderRow } from '@catalex/contract/files'
 import type { System } from '@catalex/contract/libraries'
+import { broughtBackTo } from '@catalex/core/loans'
 import type { OpenDay } from '../places/openDays.ts'
 import type { Copy } from './copies.ts'
 
@@ -26,7 +27,8 @@ export function lending(
     copies.flatMap((copy) => {
       if (copy.dueIn === null) return []
       const card = borrowerOf(copy)
-      const back = takenBackAlone.has(copy.system) ? copy.branch : (homes.get(card) ?? copy.branch)
+      const taken = { branch: copy.branch, ownerAlone: takenBackAlone.has(copy.system) }
+      const back = broughtBackTo(taken, homes.get(card) ?? null, 'days')
       return [
         {
           barcode: copy.barcode,

@@ -7,7 +7,7 @@ import type { RecordedStatus } from '@catalex/core/catalogue'
 import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
 import type { CourierFinding } from '@catalex/core/courier'
 import type { HoldRule } from '@catalex/core/holds'
-import type { LoanLength, LoanRule } from '@catalex/core/loans'
+import { broughtBackTo, type LoanLength, type LoanRule } from '@catalex/core/loans'
 import { bayFinder, type Shelved } from '@catalex/core/plan'
 import type { OutsideRule, ScanRule } from '@catalex/core/requests'
 import { NO_HISTORY, type ReturnHistory } from '@catalex/core/waiting'
@@ -220,13 +220,9 @@ export class Libraries {
     return owner?.returns === 'own branches' ? owner : null
   }
 
-  /**
-   * When the place is open to which a copy is brought back: the branch where its borrower is at home, unless its owner alone takes
-   * it back, or it was lent for hours and goes back over the same desk.
-   */
+  /** When the branch is open to which a copy is brought back. */
   hoursToBringBack(homeBranch: string | null, copy: { branch: string; system: string }, unit: LoanLength['unit']): OpeningHours {
-    const anywhere = unit === 'days' && this.returnedTo(copy.system) === null
-    const branch = anywhere ? (homeBranch ?? copy.branch) : copy.branch
+    const branch = broughtBackTo({ branch: copy.branch, ownerAlone: this.returnedTo(copy.system) !== null }, homeBranch, unit)
     return this.hoursOf(branch) ?? { weekly: {}, closures: [] }
   }
 

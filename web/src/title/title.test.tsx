@@ -164,7 +164,7 @@ test('on what terms it is lent is said before it is borrowed: once where all way
   open('/titles/p1', { title: titlePage({ copies: [own, { ...own, barcode: 'b2' }], routes }) })
   expect(
     await screen.findAllByText(
-      'Lent for 3 hours; if the library closes before then, until an hour after it opens. When late, it costs 0.50 an hour, at most 6.00. Brought back to Wold College only.',
+      'Lent for 3 hours; if the branch closes before then, until an hour after it opens. When late, it costs 0.50 an hour, at most 6.00. Brought back to Wold College only.',
     ),
   ).toHaveLength(1)
   cleanup()

@@ -81,7 +81,7 @@ export const ways = {
       hours_one: '{{count}} hour',
       hours_other: '{{count}} hours',
     },
-    lent: { days: 'Lent for {{length}}.', hours: 'Lent for {{length}}; if the library closes before then, until an hour after it opens.' },
+    lent: { days: 'Lent for {{length}}.', hours: 'Lent for {{length}}; if the branch closes before then, until an hour after it opens.' },
     rate: { day: '{{amount}} a day', hour: '{{amount}} an hour' },
     rateUpTo: { day: '{{amount}} a day, at most {{most}}', hour: '{{amount}} an hour, at most {{most}}' },
     late: 'When late, it costs {{rate}}.',

@@ -96,7 +96,7 @@ export const ways: InOtherWords<typeof english> = {
     },
     lent: {
       days: 'Leihfrist: {{length}}.',
-      hours: 'Leihfrist: {{length}}; schließt die Bibliothek vorher, bis eine Stunde nach der nächsten Öffnung.',
+      hours: 'Leihfrist: {{length}}; schließt die Zweigstelle vorher, bis eine Stunde nach der nächsten Öffnung.',
     },
     rate: { day: '{{amount}} am Tag', hour: '{{amount}} in der Stunde' },
     rateUpTo: { day: '{{amount}} am Tag, höchstens {{most}}', hour: '{{amount}} in der Stunde, höchstens {{most}}' },
