@@ -211,8 +211,8 @@ it('of a course is lent for three hours, and costs by the hour when it is late',
   const back = await catalogue.commands.checkIn({ barcode: text, branch: 'cope' }, at('2026-11-25T16:30'))
   // Two hours and some minutes: three hours begun, at 0.50.
   expect(back).toMatchObject({ returned: true, charge: 150 })
-  // The college closes at eight on a Thursday and opens at nine; Ferrygate, where its reader is at home, at ten.
-  const overnight = await catalogue.commands.checkOut({ barcode: text, card: CARDS[0]! }, at('2026-11-26T19:30'))
+  // The college closes at five and opens at nine; Ferrygate, where its reader is at home, at ten.
+  const overnight = await catalogue.commands.checkOut({ barcode: text, card: CARDS[0]! }, at('2026-11-26T15:30'))
   expect(overnight).toMatchObject({ due: '2026-11-27T10:00' })
   expect(await catalogue.commands.checkIn({ barcode: text, branch: 'college' }, at('2026-11-27T10:00'))).toMatchObject({ charge: 0 })
 })

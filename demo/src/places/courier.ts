@@ -1,6 +1,6 @@
 /** The courier of the demo: the town van, the trolley, the van to the dale, the ferry and the book boat meet at Northmole. */
 import type { CourierFile } from '@catalex/contract/files'
-import { HERON_WEEKS } from './library.ts'
+import { HERON_WEEKS } from './publicBranches.ts'
 
 type Line = CourierFile['lines'][number]
 const WEEKDAYS = [1, 2, 3, 4, 5]
