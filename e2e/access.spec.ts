@@ -1,6 +1,10 @@
 /** Every view and state in both themes and three widths has no barriers; all of the work goes by keyboard, in sight. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
+import { test } from './server.ts'
 import { noBarriers, signIn } from './steps.ts'
+
+/** Each test has a page of its own, and takes long: they are shared out among the workers. */
+test.describe.configure({ mode: 'parallel' })
 
 const VIEWS = [
   '/',

@@ -1,6 +1,7 @@
 /** The living demo: a hold followed from the shelf to the hand, by the backroom's clock and desks; run after the others, whose day it changes. */
-import { expect, test, type Page } from '@playwright/test'
-import { noBarriers, signIn } from './steps.ts'
+import { expect, type Page } from '@playwright/test'
+import { test } from './server.ts'
+import { noBarriers, signIn, signOut } from './steps.ts'
 
 test.setTimeout(240_000)
 
@@ -205,7 +206,7 @@ test('all that gains by it is renewed at one press; what is not says why: four r
   await signIn(page, '42331', '4733')
   await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'Sign out' }).click()
+  await signOut(page)
 
   await page.goto('/card')
   await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()

@@ -3,18 +3,36 @@ import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { expect, test } from '@playwright/test'
+import { expect, test as base } from '@playwright/test'
+import { freePort, isServing } from './server.ts'
 import { noBarriers, row, signIn } from './steps.ts'
 
-const DAY = '2026-11-25'
-const [PORT, LENDING_PORT] = [4392, 4393]
+const CLOCK = '2026-11-25T11:20'
 const CATALEX = 'server/dist/cli/catalex.js'
-const settings = { ...process.env, FORCE_COLOR: '0', CATALEX_DESK: 'sip2', CATALEX_SIP2_ADDRESS: `127.0.0.1:${String(LENDING_PORT)}` }
+
+interface Ports {
+  serve: number
+  lending: number
+}
+const test = base.extend<object, { ports: Ports }>({
+  ports: [
+    // Playwright reads the names of what a fixture needs from its parameters.
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      await use({ serve: await freePort(), lending: await freePort() })
+    },
+    { scope: 'worker' },
+  ],
+  baseURL: async ({ ports }, use) => {
+    await use(`http://127.0.0.1:${String(ports.serve)}`)
+  },
+})
+
 const folder = mkdtempSync(join(tmpdir(), 'catalex-bridged-'))
 const data = join(folder, 'catalex.sqlite')
 const started: ChildProcess[] = []
-
-test.use({ baseURL: `http://127.0.0.1:${String(PORT)}` })
+let settings: NodeJS.ProcessEnv
+let lending: ChildProcess
 
 const run = (...args: string[]): string => spawnSync(process.execPath, args, { env: settings }).stdout.toString()
 const start = (...args: string[]): ChildProcess => {
@@ -22,27 +40,18 @@ const start = (...args: string[]): ChildProcess => {
   started.push(child)
   return child
 }
-const startLending = () =>
-  start(
-    'standin-lending',
-    '--data',
-    data,
-    '--state',
-    join(folder, 'lending.json'),
-    '--port',
-    String(LENDING_PORT),
-    '--clock',
-    `${DAY}T11:20`,
-  )
+const startLending = (port: number) =>
+  start('standin-lending', '--data', data, '--state', join(folder, 'lending.json'), '--port', String(port), '--clock', CLOCK)
 
-let lending: ChildProcess
-test.beforeAll(async () => {
+test.beforeAll(async ({ ports }) => {
+  settings = { ...process.env, FORCE_COLOR: '0', CATALEX_DESK: 'sip2', CATALEX_SIP2_ADDRESS: `127.0.0.1:${String(ports.lending)}` }
   const world = join(folder, 'world')
-  run('demo/dist/cli/makeWorld.js', '--titles', '400', '--branches', '14', '--seed', 'bridged', '--today', DAY, '--out', world)
+  const day = CLOCK.slice(0, 10)
+  run('demo/dist/cli/makeWorld.js', '--titles', '400', '--branches', '14', '--seed', 'bridged', '--today', day, '--out', world)
   run(CATALEX, 'load', '--world', world, '--data', data)
-  lending = startLending()
-  start('serve', '--data', data, '--port', String(PORT), '--clock', `${DAY}T11:20`)
-  await expect.poll(() => fetch(`http://127.0.0.1:${String(PORT)}/api/health`).then(({ ok }) => ok, () => false)).toBe(true) // prettier-ignore
+  lending = startLending(ports.lending)
+  start('serve', '--data', data, '--port', String(ports.serve), '--clock', CLOCK)
+  await isServing(`http://127.0.0.1:${String(ports.serve)}`)
 })
 test.afterAll(() => {
   for (const child of started) child.kill('SIGKILL')
@@ -50,7 +59,7 @@ test.afterAll(() => {
 })
 
 test.setTimeout(240_000)
-test('a hold is taken there and is ready when it says so; while it is away searching goes on and the rest is refused in words', async ({ page }) => {
+test('a hold is taken there and is ready when it says so; while it is away searching goes on and the rest is refused in words', async ({ page, ports }) => {
   const search = async (words: string) => {
     await page.getByRole('combobox', { name: 'Search the catalogue' }).fill(words)
     await page.getByRole('button', { name: 'Search', exact: true }).click()
@@ -96,6 +105,6 @@ test('a hold is taken there and is ready when it says so; while it is away searc
   await expect(page.getByRole('dialog').getByText(/lending system does not answer just now\. Nothing was changed/)).toBeVisible()
 
   // Readers learn that it is back without doing anything.
-  startLending()
+  startLending(ports.lending)
   await expect(page.getByText(/lending system does not answer\. What is in/)).toBeHidden({ timeout: 90_000 })
 }) // prettier-ignore

@@ -1,5 +1,6 @@
 /** The card: holds paused, moved, cancelled and taken back. */
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './server.ts'
 import { noBarriers, signIn } from './steps.ts'
 
 test('a hold in the queue is paused and goes on, is collected elsewhere, cancelled and taken back to its old place', async ({ page }) => {

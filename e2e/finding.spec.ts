@@ -1,5 +1,6 @@
 /** Finding: misspelt, narrowed, kept, built, browsed, compared, and back to the same row. */
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
+import { test } from './server.ts'
 import { noBarriers, row, settled } from './steps.ts'
 
 const narrowing = (page: Page) => page.getByRole('complementary', { name: 'Narrow the list' })

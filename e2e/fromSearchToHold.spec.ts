@@ -1,6 +1,7 @@
 /** From a search to a hold and back, by mouse and by keyboard alone. */
-import { expect, test, type Page } from '@playwright/test'
-import { noBarriers, row, signIn } from './steps.ts'
+import { expect, type Page } from '@playwright/test'
+import { test } from './server.ts'
+import { noBarriers, row, signIn, signOut } from './steps.ts'
 
 const holdOf = (page: Page) =>
   page.getByRole('region', { name: 'On its way to you' }).getByRole('listitem').filter({ hasText: 'The lamplighter’s alibi' })
@@ -50,10 +51,7 @@ test('by mouse: the third volume in large print from Ferrygate, held for the Isl
     .click()
   await page.getByRole('button', { name: 'Cancel it' }).click()
   await expect(holdOf(page)).toBeHidden()
-  await page.getByRole('banner').getByRole('button', { name: 'Sign out' }).click()
-  // Signing out loads the start page anew: what it leaves behind is asked there.
-  await page.waitForURL((address) => address.pathname === '/')
-  await expect(page.getByRole('banner').getByRole('button', { name: 'Sign in' })).toBeVisible()
+  await signOut(page)
   expect(await page.evaluate(() => Object.keys(sessionStorage).filter((key) => key.startsWith('catalex')))).toEqual([])
 })
 

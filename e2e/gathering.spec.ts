@@ -1,6 +1,7 @@
 /** What one takes along: gathering, the satchel, the walk from shelf to shelf. */
-import { expect, test, type Page } from '@playwright/test'
-import { noBarriers, row, settled, signIn } from './steps.ts'
+import { expect, type Page } from '@playwright/test'
+import { test } from './server.ts'
+import { noBarriers, row, settled, signIn, signOut } from './steps.ts'
 
 /** Gathers the first titles of a search by its row buttons. */
 async function gather(page: Page, search: string, many: number): Promise<string[]> {
@@ -49,7 +50,7 @@ test('a satchel gathered signed out is the reader’s after signing in, on anoth
   await elsewhere.getByRole('button', { name: 'Clear all' }).click()
   await expect(elsewhere.getByText(/Nothing is in it yet/)).toBeVisible()
   await elsewhere.context().close()
-  await page.getByRole('button', { name: 'Sign out' }).click()
+  await signOut(page)
   await expect(page.getByRole('link', { name: 'Satchel, 0 titles' })).toBeVisible()
   // Signing out loads the start page anew: what ends in the middle of that can hang.
   await settled(page)

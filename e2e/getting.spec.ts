@@ -1,5 +1,6 @@
 /** When and how a thing gets there: narrowed to by time, explained step by step, promised at the hold. */
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './server.ts'
 import { noBarriers, row, signIn } from './steps.ts'
 
 test('in hand within a week on the island: by the ferry, with all pieces of the set, as it was read back', async ({ page }) => {

@@ -1,5 +1,6 @@
 /** The same work in one hand: 390 pixels wide, by touch. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
+import { test } from './server.ts'
 import { noBarriers, row, signIn } from './steps.ts'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })

@@ -1,5 +1,6 @@
 /** The end of a session on a machine that the next person sits down at: nothing of the reader stays. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
+import { test } from './server.ts'
 import { noBarriers, signIn } from './steps.ts'
 
 const NAME = 'Tobias Marlstead'

@@ -1,5 +1,6 @@
 /** At the shelf: what stands beside a copy, what its call number means, a journal's volumes, the record as cataloguers know it. */
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
+import { test } from './server.ts'
 import { noBarriers, row } from './steps.ts'
 
 test('along the shelf by keyboard: from a title to what stands beside it, and on', async ({ page }) => {

@@ -1,5 +1,6 @@
 /** The ways between the screens: what was chosen goes along with every link, and Back finds everything as it was left. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
+import { test } from './server.ts'
 import { settled, signIn } from './steps.ts'
 
 const count = (page: Page) => page.getByRole('heading', { level: 1 })

@@ -1,8 +1,11 @@
-// npm run build
-import { build, checkNode, install, main } from './house.mjs'
+// npm run build: what a library serves, its types checked.
+import { buildChecked, buildWeb } from './setup/build.mjs'
+import { install } from './setup/packages.mjs'
+import { checkNode, main } from './setup/process.mjs'
 
 await main(async () => {
   checkNode()
   await install()
-  await build()
+  await buildChecked()
+  await buildWeb()
 })

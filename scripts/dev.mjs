@@ -1,12 +1,15 @@
 // npm run dev: the server restarts and the pages reload as files change.
 import { spawn } from 'node:child_process'
-import { build, checkNode, install, main, world } from './house.mjs'
+import { afterSetup } from './setup/index.mjs'
+import { isLoaded, loadWorld, makeWorld } from './setup/world.mjs'
 
-await main(async () => {
-  checkNode()
-  await install()
-  await build()
-  await world()
+const [WORLD, DATA] = ['var/world', 'var/catalex.sqlite']
+
+await afterSetup({}, async () => {
+  if (!isLoaded(DATA)) {
+    await makeWorld(WORLD)
+    await loadWorld(WORLD, DATA)
+  }
   const commands = [
     // The server's threads are started from what is built.
     ['npx', ['tsc', '-b', '--watch', '--preserveWatchOutput']],

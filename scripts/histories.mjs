@@ -1,9 +1,5 @@
 // npm run histories: see bench/README.md. Arguments go on.
-import { build, checkNode, install, main, run } from './house.mjs'
+import { afterSetup } from './setup/index.mjs'
+import { run } from './setup/process.mjs'
 
-await main(async () => {
-  checkNode()
-  await install()
-  await build()
-  await run('node', ['bench/dist/cli/histories.js', ...process.argv.slice(2)])
-})
+await afterSetup({ benches: true }, () => run('node', ['bench/dist/cli/histories.js', ...process.argv.slice(2)]))

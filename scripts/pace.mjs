@@ -1,13 +1,6 @@
 // npm run pace: how a search feels on a machine four times slower. Nothing fails by time.
-import { build, checkNode, install, main, run } from './house.mjs'
-import { chromium, withServer } from './browser.mjs'
+import { afterSetup } from './setup/index.mjs'
+import { playwright } from './setup/browserWorld.mjs'
 
-await main(async () => {
-  checkNode()
-  await install()
-  await build()
-  await chromium()
-  await withServer('pace', 4392, (address) =>
-    run('npx', ['playwright', 'test', '--config', 'e2e/pace.config.ts'], { env: { CATALEX_ADDRESS: address } }),
-  )
-})
+const PORT = 4392
+await afterSetup({ browser: true }, () => playwright('pace', PORT))

@@ -1,95 +1,48 @@
-// npm test: everything that must hold, on a machine with nothing but Node and Debian. --only browser runs the browser tests, with --grep WORDS those of that name.
-import { execFileSync } from 'node:child_process'
-import { readFileSync, rmSync } from 'node:fs'
-import { build, checkNode, install, main, run, step } from './house.mjs'
-import { chromium, withServer } from './browser.mjs'
+// npm test: everything that must hold, on a machine with nothing but Node and Debian.
+// --only browser|unit   these alone; --grep WORDS  browser tests of that name; --repeat N  so often over; --busy  with all cores kept busy
+// --long                random tests ten times as often and with a new seed, the large worlds and long histories
+import { spawn } from 'node:child_process'
+import { randomInt } from 'node:crypto'
+import { chromiumSteps } from './setup/debian.mjs'
+import { installSteps } from './setup/packages.mjs'
+import { checkNode, CORES, main, option } from './setup/process.mjs'
+import { boundaries, browser, browserWorld, formatting, histories, lint, types, units, unused, web } from './testing/steps.mjs'
+import { runTests } from './testing/runTests.mjs'
 
-const option = (name) => (process.argv.includes(name) ? process.argv[process.argv.indexOf(name) + 1] : null)
 const only = option('--only')
-const grep = option('--grep') === null ? [] : ['--grep', option('--grep')]
-const counts = { passed: 0, failed: 0 }
-/** Where something failed, said again at the end: that is what is read of a long output. */
-const failures = []
+const repeat = Number(option('--repeat') ?? 1)
 
-/** A check passes or fails as one. */
-async function check(name, command, args) {
-  step(name)
-  await run(command, args, { quiet: true }).then(
-    () => (counts.passed += 1),
-    (error) => {
-      counts.failed += 1
-      failures.push(name)
-      console.error(error.message)
-    },
-  )
+const browserSteps = () => {
+  const grep = option('--grep')
+  const args = [...(grep === null ? [] : ['--grep', grep]), ...(repeat > 1 ? [`--repeat-each=${String(repeat)}`] : [])]
+  return [web, browserWorld, browser({ args })]
 }
 
-async function vitest() {
-  step('Unit and API tests')
-  const report = 'var/vitest.json'
-  rmSync(report, { force: true })
-  await run('npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${report}`]).catch(() => undefined)
-  add('Unit and API tests', report, ({ numPassedTests, numFailedTests, success }) => ({
-    passed: numPassedTests,
-    failed: numFailedTests + (success || numFailedTests > 0 ? 0 : 1),
-  }))
+const unitSteps = () => Array.from({ length: repeat }, (_, i) => units(repeat > 1 ? { name: `Unit and API tests, ${String(i + 1)}` } : {}))
+
+/** What takes too long to be played at each change. */
+function longSteps() {
+  const seed = option('--seed') ?? String(randomInt(2 ** 31))
+  console.log(`Seed ${seed}: the same again with npm run test:long -- --seed ${seed}`)
+  return [types, units({ env: { CATALEX_SEED: seed, CATALEX_RUN_FACTOR: '10' } }), histories(seed)]
 }
 
-async function browser() {
-  await chromium()
-  step('Browser tests')
-  const report = 'var/playwright.json'
-  rmSync(report, { force: true })
-  await withServer('browser-tests', 4390, async (address) => {
-    await run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts', ...grep], {
-      env: { CATALEX_ADDRESS: address },
-    }).catch(() => undefined)
-  })
-  add('Browser tests', report, ({ stats, errors }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky + errors.length }))
+function steps() {
+  if (process.argv.includes('--long')) return longSteps()
+  if (only === 'browser') return [...chromiumSteps(), types, ...browserSteps()]
+  if (only === 'unit') return [types, ...unitSteps()]
+  // The longest of what can be done while the driver compiles come first.
+  return [...chromiumSteps(), types, lint(), formatting(), boundaries, unused, ...unitSteps(), ...browserSteps()]
 }
 
-/** A runner that wrote no report has failed. */
-function add(name, report, read) {
-  let result = { passed: 0, failed: 1 }
-  try {
-    result = read(JSON.parse(readFileSync(report, 'utf8')))
-  } catch {
-    console.error(`No report in ${report}.`)
-  }
-  counts.passed += result.passed
-  counts.failed += result.failed
-  if (result.failed > 0) failures.push(name)
-}
-
-const IS_CODE = /\.(ts|tsx|mts|mjs)$/
-const IS_TEST = /\.test\.tsx?$|\.spec\.ts$|^e2e\/.*\.ts$|^server\/tests\//
-/** Word lists and interface texts are data. */
-const IS_DATA = /^demo\/src\/(vocabulary\/|titles\/stories\.ts)|\/locales\//
-
-/** How much of the code is tests, in lines that are not blank. */
-function share() {
-  const files = execFileSync('git', ['ls-files'], { encoding: 'utf8' }).split('\n').filter((file) => (IS_CODE.test(file) || IS_TEST.test(file)) && !IS_DATA.test(file)) // prettier-ignore
-  const lines = (some) => some.reduce((sum, file) => sum + readFileSync(file, 'utf8').split('\n').filter((line) => line.trim() !== '').length, 0) // prettier-ignore
-  const tests = lines(files.filter((file) => IS_TEST.test(file)))
-  const all = lines(files)
-  return `Tests are ${((100 * tests) / all).toFixed(1)} % of the code (${String(tests)} of ${String(all)} lines).`
+/** Races show where the machine has little time for anybody. */
+function keepBusy() {
+  const spinning = Array.from({ length: CORES }, () => spawn(process.execPath, ['-e', 'for (;;);'], { stdio: 'ignore' }))
+  process.on('exit', () => spinning.forEach((child) => child.kill('SIGKILL')))
 }
 
 await main(async () => {
   checkNode()
-  await install()
-  if (only === null) {
-    await check('Types', 'npx', ['tsc', '-b'])
-    await check('Lint', 'npx', ['eslint', '.'])
-    await check('Formatting', 'npx', ['prettier', '--check', '.'])
-    await check('Boundaries', 'npm', ['run', 'boundaries'])
-    await check('Unused code', 'npm', ['run', 'unused'])
-    await vitest()
-  }
-  await build()
-  await browser()
-  console.log(`\n${share()}`)
-  if (failures.length > 0) console.log(`Not held: ${failures.join(', ')}.`)
-  console.log(`${String(counts.passed)} passed, ${String(counts.failed)} failed`)
-  process.exit(counts.failed === 0 && counts.passed > 0 ? 0 : 1)
+  if (process.argv.includes('--busy')) keepBusy()
+  process.exit((await runTests([...installSteps(), ...steps()])) ? 0 : 1)
 })

@@ -4,13 +4,14 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Card } from '@catalex/contract/card'
 import type { Hold } from '@catalex/contract/holds'
-import { addReaders, makeWorld, writeWorld } from '@catalex/demo/world'
+import { addReaders } from '@catalex/demo/world'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { StandinLending, StandinRecords } from '../src/bridge/index.ts'
 import { Database, ReadingPool } from '../src/database/index.ts'
 import { virtualClock } from '../src/standins/index.ts'
 import { DAY, sampleReader, Visitor } from './catalogue.ts'
-import { killAll, run, runWith, serve } from './process.ts'
+import { copyPreparedWorld } from './preparedWorlds.ts'
+import { killAll, runWith, serve } from './process.ts'
 
 const [CARD, OTHER] = ['00080001', '00080002']
 let folder: string
@@ -22,11 +23,9 @@ let settings: Record<string, string>
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'catalex-killed-'))
-  data = join(folder, 'catalex.sqlite')
-  const world = join(folder, 'world')
-  await writeWorld(makeWorld({ titles: 120, seed: 'killed', today: DAY, branches: 14 }), world)
-  addReaders(world, [sampleReader(CARD), sampleReader(OTHER)])
-  expect(run('load', '--world', world, '--data', data).status).toBe(0)
+  ;({ data } = await copyPreparedWorld(folder, 120, (world) => {
+    addReaders(world, [sampleReader(CARD), sampleReader(OTHER)])
+  }))
   known = await ReadingPool.open(data, 1)
   records = await StandinRecords.open(known, null)
   standin = new StandinLending({ records, clock: virtualClock('Europe/Dublin', `${DAY}T11:20`), institution: '', login: null })

@@ -6,10 +6,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pino } from 'pino'
 import type { ReaderRow } from '@catalex/contract/files'
-import { makeWorld, writeWorld } from '@catalex/demo/world'
 import { Clockwork } from '../src/backroom/index.ts'
 import type { Bridge } from '../src/bridge/index.ts'
-import { load } from '../src/cli/commands/load.ts'
 import { Database } from '../src/database/index.ts'
 import { createApp } from '../src/http/index.ts'
 import { Libraries } from '../src/libraries/index.ts'
@@ -17,8 +15,9 @@ import { ReaderSessions, SigningIn } from '../src/readers/index.ts'
 import { SearchService } from '../src/search/index.ts'
 import { virtualClock, type VirtualClock } from '../src/standins/index.ts'
 import { commandsOn, type Commands } from '../src/writing/index.ts'
+import { copyPreparedWorld, DAY } from './preparedWorlds.ts'
 
-export const DAY = '2026-11-25'
+export { DAY }
 
 export const fail = (error: unknown): never => {
   throw error
@@ -59,10 +58,7 @@ export async function startCatalogue(
   bridgeOf: ((catalogue: Pick<Catalogue, 'database' | 'commands'> & { clock: VirtualClock }) => Promise<Bridge>) | null = null,
 ): Promise<Catalogue> {
   const folder = mkdtempSync(join(tmpdir(), 'catalex-'))
-  const data = join(folder, 'catalex.sqlite')
-  await writeWorld(makeWorld({ titles, seed: 'test', today: DAY, branches: 14 }), join(folder, 'world'))
-  change(join(folder, 'world'))
-  await load([], { world: join(folder, 'world'), data })
+  const { world, data } = await copyPreparedWorld(folder, titles, change)
   const database = await Database.open(data)
   const libraries = await Libraries.load(database)
   const clock = virtualClock(libraries.library.timeZone, `${DAY}T11:20`)
@@ -118,7 +114,7 @@ export async function startCatalogue(
     sessions,
     machine,
     data,
-    world: join(folder, 'world'),
+    world,
     close: async () => {
       await clockwork.stop()
       server.closeAllConnections()

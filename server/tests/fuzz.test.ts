@@ -3,11 +3,11 @@
  * own, whose address it gives.
  */
 import fc from 'fast-check'
-import { afterAll, beforeAll, expect, it } from 'vitest'
+import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { startCatalogue, type Catalogue } from './catalogue.ts'
 import { anyRequest } from './requests.ts'
 
-const RUNS = Number(process.env.CATALEX_FUZZ ?? 400)
+const RUNS = Number(process.env.CATALEX_FUZZ ?? 400 * inject('runFactor'))
 let catalogue: Catalogue | null = null
 let address = process.env.CATALEX_FUZZ_ADDRESS ?? ''
 const counts = new Map<string, number>()

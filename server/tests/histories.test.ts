@@ -7,7 +7,7 @@ import type { Problem } from '@catalex/contract/problem'
 import { mayBecome } from '@catalex/core/holds'
 import { addReaders } from '@catalex/demo/world'
 import fc from 'fast-check'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { handOn } from '../src/circulation/commands/handOn.ts'
 import { transition } from '../src/circulation/commands/transition.ts'
 import { HOLDS, LOANS } from '../src/circulation/tables.ts'
@@ -202,7 +202,7 @@ describe('histories', () => {
         for (let i = 0; i < acts.length; i += 1) await atTheDesk('returned', 0)
         await checkAll()
       }),
-      { numRuns: 25 },
+      { numRuns: 25 * inject('runFactor') },
     )
   })
 })

@@ -5,7 +5,7 @@ import type { SearchAnswer } from '@catalex/contract/search'
 import type { TitlePage } from '@catalex/contract/title'
 import fc from 'fast-check'
 import { Marc } from 'marcjs'
-import { afterAll, beforeAll, expect, it } from 'vitest'
+import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { loadMarc } from '../src/catalogue/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
@@ -105,6 +105,6 @@ it.each(['iso2709', 'marcxml'] as const)('as %s', async (format) => {
             }
       }
     }),
-    { numRuns: 8 },
+    { numRuns: 4 * inject('runFactor') },
   )
 })

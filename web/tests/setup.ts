@@ -2,6 +2,9 @@
 import '@testing-library/jest-dom/vitest'
 import { cleanup, configure } from '@testing-library/react'
 import { afterEach, vi } from 'vitest'
+import { speedUpComputedStyles } from './computedStyles.ts'
+
+speedUpComputedStyles()
 
 // As long as a loaded machine may need.
 configure({ asyncUtilTimeout: 20_000, getElementError: (message) => new Error(message?.split('\n\n')[0] ?? 'not found') })

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, inject, it } from 'vitest'
 import { explainCallNumber, readCallNumber, type CallNumberParts, type CallNumberScheme } from './index.ts'
 
 const parts = (scheme: CallNumberScheme, classPart: string, more: Partial<CallNumberParts> = {}): CallNumberParts => ({
@@ -56,7 +56,7 @@ describe('the parts of a call number', () => {
             .join(''),
         ).toBe(readCallNumber(all).spine.map(bare).join(''))
       }),
-      { numRuns: 500 },
+      { numRuns: 500 * inject('runFactor') },
     )
   })
 })

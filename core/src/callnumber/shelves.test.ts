@@ -5,7 +5,7 @@
  * NLM Classification, practices). Each list stands as it would on the shelf.
  */
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, inject, it } from 'vitest'
 import { readCallNumber, type CallNumberScheme } from './index.ts'
 
 const LC = [
@@ -136,7 +136,7 @@ describe('keys', () => {
       fc.property(parts, parts, (a, b) => {
         expect(Math.sign(byKey(keyOf('lc', written(a)), keyOf('lc', written(b))))).toBe(Math.sign(byRules(a, b)))
       }),
-      { numRuns: 2000 },
+      { numRuns: 2000 * inject('runFactor') },
     )
   })
   it('are a total order that never fails, whatever stands on the spine', () => {

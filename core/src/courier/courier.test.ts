@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { DateTime } from 'luxon'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, inject, it } from 'vitest'
 import { dayOf, daysFrom, minuteAt, minuteOf, type OpeningHours } from '../calendar/index.ts'
 import {
   Arrivals,
@@ -323,7 +323,7 @@ describe('the earliest arrival', () => {
           if (found.at(to) !== null) expect([branch, loadable - net.sortMinutes]).toEqual([to, found.at(to)])
         }
       }),
-      { numRuns: 400 },
+      { numRuns: 400 * inject('runFactor') },
     )
   })
   it('at the latest is that of exhaustive search, too, and no earlier', () => {
@@ -336,7 +336,7 @@ describe('the earliest arrival', () => {
           expect(late.at(to) ?? Infinity).toBeGreaterThanOrEqual(found.at(to) ?? Infinity)
         }
       }),
-      { numRuns: 400 },
+      { numRuns: 400 * inject('runFactor') },
     )
   })
   it('is no earlier for a later start, and no later with another line', () => {

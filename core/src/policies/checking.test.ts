@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, inject, it } from 'vitest'
 import { FAMILY_CODES, USE_RULES } from '../catalogue/index.ts'
 import { checkRules, conditionsHold, type RuleConditions, type RuledWorld, type Situation } from './index.ts'
 
@@ -67,7 +67,7 @@ describe('a table of rules', () => {
         if (first < 0) expect(gaps.length).toBeGreaterThan(0)
         else expect(never.map((found) => found.rule)).not.toContain(first)
       }),
-      { numRuns: 400 },
+      { numRuns: 400 * inject('runFactor') },
     )
   })
 })

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, inject, it } from 'vitest'
 import { BUILDER_FIELDS, BUILDER_JOINS, cqlFrom, matchesFor, rowsFrom } from './index.ts'
 import { CqlError, isCql, parseCql, type CqlFault } from './cql.ts'
 import type { QueryNode } from './node.ts'
@@ -99,7 +99,7 @@ describe('CQL', () => {
           }
         },
       ),
-      { numRuns: 500 },
+      { numRuns: 500 * inject('runFactor') },
     )
   })
 })

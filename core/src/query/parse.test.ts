@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, inject, it } from 'vitest'
 import { initial } from '../text/index.ts'
 import { misprintIn } from './identifier.ts'
 import type { QueryNode } from './node.ts'
@@ -47,7 +47,7 @@ describe('the box', () => {
           expect(parseQuery(text.slice(0, part.start) + text.slice(part.end)).parts.length).toBeLessThanOrEqual(parts.length)
         }
       }),
-      { numRuns: 500 },
+      { numRuns: 500 * inject('runFactor') },
     )
   })
 

@@ -1,6 +1,6 @@
 /** The engine against brute force: the same matches and the same counts on random catalogues and questions. */
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, inject, it } from 'vitest'
 import { carriersOf, FAMILY_CODES, familyOf, type Carrier } from '../catalogue/index.ts'
 import { wordsOf } from '../text/index.ts'
 import { stemOf } from './match/stems.ts'
@@ -303,7 +303,7 @@ describe('search', () => {
         expect(result.without.by).toBe(ask({ inHand: inHand && { ...inHand, by: null } }).count)
         expect(result.without.years).toBe(ask({ years: { from: null, to: null } }).count)
       }),
-      { numRuns: 300 },
+      { numRuns: 300 * inject('runFactor') },
     )
   })
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, inject, it } from 'vitest'
 import type { FloorPlan, Plan } from '../plan/index.ts'
 import { branchesFor, walkOf, waysBetween, type Wanted } from './index.ts'
 
@@ -108,7 +108,7 @@ describe('a shelf walk', () => {
         expect(lengthOf(order, table)).toBeCloseTo(best, 6)
         expect(walk.metres).toBe(Math.round(best))
       }),
-      { numRuns: 150 },
+      { numRuns: 150 * inject('runFactor') },
     )
   })
   it('with more bays on a floor than are weighed passes each once, and is at most a tenth longer than taking the nearest next', () => {
@@ -129,7 +129,7 @@ describe('a shelf walk', () => {
         }
         expect(lengthOf(passed(walk.stops), table)).toBeLessThanOrEqual(nearest * 1.1)
       }),
-      { numRuns: 60 },
+      { numRuns: 60 * inject('runFactor') },
     )
   })
   it('within a bay goes by call number; what no path leads to is told apart', () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, inject, it } from 'vitest'
 import { NO_HISTORY, playThrough, randomFrom, waitingEstimate, type HoldAhead, type ReturnHistory, type WaitedFor, type WaitingQuestion } from './index.ts' // prettier-ignore
 
 const DAY = 1440
@@ -86,7 +86,7 @@ describe('an estimate', () => {
         expect([from, likely, until]).toEqual([from, likely, until].sort((a, b) => (a ?? Infinity) - (b ?? Infinity)))
         expect(byWeek).toEqual([...byWeek].sort((a, b) => a - b))
       }),
-      { numRuns: 30 },
+      { numRuns: 30 * inject('runFactor') },
     )
   })
   // Eight of ten: with so few tries of chance between 75 and 85 of a hundred.

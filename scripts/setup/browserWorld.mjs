@@ -1,0 +1,59 @@
+// The world of the browser tests and of the pictures, whose day is set, and a server on a copy of it.
+import { spawn } from 'node:child_process'
+import { cpSync, existsSync, mkdirSync, rmSync } from 'node:fs'
+import { run, Stop } from './process.mjs'
+import { isStamped, sourcesOf, stamp } from './stamps.mjs'
+import { loadWorld, makeWorld } from './world.mjs'
+
+const DAY = '2026-11-25'
+const CLOCK = `${DAY}T11:20`
+const PREPARED = 'var/browser-tests'
+const LOADED = `${PREPARED}/loaded`
+
+/** Where browser tests find what their servers begin with. */
+export const BROWSER_ENV = { CATALEX_PREPARED: PREPARED, CATALEX_CLOCK: CLOCK }
+
+/** Made and loaded once for the sources as they are; whoever needs it takes a copy. */
+export async function prepareBrowserWorld() {
+  const sources = sourcesOf('core/src', 'contract/src', 'demo/src', 'server/src')
+  if (isStamped('browser-world', sources) && existsSync(LOADED)) return
+  rmSync(PREPARED, { recursive: true, force: true })
+  mkdirSync(LOADED, { recursive: true })
+  await makeWorld(`${PREPARED}/world`, ['--today', DAY])
+  await loadWorld(`${PREPARED}/world`, `${LOADED}/catalex.sqlite`)
+  stamp('browser-world', sources)
+}
+
+/** Serves a copy of the prepared world while `work` runs. */
+export async function withServer(name, port, work) {
+  await prepareBrowserWorld()
+  const folder = `var/${name}`
+  rmSync(folder, { recursive: true, force: true })
+  cpSync(LOADED, folder, { recursive: true })
+  const args = ['serve', '--demo', '--data', `${folder}/catalex.sqlite`, '--port', String(port), '--clock', CLOCK, '--still']
+  const server = spawn('node', ['server/dist/cli/catalex.js', ...args], { stdio: ['ignore', 'ignore', 'inherit'] })
+  try {
+    await isServing(`http://localhost:${String(port)}`)
+    return await work(`http://localhost:${String(port)}`)
+  } finally {
+    server.kill()
+  }
+}
+
+/** Takes pictures, or times pages, with a configuration of Playwright and one server. */
+export const playwright = (name, port) =>
+  withServer(name, port, (address) =>
+    run('npx', ['playwright', 'test', '--config', `e2e/${name}.config.ts`], { env: { CATALEX_ADDRESS: address } }),
+  )
+
+const TRIES = 120
+const PAUSE_MS = 500
+
+async function isServing(address) {
+  for (let i = 0; i < TRIES; i += 1) {
+    const answer = await fetch(`${address}/api/health`).catch(() => null)
+    if (answer?.ok) return
+    await new Promise((done) => setTimeout(done, PAUSE_MS))
+  }
+  throw new Stop(`The server did not come up at ${address}.`)
+}
