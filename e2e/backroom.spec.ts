@@ -54,36 +54,40 @@ async function lendTo(page: Page, card: string, copy: Lent): Promise<Lent> {
   return copy
 }
 
-test('in transit it is sent to another pickup location, where it is ready', async ({ page }) => {
-  const title = 'Knots, ropes and neighbours'
-  await page.goto('/titles/ps00000073?at=ferrygate')
-  await page.getByRole('button', { name: /^Hold at/ }).click()
-  const dialog = page.getByRole('dialog', { name: /^Hold: / })
-  await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
-  await signIn(page, '42331', '4733')
-  await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
-  await page.keyboard.press('Escape')
-  await backroom(page)
-  await page.getByRole('link', { name: 'Desk', exact: true }).click()
-  await page.getByRole('row').filter({ hasText: title }).getByRole('button', { name: 'Taken' }).click()
-  await expect(page.getByRole('status').filter({ hasText: `${title}: to Ferrygate.` })).toBeVisible()
+test(
+  'in transit it is sent to another pickup location, where it is ready',
+  { tag: ['@backroom', '@holds', '@courier'] },
+  async ({ page }) => {
+    const title = 'Knots, ropes and neighbours'
+    await page.goto('/titles/ps00000073?at=ferrygate')
+    await page.getByRole('button', { name: /^Hold at/ }).click()
+    const dialog = page.getByRole('dialog', { name: /^Hold: / })
+    await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
+    await signIn(page, '42331', '4733')
+    await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
+    await page.keyboard.press('Escape')
+    await backroom(page)
+    await page.getByRole('link', { name: 'Desk', exact: true }).click()
+    await page.getByRole('row').filter({ hasText: title }).getByRole('button', { name: 'Taken' }).click()
+    await expect(page.getByRole('status').filter({ hasText: `${title}: to Ferrygate.` })).toBeVisible()
 
-  await cardOf(page)
-  const hold = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: title }) })
-  await expect(hold).toContainText(/left Northmole Central .*ready at Ferrygate \w+/)
-  await hold.getByRole('button', { name: /^collect elsewhere/ }).click()
-  const moving = page.getByRole('dialog', { name: /elsewhere$/ })
-  await moving.getByRole('combobox', { name: 'Where to collect' }).click()
-  await page.getByRole('option', { name: 'Lantern Hill' }).click()
-  await moving.getByRole('button', { name: 'Collect it there' }).click()
-  await expect(hold).toContainText('ready at Lantern Hill')
-  await backroom(page)
-  await moved(page, 'Until my hold is ready')
-  await cardOf(page)
-  await expect(page.getByRole('region', { name: 'Ready to collect' }).getByRole('listitem').filter({ hasText: title })).toContainText(
-    'Lantern Hill',
-  )
-})
+    await cardOf(page)
+    const hold = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: title }) })
+    await expect(hold).toContainText(/left Northmole Central .*ready at Ferrygate \w+/)
+    await hold.getByRole('button', { name: /^collect elsewhere/ }).click()
+    const moving = page.getByRole('dialog', { name: /elsewhere$/ })
+    await moving.getByRole('combobox', { name: 'Where to collect' }).click()
+    await page.getByRole('option', { name: 'Lantern Hill' }).click()
+    await moving.getByRole('button', { name: 'Collect it there' }).click()
+    await expect(hold).toContainText('ready at Lantern Hill')
+    await backroom(page)
+    await moved(page, 'Until my hold is ready')
+    await cardOf(page)
+    await expect(page.getByRole('region', { name: 'Ready to collect' }).getByRole('listitem').filter({ hasText: title })).toContainText(
+      'Lantern Hill',
+    )
+  },
+)
 
 test('a hold is fetched, sent, told, lent over the desk, and on the card at each step', async ({ page }) => {
   await page.goto('/search?q=last+keepers+of+the+sound&at=lanternhill')
@@ -143,7 +147,7 @@ test('what nobody collects lapses after its last day and goes to the next; messa
   await expect(mail.locator('iframe').contentFrame().getByText('Pellan Sound Libraries')).toBeVisible()
 })
 
-test('what is owed is paid, and the card may hold again', async ({ page }) => {
+test('what is owed is paid, and the card may hold again', { tag: ['@loans', '@policies'] }, async ({ page }) => {
   await page.goto('/card')
   await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
   await signIn(page, '42880', '4788')
@@ -154,89 +158,97 @@ test('what is owed is paid, and the card may hold again', async ({ page }) => {
   await noBarriers(page)
 })
 
-test('a scan is sent and owed for; what one library elsewhere declines the next sends, and it waits to be collected', async ({ page }) => {
-  await page.goto('/titles/ps00000037')
-  await page.getByRole('button', { name: 'Have a part scanned' }).click()
-  const scan = page.getByRole('dialog', { name: 'Have a part scanned' })
-  await scan.getByLabel(/^Chapter or article/).fill('Chapter 3')
-  await scan.getByLabel('How many pages').fill('12')
-  await scan.getByRole('checkbox', { name: 'I agree to pay €3.20.' }).check()
-  await scan.getByRole('button', { name: 'Sign in and send it' }).click()
-  await signIn(page, '42117', '4711')
-  await expect(scan.getByText('Request sent')).toBeVisible()
-  await page.goto('/search?q=quartzbottle+zebrafugue')
-  await page.getByRole('button', { name: 'Ask for it from outside' }).click()
-  const outside = page.getByRole('dialog', { name: 'Ask for it from outside' })
-  await outside.getByRole('checkbox', { name: /^I agree to pay/ }).check()
-  await outside.getByRole('button', { name: 'Send the request' }).click()
-  await outside.getByRole('link', { name: 'See it on your card' }).click()
-  await expect(page.getByRole('region', { name: 'Requests' })).toContainText('libraries elsewhere are asked')
+test(
+  'a scan is sent and owed for; what one library elsewhere declines the next sends, and it waits to be collected',
+  { tag: ['@requests'] },
+  async ({ page }) => {
+    await page.goto('/titles/ps00000037')
+    await page.getByRole('button', { name: 'Have a part scanned' }).click()
+    const scan = page.getByRole('dialog', { name: 'Have a part scanned' })
+    await scan.getByLabel(/^Chapter or article/).fill('Chapter 3')
+    await scan.getByLabel('How many pages').fill('12')
+    await scan.getByRole('checkbox', { name: 'I agree to pay €3.20.' }).check()
+    await scan.getByRole('button', { name: 'Sign in and send it' }).click()
+    await signIn(page, '42117', '4711')
+    await expect(scan.getByText('Request sent')).toBeVisible()
+    await page.goto('/search?q=quartzbottle+zebrafugue')
+    await page.getByRole('button', { name: 'Ask for it from outside' }).click()
+    const outside = page.getByRole('dialog', { name: 'Ask for it from outside' })
+    await outside.getByRole('checkbox', { name: /^I agree to pay/ }).check()
+    await outside.getByRole('button', { name: 'Send the request' }).click()
+    await outside.getByRole('link', { name: 'See it on your card' }).click()
+    await expect(page.getByRole('region', { name: 'Requests' })).toContainText('libraries elsewhere are asked')
 
-  await backroom(page)
-  await page.getByRole('link', { name: 'Requests', exact: true }).click()
-  await page.getByRole('button', { name: 'Send the scan: On sediments' }).click()
-  await page.getByRole('button', { name: 'Decline: quartzbottle zebrafugue' }).click()
-  await expect(page.getByText(/asked: Eastmark Reading Society/)).toBeVisible()
-  await noBarriers(page)
-  await page.getByRole('button', { name: 'Send it: quartzbottle zebrafugue' }).click()
-  await page.getByRole('button', { name: 'It has come: quartzbottle zebrafugue' }).click()
-  await expect(page.getByRole('button', { name: 'Lend it: quartzbottle zebrafugue' })).toBeVisible()
-
-  await cardOf(page)
-  await expect(page.getByRole('region', { name: 'Ready to collect' })).toContainText(/quartzbottle zebrafugue.*Collect at: .* until/)
-  await expect(page.getByRole('region', { name: 'Requests' })).toContainText(/On sediments.*Sent to you/)
-  await expect(page.getByRole('region', { name: 'Owed', exact: true })).toContainText(
-    /quartzbottle zebrafugue requested.*On sediments requested, .*€3.20/,
-  )
-  await expect(page.getByRole('region', { name: 'Messages' })).toContainText('Ready to collect, from outside: quartzbottle zebrafugue')
-  await noBarriers(page)
-})
-
-test('all that gains by it is renewed at one press; what is not says why: four reasons', async ({ page }) => {
-  const lend = (copy: Lent) => lendTo(page, '42225', copy)
-  const thing = await lend(await copyOf(page, 'format=thing'))
-  const wanted = await lend(await copyOf(page, 'q=harbour&format=book', ({ count }) => count === 1))
-  const film = await lend(await copyOf(page, 'q=harbour&format=dvd'))
-  await lend(await copyOf(page, 'q=harbour&format=book'))
-  await lend(await copyOf(page, 'q=river&format=book'))
-  await page.goto(`/titles/${wanted.controlNumber}?at=ferrygate`)
-  await page.getByRole('button', { name: /^Hold at/ }).click()
-  const dialog = page.getByRole('dialog', { name: /^Hold: / })
-  await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
-  await signIn(page, '42331', '4733')
-  await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
-  await page.keyboard.press('Escape')
-  await signOut(page)
-
-  await page.goto('/card')
-  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
-  await signIn(page, '42225', '4722')
-  const borrowed = page.getByRole('region', { name: 'Borrowed' })
-  const loan = ({ title }: Lent) => borrowed.getByRole('listitem').filter({ has: page.getByRole('link', { name: title, exact: true }) })
-  await expect(loan(film)).toContainText('Renewing gains nothing yet.')
-  // A due date is on no closed day: it may take more than one until the film and both books gain by it.
-  const gaining = page.getByRole('button', { name: /^Renew [3-9] loans$/ })
-  for (let days = 0; days < 10 && (await gaining.count()) === 0; days += 1) {
     await backroom(page)
-    await moved(page, '+1 day')
+    await page.getByRole('link', { name: 'Requests', exact: true }).click()
+    await page.getByRole('button', { name: 'Send the scan: On sediments' }).click()
+    await page.getByRole('button', { name: 'Decline: quartzbottle zebrafugue' }).click()
+    await expect(page.getByText(/asked: Eastmark Reading Society/)).toBeVisible()
+    await noBarriers(page)
+    await page.getByRole('button', { name: 'Send it: quartzbottle zebrafugue' }).click()
+    await page.getByRole('button', { name: 'It has come: quartzbottle zebrafugue' }).click()
+    await expect(page.getByRole('button', { name: 'Lend it: quartzbottle zebrafugue' })).toBeVisible()
+
     await cardOf(page)
-    await expect(loan(film)).toBeVisible()
-  }
-  await loan(film)
-    .getByRole('button', { name: /^Renew/ })
-    .click()
-  await expect(loan(film)).toContainText('Renewed once, which is as often as it goes.')
-  const fresh = await lend(await copyOf(page, 'q=harbour&format=video-cassette'))
-  await page.reload()
-  await page.getByRole('button', { name: /^Renew \d loans$/ }).click()
-  await expect(page.getByText(/^(\d) of \1 loans are renewed\.$/)).toBeVisible()
-  for (const [one, why] of [
-    [thing, 'This can’t be renewed.'],
-    [wanted, 'Somebody waits for it.'],
-    [film, 'Renewed once, which is as often as it goes.'],
-    [fresh, 'Renewing gains nothing yet.'],
-  ] as const)
-    await expect(loan(one)).toContainText(why)
-  await expect(borrowed.getByRole('button', { name: /^Renew/ })).toHaveCount(0)
-  await noBarriers(page)
-})
+    await expect(page.getByRole('region', { name: 'Ready to collect' })).toContainText(/quartzbottle zebrafugue.*Collect at: .* until/)
+    await expect(page.getByRole('region', { name: 'Requests' })).toContainText(/On sediments.*Sent to you/)
+    await expect(page.getByRole('region', { name: 'Owed', exact: true })).toContainText(
+      /quartzbottle zebrafugue requested.*On sediments requested, .*€3.20/,
+    )
+    await expect(page.getByRole('region', { name: 'Messages' })).toContainText('Ready to collect, from outside: quartzbottle zebrafugue')
+    await noBarriers(page)
+  },
+)
+
+test(
+  'all that gains by it is renewed at one press; what is not says why: four reasons',
+  { tag: ['@renewals', '@loans'] },
+  async ({ page }) => {
+    const lend = (copy: Lent) => lendTo(page, '42225', copy)
+    const thing = await lend(await copyOf(page, 'format=thing'))
+    const wanted = await lend(await copyOf(page, 'q=harbour&format=book', ({ count }) => count === 1))
+    const film = await lend(await copyOf(page, 'q=harbour&format=dvd'))
+    await lend(await copyOf(page, 'q=harbour&format=book'))
+    await lend(await copyOf(page, 'q=river&format=book'))
+    await page.goto(`/titles/${wanted.controlNumber}?at=ferrygate`)
+    await page.getByRole('button', { name: /^Hold at/ }).click()
+    const dialog = page.getByRole('dialog', { name: /^Hold: / })
+    await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
+    await signIn(page, '42331', '4733')
+    await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
+    await page.keyboard.press('Escape')
+    await signOut(page)
+
+    await page.goto('/card')
+    await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+    await signIn(page, '42225', '4722')
+    const borrowed = page.getByRole('region', { name: 'Borrowed' })
+    const loan = ({ title }: Lent) => borrowed.getByRole('listitem').filter({ has: page.getByRole('link', { name: title, exact: true }) })
+    await expect(loan(film)).toContainText('Renewing gains nothing yet.')
+    // A due date is on no closed day: it may take more than one until the film and both books gain by it.
+    const gaining = page.getByRole('button', { name: /^Renew [3-9] loans$/ })
+    for (let days = 0; days < 10 && (await gaining.count()) === 0; days += 1) {
+      await backroom(page)
+      await moved(page, '+1 day')
+      await cardOf(page)
+      await expect(loan(film)).toBeVisible()
+    }
+    await loan(film)
+      .getByRole('button', { name: /^Renew/ })
+      .click()
+    await expect(loan(film)).toContainText('Renewed once, which is as often as it goes.')
+    const fresh = await lend(await copyOf(page, 'q=harbour&format=video-cassette'))
+    await page.reload()
+    await page.getByRole('button', { name: /^Renew \d loans$/ }).click()
+    await expect(page.getByText(/^(\d) of \1 loans are renewed\.$/)).toBeVisible()
+    for (const [one, why] of [
+      [thing, 'This can’t be renewed.'],
+      [wanted, 'Somebody waits for it.'],
+      [film, 'Renewed once, which is as often as it goes.'],
+      [fresh, 'Renewing gains nothing yet.'],
+    ] as const)
+      await expect(loan(one)).toContainText(why)
+    await expect(borrowed.getByRole('button', { name: /^Renew/ })).toHaveCount(0)
+    await noBarriers(page)
+  },
+)

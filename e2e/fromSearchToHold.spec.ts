@@ -127,7 +127,7 @@ test('by keyboard alone: the same', async ({ page }) => {
   await expect(holdOf(page)).toBeHidden()
 })
 
-test('on a phone: narrow, open the routes from below, go to the title', async ({ page }) => {
+test('on a phone: narrow, open the routes from below, go to the title', { tag: ['@routes', '@title'] }, async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto('/search?q=cantero')
   await page.getByRole('button', { name: 'Narrow' }).click()

@@ -3,41 +3,45 @@ import { expect } from '@playwright/test'
 import { test } from './server.ts'
 import { noBarriers, row, signIn } from './steps.ts'
 
-test('in hand within a week on the island: by the ferry, with all pieces of the set, as it was read back', async ({ page }) => {
-  await page.goto('/search?q=norwegian+ferry&at=corrow')
-  const narrowing = page.getByRole('complementary', { name: 'Narrow the list' })
-  const week = narrowing.getByRole('checkbox', { name: /^Limit to Within a week/ })
-  const promised = /(\d+) titles?/.exec((await week.getAttribute('aria-label')) ?? '')?.[1] ?? ''
-  await week.click()
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(new RegExp(`^${promised} titles?$`))
-  await expect(page).toHaveURL(/by=week/)
-  await expect(row(page, 'Norwegian for ferry crews')).toContainText(/in hand \S+/)
-  await noBarriers(page)
+test(
+  'in hand within a week on the island: by the ferry, with all pieces of the set, as it was read back',
+  { tag: ['@calendar', '@courier'] },
+  async ({ page }) => {
+    await page.goto('/search?q=norwegian+ferry&at=corrow')
+    const narrowing = page.getByRole('complementary', { name: 'Narrow the list' })
+    const week = narrowing.getByRole('checkbox', { name: /^Limit to Within a week/ })
+    const promised = /(\d+) titles?/.exec((await week.getAttribute('aria-label')) ?? '')?.[1] ?? ''
+    await week.click()
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(new RegExp(`^${promised} titles?$`))
+    await expect(page).toHaveURL(/by=week/)
+    await expect(row(page, 'Norwegian for ferry crews')).toContainText(/in hand \S+/)
+    await noBarriers(page)
 
-  await row(page, 'Norwegian for ferry crews').getByRole('link', { name: 'Norwegian for ferry crews' }).click()
-  await page.getByRole('button', { name: 'How it gets there' }).click()
-  await expect(page.getByText('Corrow ferry leaves Northmole Central')).toBeVisible()
-  await expect(page.getByText('ready for you at Isle of Corrow')).toBeVisible()
-  await noBarriers(page)
+    await row(page, 'Norwegian for ferry crews').getByRole('link', { name: 'Norwegian for ferry crews' }).click()
+    await page.getByRole('button', { name: 'How it gets there' }).click()
+    await expect(page.getByText('Corrow ferry leaves Northmole Central')).toBeVisible()
+    await expect(page.getByText('ready for you at Isle of Corrow')).toBeVisible()
+    await noBarriers(page)
 
-  await page.getByRole('button', { name: 'Hold at Isle of Corrow' }).click()
-  const dialog = page.getByRole('dialog', { name: /^Hold: Norwegian/ })
-  const said = dialog.getByRole('status')
-  // Sooner on the mainland; the island is nearer to this reader all the same.
-  await dialog.getByRole('radio', { name: /^Northmole Central on the shelf/ }).check()
-  await expect(said).toContainText('You can expect it')
-  const sooner = await said.textContent()
-  await dialog.getByRole('radio', { name: /Isle of Corrow/ }).check()
-  await expect(said).toContainText('sent from Northmole Central to Isle of Corrow')
-  await expect(said).toContainText('It brings all the pieces: Book and 2 discs.')
-  expect(await said.textContent()).not.toBe(sooner)
-  await noBarriers(page)
-  await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
-  await signIn(page, '4 2117', '4711')
-  await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
-  await dialog.getByRole('button', { name: 'Undo' }).click()
-  await expect(dialog.getByRole('status')).toHaveText('The hold is cancelled; nothing is kept for you.')
-})
+    await page.getByRole('button', { name: 'Hold at Isle of Corrow' }).click()
+    const dialog = page.getByRole('dialog', { name: /^Hold: Norwegian/ })
+    const said = dialog.getByRole('status')
+    // Sooner on the mainland; the island is nearer to this reader all the same.
+    await dialog.getByRole('radio', { name: /^Northmole Central on the shelf/ }).check()
+    await expect(said).toContainText('You can expect it')
+    const sooner = await said.textContent()
+    await dialog.getByRole('radio', { name: /Isle of Corrow/ }).check()
+    await expect(said).toContainText('sent from Northmole Central to Isle of Corrow')
+    await expect(said).toContainText('It brings all the pieces: Book and 2 discs.')
+    expect(await said.textContent()).not.toBe(sooner)
+    await noBarriers(page)
+    await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
+    await signIn(page, '4 2117', '4711')
+    await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
+    await dialog.getByRole('button', { name: 'Undo' }).click()
+    await expect(dialog.getByRole('status')).toHaveText('The hold is cancelled; nothing is kept for you.')
+  },
+)
 
 test('another branch sends it, kept for a day that suits: a closed day is refused with the nearest, and signing in comes in the middle', async ({
   page,
@@ -76,58 +80,64 @@ test('another branch sends it, kept for a day that suits: a closed day is refuse
   await expect(dialog.getByRole('status')).toHaveText('The hold is cancelled; nothing is kept for you.')
 })
 
-test('who would wait is told how long, with the chance by each week; by when stands in the sentence and goes along', async ({ page }) => {
-  await page.goto('/titles/ps00000019')
-  await expect(page.getByText(/Eight of ten such holds are ready between/)).toBeVisible()
-  await page.getByRole('button', { name: 'Chance by week' }).click()
-  await expect(page.getByRole('img', { name: /^Chance to have it by each week/ })).toBeVisible()
-  await expect(page.getByRole('figure')).toContainText(/By \w+ \d+ \w+.*: \d+%\./)
-  await noBarriers(page)
+test(
+  'who would wait is told how long, with the chance by each week; by when stands in the sentence and goes along',
+  { tag: ['@waiting'] },
+  async ({ page }) => {
+    await page.goto('/titles/ps00000019')
+    await expect(page.getByText(/Eight of ten such holds are ready between/)).toBeVisible()
+    await page.getByRole('button', { name: 'Chance by week' }).click()
+    await expect(page.getByRole('img', { name: /^Chance to have it by each week/ })).toBeVisible()
+    await expect(page.getByRole('figure')).toContainText(/By \w+ \d+ \w+.*: \d+%\./)
+    await noBarriers(page)
 
-  await page.getByRole('button', { name: /^any day\./ }).click()
-  await page.getByRole('radio', { name: 'within a week' }).check()
-  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
-  await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('lamplighter')
-  await page.keyboard.press('Enter')
-  await expect(page).toHaveURL(/by=week/)
-  await expect(page.getByRole('button', { name: /^within a week\./ })).toBeVisible()
-  await expect(page.getByRole('checkbox', { name: /^Limit to Within a week|Within a week/ }).first()).toBeChecked()
-})
+    await page.getByRole('button', { name: /^any day\./ }).click()
+    await page.getByRole('radio', { name: 'within a week' }).check()
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
+    await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('lamplighter')
+    await page.keyboard.press('Enter')
+    await expect(page).toHaveURL(/by=week/)
+    await expect(page.getByRole('button', { name: /^within a week\./ })).toBeVisible()
+    await expect(page.getByRole('checkbox', { name: /^Limit to Within a week|Within a week/ }).first()).toBeChecked()
+  },
+)
 
-test('a chapter is scanned for money that is agreed to; what no library has is asked for outside, from the empty list', async ({
-  page,
-}) => {
-  await page.goto('/titles/ps00000037')
-  await page.getByRole('button', { name: 'Have a part scanned' }).click()
-  const scan = page.getByRole('dialog', { name: 'Have a part scanned' })
-  await expect(scan.getByLabel('Title')).toHaveValue('On sediments')
-  await scan.getByLabel(/^Chapter or article/).fill('Chapter 3')
-  await scan.getByLabel('How many pages').fill('12')
-  await expect(scan.getByRole('status')).toContainText('It costs €3.20')
-  await scan.getByRole('checkbox', { name: 'I agree to pay €3.20.' }).check()
-  await noBarriers(page)
-  await scan.getByRole('button', { name: 'Sign in and send it' }).click()
-  await signIn(page, '4 2117', '4711')
-  await expect(scan.getByText('Request sent')).toBeVisible()
-  await scan.getByRole('link', { name: 'See it on your card' }).click()
-  await page.getByRole('button', { name: 'Withdraw: On sediments' }).click()
-  await expect(page.getByText('The request for “On sediments” is withdrawn.')).toBeVisible()
+test(
+  'a chapter is scanned for money that is agreed to; what no library has is asked for outside, from the empty list',
+  { tag: ['@requests'] },
+  async ({ page }) => {
+    await page.goto('/titles/ps00000037')
+    await page.getByRole('button', { name: 'Have a part scanned' }).click()
+    const scan = page.getByRole('dialog', { name: 'Have a part scanned' })
+    await expect(scan.getByLabel('Title')).toHaveValue('On sediments')
+    await scan.getByLabel(/^Chapter or article/).fill('Chapter 3')
+    await scan.getByLabel('How many pages').fill('12')
+    await expect(scan.getByRole('status')).toContainText('It costs €3.20')
+    await scan.getByRole('checkbox', { name: 'I agree to pay €3.20.' }).check()
+    await noBarriers(page)
+    await scan.getByRole('button', { name: 'Sign in and send it' }).click()
+    await signIn(page, '4 2117', '4711')
+    await expect(scan.getByText('Request sent')).toBeVisible()
+    await scan.getByRole('link', { name: 'See it on your card' }).click()
+    await page.getByRole('button', { name: 'Withdraw: On sediments' }).click()
+    await expect(page.getByText('The request for “On sediments” is withdrawn.')).toBeVisible()
 
-  await page.goto('/search?q=quartzbottle+zebrafugue')
-  await page.getByRole('button', { name: 'Ask for it from outside' }).click()
-  const outside = page.getByRole('dialog', { name: 'Ask for it from outside' })
-  await expect(outside.getByLabel('Title')).toHaveValue('quartzbottle zebrafugue')
-  await outside.getByLabel('Author').fill('Nobody Known')
-  await outside.getByRole('checkbox', { name: /^I agree to pay/ }).check()
-  await noBarriers(page)
-  await outside.getByRole('button', { name: 'Send the request' }).click()
-  await expect(outside.getByText('Request sent')).toBeVisible()
-  await outside.getByRole('link', { name: 'See it on your card' }).click()
-  await expect(page.getByRole('region', { name: 'Requests' })).toContainText('From outside')
-  await noBarriers(page)
-  await page.getByRole('button', { name: 'Withdraw: quartzbottle zebrafugue' }).click()
-  await expect(page.getByRole('region', { name: 'Requests' })).toHaveCount(0)
-})
+    await page.goto('/search?q=quartzbottle+zebrafugue')
+    await page.getByRole('button', { name: 'Ask for it from outside' }).click()
+    const outside = page.getByRole('dialog', { name: 'Ask for it from outside' })
+    await expect(outside.getByLabel('Title')).toHaveValue('quartzbottle zebrafugue')
+    await outside.getByLabel('Author').fill('Nobody Known')
+    await outside.getByRole('checkbox', { name: /^I agree to pay/ }).check()
+    await noBarriers(page)
+    await outside.getByRole('button', { name: 'Send the request' }).click()
+    await expect(outside.getByText('Request sent')).toBeVisible()
+    await outside.getByRole('link', { name: 'See it on your card' }).click()
+    await expect(page.getByRole('region', { name: 'Requests' })).toContainText('From outside')
+    await noBarriers(page)
+    await page.getByRole('button', { name: 'Withdraw: quartzbottle zebrafugue' }).click()
+    await expect(page.getByRole('region', { name: 'Requests' })).toHaveCount(0)
+  },
+)
 
 test('four at once with room for two on the card: it is asked which to leave out, and the others are placed', async ({ page }) => {
   await page.goto('/search?q=the&place=pslib&copies=sendable&at=northmole')
@@ -174,41 +184,42 @@ test('four at once with room for two on the card: it is asked which to leave out
   await cancelAll()
 })
 
-test('a long loan is shortened for who asks for it; its borrower reads it on the card, and has the days back when the hold is undone', async ({
-  page,
-  browser,
-}) => {
-  await page.goto('/search?q=brackish+margins&at=cope')
-  await row(page, 'Brackish margins').getByRole('link', { name: 'Brackish margins' }).click()
-  await page.getByRole('button', { name: 'Hold at Cope Library' }).click()
-  const dialog = page.getByRole('dialog', { name: /^Hold: Brackish/ })
-  await dialog.getByRole('checkbox', { name: /^Recall a copy that is lent for long/ }).check()
-  await expect(dialog.getByRole('status')).toContainText('A loan is shortened for you')
-  await noBarriers(page)
-  const [agree] = await dialog.getByRole('checkbox', { name: /^I agree to pay/ }).all()
-  await agree?.check()
-  await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
-  await signIn(page, '42448', '4744')
-  const placed = dialog.getByRole('heading', { name: 'Hold placed' })
-  // With this card it costs nothing: it is read back once more.
-  await expect(async () => {
-    const again = dialog.getByRole('button', { name: 'Place the hold' })
-    if (await again.isVisible()) await again.click({ timeout: 2000 })
-    await expect(placed).toBeVisible({ timeout: 3000 })
-  }).toPass()
+test(
+  'a long loan is shortened for who asks for it; its borrower reads it on the card, and has the days back when the hold is undone',
+  { tag: ['@recalls'] },
+  async ({ page, browser }) => {
+    await page.goto('/search?q=brackish+margins&at=cope')
+    await row(page, 'Brackish margins').getByRole('link', { name: 'Brackish margins' }).click()
+    await page.getByRole('button', { name: 'Hold at Cope Library' }).click()
+    const dialog = page.getByRole('dialog', { name: /^Hold: Brackish/ })
+    await dialog.getByRole('checkbox', { name: /^Recall a copy that is lent for long/ }).check()
+    await expect(dialog.getByRole('status')).toContainText('A loan is shortened for you')
+    await noBarriers(page)
+    const [agree] = await dialog.getByRole('checkbox', { name: /^I agree to pay/ }).all()
+    await agree?.check()
+    await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
+    await signIn(page, '42448', '4744')
+    const placed = dialog.getByRole('heading', { name: 'Hold placed' })
+    // With this card it costs nothing: it is read back once more.
+    await expect(async () => {
+      const again = dialog.getByRole('button', { name: 'Place the hold' })
+      if (await again.isVisible()) await again.click({ timeout: 2000 })
+      await expect(placed).toBeVisible({ timeout: 3000 })
+    }).toPass()
 
-  const context = await browser.newContext()
-  const theirs = await context.newPage()
-  await theirs.goto('/card')
-  await theirs.getByRole('main').getByRole('button', { name: 'Sign in' }).click()
-  await signIn(theirs, '42556', '4755')
-  const loan = theirs.getByRole('listitem').filter({ has: theirs.getByRole('link', { name: 'Brackish margins' }) })
-  await expect(loan).toContainText('Somebody waits for it: it was yours until')
-  await noBarriers(theirs)
-  await dialog.getByRole('button', { name: 'Undo' }).click()
-  await expect(dialog.getByRole('status')).toHaveText('The hold is cancelled; nothing is kept for you.')
-  await theirs.reload()
-  await expect(loan).toContainText('due')
-  await expect(loan).not.toContainText('Somebody waits for it')
-  await context.close()
-})
+    const context = await browser.newContext()
+    const theirs = await context.newPage()
+    await theirs.goto('/card')
+    await theirs.getByRole('main').getByRole('button', { name: 'Sign in' }).click()
+    await signIn(theirs, '42556', '4755')
+    const loan = theirs.getByRole('listitem').filter({ has: theirs.getByRole('link', { name: 'Brackish margins' }) })
+    await expect(loan).toContainText('Somebody waits for it: it was yours until')
+    await noBarriers(theirs)
+    await dialog.getByRole('button', { name: 'Undo' }).click()
+    await expect(dialog.getByRole('status')).toHaveText('The hold is cancelled; nothing is kept for you.')
+    await theirs.reload()
+    await expect(loan).toContainText('due')
+    await expect(loan).not.toContainText('Somebody waits for it')
+    await context.close()
+  },
+)

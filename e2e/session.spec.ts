@@ -16,20 +16,24 @@ const signedOut = async (page: Page) => {
   await expect(page.getByText(NAME)).toHaveCount(0)
 }
 
-test('signing out empties every window; Back and reload show nothing of the reader', async ({ page, context }) => {
-  await signedIn(page)
-  const other = await context.newPage()
-  await other.goto('/card')
-  await expect(other.getByRole('heading', { name: 'Your card' })).toBeVisible()
-  await expect(other.getByText(NAME).first()).toBeVisible()
-  await page.getByRole('banner').getByRole('button', { name: 'Sign out' }).click()
-  for (const window of [page, other]) await signedOut(window)
-  await other.goBack()
-  await expect(other.getByText(NAME)).toHaveCount(0)
-  await page.reload()
-  await signedOut(page)
-  expect((await page.request.get('/api/card')).status()).toBe(401)
-})
+test(
+  'signing out empties every window; Back and reload show nothing of the reader',
+  { tag: ['@readers', '@shared', '@signingIn'] },
+  async ({ page, context }) => {
+    await signedIn(page)
+    const other = await context.newPage()
+    await other.goto('/card')
+    await expect(other.getByRole('heading', { name: 'Your card' })).toBeVisible()
+    await expect(other.getByText(NAME).first()).toBeVisible()
+    await page.getByRole('banner').getByRole('button', { name: 'Sign out' }).click()
+    for (const window of [page, other]) await signedOut(window)
+    await other.goBack()
+    await expect(other.getByText(NAME)).toHaveCount(0)
+    await page.reload()
+    await signedOut(page)
+    expect((await page.request.get('/api/card')).status()).toBe(401)
+  },
+)
 
 test('with the server away this browser forgets at once, says so, and tells it when it is back', async ({ page, context }) => {
   await signedIn(page)
@@ -99,39 +103,43 @@ test('one signed out everywhere is out in another browser, too', async ({ page, 
   await elsewhere.close()
 })
 
-test('a forgotten PIN: a code goes to the address on file, and with it a new one is chosen', async ({ page, request }) => {
-  await page.goto('/')
-  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
-  const dialog = page.getByRole('dialog', { name: 'Sign in' })
-  await dialog.getByLabel('Card number').fill('42448')
-  await dialog.getByRole('button', { name: 'Get a new one' }).click()
-  await noBarriers(page)
-  await dialog.getByRole('button', { name: 'Send the code' }).click()
-  await expect(dialog.getByText(/the code is on its way/)).toBeVisible()
-  // The demo's outbox shows what would have been sent.
-  const sent = async () => {
-    const { messages } = (await (await request.get('/api/backroom')).json()) as { messages: { notice: string; text: string }[] }
-    return /code is ([A-Z0-9]{8})/.exec(messages.find(({ notice }) => notice === 'pin code')?.text ?? '')?.[1] ?? ''
-  }
-  await expect.poll(sent).not.toBe('')
-  await dialog.getByLabel('Code', { exact: true }).fill(await sent())
-  await dialog.getByLabel('New PIN or password').fill('9087')
-  await noBarriers(page)
-  await dialog.getByRole('button', { name: 'Set it' }).click()
-  await expect(dialog.getByText('It is set. Sign in with it.')).toBeVisible()
-  await signIn(page, '42448', '9087')
+test(
+  'a forgotten PIN: a code goes to the address on file, and with it a new one is chosen',
+  { tag: ['@readers'] },
+  async ({ page, request }) => {
+    await page.goto('/')
+    await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+    const dialog = page.getByRole('dialog', { name: 'Sign in' })
+    await dialog.getByLabel('Card number').fill('42448')
+    await dialog.getByRole('button', { name: 'Get a new one' }).click()
+    await noBarriers(page)
+    await dialog.getByRole('button', { name: 'Send the code' }).click()
+    await expect(dialog.getByText(/the code is on its way/)).toBeVisible()
+    // The demo's outbox shows what would have been sent.
+    const sent = async () => {
+      const { messages } = (await (await request.get('/api/backroom')).json()) as { messages: { notice: string; text: string }[] }
+      return /code is ([A-Z0-9]{8})/.exec(messages.find(({ notice }) => notice === 'pin code')?.text ?? '')?.[1] ?? ''
+    }
+    await expect.poll(sent).not.toBe('')
+    await dialog.getByLabel('Code', { exact: true }).fill(await sent())
+    await dialog.getByLabel('New PIN or password').fill('9087')
+    await noBarriers(page)
+    await dialog.getByRole('button', { name: 'Set it' }).click()
+    await expect(dialog.getByText('It is set. Sign in with it.')).toBeVisible()
+    await signIn(page, '42448', '9087')
 
-  // And is changed again where one is signed in.
-  await page.getByRole('link', { name: /Casper Lindgate/ }).click()
-  await page.getByRole('button', { name: 'Settings' }).click()
-  const settings = page.getByRole('dialog', { name: 'Settings of your card' })
-  await noBarriers(page)
-  await settings.getByLabel('PIN so far').fill('9087')
-  await settings.getByLabel('New PIN').fill('4744')
-  await settings.getByRole('button', { name: 'Change the PIN' }).click()
-  await expect(page.getByText('Your PIN is changed.')).toBeVisible()
-  await settings.getByLabel('In which language').click()
-  await page.getByRole('option', { name: 'German' }).click()
-  await settings.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText('Your settings are saved.')).toBeVisible()
-})
+    // And is changed again where one is signed in.
+    await page.getByRole('link', { name: /Casper Lindgate/ }).click()
+    await page.getByRole('button', { name: 'Settings' }).click()
+    const settings = page.getByRole('dialog', { name: 'Settings of your card' })
+    await noBarriers(page)
+    await settings.getByLabel('PIN so far').fill('9087')
+    await settings.getByLabel('New PIN').fill('4744')
+    await settings.getByRole('button', { name: 'Change the PIN' }).click()
+    await expect(page.getByText('Your PIN is changed.')).toBeVisible()
+    await settings.getByLabel('In which language').click()
+    await page.getByRole('option', { name: 'German' }).click()
+    await settings.getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByText('Your settings are saved.')).toBeVisible()
+  },
+)

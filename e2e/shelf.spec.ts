@@ -3,7 +3,7 @@ import { expect } from '@playwright/test'
 import { test } from './server.ts'
 import { noBarriers, row } from './steps.ts'
 
-test('along the shelf by keyboard: from a title to what stands beside it, and on', async ({ page }) => {
+test('along the shelf by keyboard: from a title to what stands beside it, and on', { tag: ['@neighbours'] }, async ({ page }) => {
   await page.goto('/search?q=last+keepers+of+the+sound')
   await row(page, 'The last keepers of the Sound')
     .getByRole('link', { name: /^The last keepers/ })
@@ -40,7 +40,7 @@ test('along the shelf by keyboard: from a title to what stands beside it, and on
   await noBarriers(page)
 })
 
-test('a call number is explained, and closes with the focus where it was', async ({ page }) => {
+test('a call number is explained, and closes with the focus where it was', { tag: ['@callnumber'] }, async ({ page }) => {
   await page.goto('/search?q=last+keepers+of+the+sound')
   await row(page, 'The last keepers of the Sound')
     .getByRole('link', { name: /^The last keepers/ })
@@ -56,26 +56,30 @@ test('a call number is explained, and closes with the focus where it was', async
   await expect(ask).toBeFocused()
 })
 
-test('a journal: what is held, a volume found by its year, chosen and its ways; the record on request', async ({ page }) => {
-  await page.goto('/search?q=harbour+quarterly&as=journal&at=cope')
-  await row(page, 'Harbour quarterly')
-    .getByRole('link', { name: /^Harbour quarterly/ })
-    .first()
-    .click()
-  await expect(page.getByText('Held: v. 1–40, 1979–2018.')).toBeVisible()
-  await page.getByRole('textbox', { name: 'Find a volume or year' }).fill('1991')
-  await expect(page.getByText('1 copy found')).toBeVisible()
-  await page.getByRole('button', { name: /^v\.13 ’91/ }).click()
-  await expect(page.getByRole('heading', { name: 'Chosen: v.13 (1991)' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Hold v.13 (1991) at Cope Library' })).toBeVisible()
-  await noBarriers(page)
-  // Chosen still, when one comes back to it.
-  await page.reload()
-  await expect(page.getByRole('heading', { name: 'Chosen: v.13 (1991)' })).toBeVisible()
-  await page.getByRole('button', { name: 'Show it' }).click()
-  await expect(page.getByRole('region', { name: 'Fields of the record' })).toContainText('245')
-  await noBarriers(page)
-})
+test(
+  'a journal: what is held, a volume found by its year, chosen and its ways; the record on request',
+  { tag: ['@journals'] },
+  async ({ page }) => {
+    await page.goto('/search?q=harbour+quarterly&as=journal&at=cope')
+    await row(page, 'Harbour quarterly')
+      .getByRole('link', { name: /^Harbour quarterly/ })
+      .first()
+      .click()
+    await expect(page.getByText('Held: v. 1–40, 1979–2018.')).toBeVisible()
+    await page.getByRole('textbox', { name: 'Find a volume or year' }).fill('1991')
+    await expect(page.getByText('1 copy found')).toBeVisible()
+    await page.getByRole('button', { name: /^v\.13 ’91/ }).click()
+    await expect(page.getByRole('heading', { name: 'Chosen: v.13 (1991)' })).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Hold v.13 (1991) at Cope Library' })).toBeVisible()
+    await noBarriers(page)
+    // Chosen still, when one comes back to it.
+    await page.reload()
+    await expect(page.getByRole('heading', { name: 'Chosen: v.13 (1991)' })).toBeVisible()
+    await page.getByRole('button', { name: 'Show it' }).click()
+    await expect(page.getByRole('region', { name: 'Fields of the record' })).toContainText('245')
+    await noBarriers(page)
+  },
+)
 
 test('the way back goes on to the next title of the list', async ({ page }) => {
   await page.goto('/search?q=lighthouse')
@@ -90,7 +94,7 @@ test('the way back goes on to the next title of the list', async ({ page }) => {
   expect(second).toContain(heading.split(':')[0])
 })
 
-test('a course by its instructor: each text with its desk and terms, and what nobody holds', async ({ page }) => {
+test('a course by its instructor: each text with its desk and terms, and what nobody holds', { tag: ['@courses'] }, async ({ page }) => {
   await page.goto('/')
   await page.getByRole('navigation', { name: 'Catalogue' }).getByRole('link', { name: 'Courses' }).click()
   await page.getByRole('textbox', { name: 'Instructor, department, course or section' }).fill('varmoor')

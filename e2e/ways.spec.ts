@@ -187,7 +187,7 @@ test('both ways back find the row in sight, with what was opened and unfolded', 
   }
 })
 
-test('what one holds is said wherever the title comes up', async ({ page }) => {
+test('what one holds is said wherever the title comes up', { tag: ['@title', '@card'] }, async ({ page }) => {
   await page.goto('/card')
   await page.getByRole('button', { name: 'Sign in' }).first().click()
   await signIn(page, '00042117', '4711')
@@ -201,7 +201,7 @@ test('what one holds is said wherever the title comes up', async ({ page }) => {
   await expect(page.getByText(/^You hold this/).first()).toBeVisible()
 })
 
-test('the language is changed in place and stays; nothing of the page is lost', async ({ page }) => {
+test('the language is changed in place and stays; nothing of the page is lost', { tag: ['@shared', '@app', '@ui'] }, async ({ page }) => {
   await page.goto('/search?q=lighthouse&in=ferrygate&format=print')
   const titles = Number.parseInt((await count(page).textContent()) ?? '', 10)
   await page.getByRole('button', { name: 'Deutsch' }).first().click()

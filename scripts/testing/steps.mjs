@@ -32,10 +32,10 @@ export const web = { name: 'Web application', needs: ['Packages'], run: () => bu
 export const browserWorld = { name: 'World of the browser tests', needs: ['Types', 'Database driver'], run: prepareBrowserWorld }
 
 /**
- * @param args of vitest: files, --changed
+ * @param command of vitest, with files where not all are meant
  * @param env seed and how often random tests are run
  */
-export const units = ({ name = 'Unit and API tests', args = [], env = {} } = {}) => ({
+export const units = ({ name = 'Unit and API tests', command = ['run'], env = {} } = {}) => ({
   name,
   needs: ['Types', 'Database driver'],
   cores: CORES,
@@ -43,7 +43,7 @@ export const units = ({ name = 'Unit and API tests', args = [], env = {} } = {})
     const report = 'var/vitest.json'
     forgetReport(report)
     const reporters = ['--reporter=dot', '--reporter=json', `--outputFile.json=${report}`, '--silent=passed-only']
-    await run('npx', ['vitest', 'run', `--maxWorkers=${String(CORES)}`, ...reporters, ...args], { env }).catch(() => undefined)
+    await run('npx', ['vitest', ...command, `--maxWorkers=${String(CORES)}`, ...reporters], { env }).catch(() => undefined)
     return vitestCounts(report)
   },
 })

@@ -2,7 +2,7 @@
 import type { Backroom, Clock, MoveClock } from '@catalex/contract/backroom'
 import type { Card } from '@catalex/contract/card'
 import type { Hold, HoldOptions } from '@catalex/contract/holds'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { Clockwork, livedUntil } from '../src/backroom/index.ts'
 import { virtualClock } from '../src/standins/index.ts'
 import { expectAt, unsoundHolds } from '../src/circulation/index.ts'
@@ -20,11 +20,13 @@ afterAll(() => catalogue.close())
 const view = async (query = '') => (await tobias.get<Backroom>(`/api/backroom${query}`)).body
 async function move(how: MoveClock): Promise<Clock> {
   await tobias.ask('POST', '/api/backroom/clock', how)
-  for (;;) {
-    const { clock } = await view()
-    if (clock.until === null) return clock
-    await new Promise((later) => setTimeout(later, 20))
-  }
+  return vi.waitUntil(
+    async () => {
+      const { clock } = await view()
+      return clock.until === null && clock
+    },
+    { timeout: 100_000, interval: 20 },
+  )
 }
 const holds = async () => (await tobias.get<Card>('/api/card')).body.holds
 const titles = () => booksOfOneCopy(catalogue, 3)

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { SearchAnswer } from '@catalex/contract/search'
 import type { TitlePage } from '@catalex/contract/title'
 import { writeIso2709, writeMarcXml, type MarcRecord } from '@catalex/core/catalogue'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { load } from '../src/cli/commands/load.ts'
 import { watch } from '../src/cli/commands/watch.ts'
 import { claim } from '../src/database/index.ts'
@@ -119,13 +119,15 @@ describe('a folder that is watched', () => {
     mkdirSync(folder)
     const watching = new AbortController()
     const other = await claim(`${catalogue.data}.load-lock`)
+    const errors = vi.spyOn(console, 'error')
     const done = watch(folder, { data: catalogue.data, signal: watching.signal, every: 40 })
     writeFileSync(join(folder, '1.mrc'), iso(marc('w1', 'Kilns')))
     writeFileSync(join(folder, '2.mrc'), 'no records')
     writeFileSync(join(folder, 'notes.txt'), 'left alone')
     const came = (...path: string[]) => expect.poll(() => existsSync(join(folder, ...path)), { timeout: 15_000 }).toBe(true)
     // While another load is under way files wait.
-    await new Promise((later) => setTimeout(later, 400))
+    await vi.waitUntil(() => errors.mock.calls.some(([words]) => String(words).includes('Another process is loading')), { timeout: 15_000 })
+    errors.mockRestore()
     expect(readdirSync(folder).sort()).toEqual(['1.mrc', '2.mrc', 'done', 'notes.txt', 'refused'])
     await other?.()
     await came('done', '1.mrc.report.json')

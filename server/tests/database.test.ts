@@ -130,6 +130,13 @@ it('a search kept by the day goes on from the beginning of that day', async () =
   await database.close()
 })
 
+/** Opened once, for whoever waits at it. */
+function gate(): { open(): void; opened: Promise<void> } {
+  let open = () => {}
+  const opened = new Promise<void>((done) => (open = done))
+  return { open: () => open(), opened }
+}
+
 describe('transactions', () => {
   it('run one after the other; one that throws leaves nothing and does not stop the next', async () => {
     const database = await Database.open(newFile())
@@ -156,15 +163,18 @@ describe('transactions', () => {
     const file = newFile()
     const [one, other] = [await Database.open(file), await Database.open(file)]
     await migrate(one)
-    let release = () => {}
-    const holding = one.write(() => new Promise<void>((done) => (release = done)))
-    await new Promise((done) => setTimeout(done, 50))
+    const [begun, end] = [gate(), gate()]
+    const holding = one.write(() => {
+      begun.open()
+      return end.opened
+    })
+    await begun.opened
     await other.maintain((write) => write.run('PRAGMA busy_timeout = 50'))
     const failed = await other
       .write((write) => write.run("INSERT INTO settings (name, value) VALUES ('x', 1)"))
       .catch((error: unknown) => error)
     expect(storageFault(failed)).toBe('busy')
-    release()
+    end.open()
     await holding
     await other.write((write) => write.run("INSERT INTO settings (name, value) VALUES ('x', 1)"))
     await Promise.all([one.close(), other.close()])
@@ -173,15 +183,16 @@ describe('transactions', () => {
   it('reads see no half of a transaction', async () => {
     const database = await Database.open(newFile())
     await migrate(database)
-    let go = () => {}
+    const [written, end] = [gate(), gate()]
     const writing = database.write(async (write) => {
       await write.run("INSERT INTO settings (name, value) VALUES ('half', 1)")
-      await new Promise<void>((done) => (go = done))
+      written.open()
+      await end.opened
     })
-    await new Promise((done) => setTimeout(done, 20))
+    await written.opened
     const seen = () => database.read("SELECT 1 AS there FROM settings WHERE name = 'half'")
     expect(await seen()).toEqual([])
-    go()
+    end.open()
     await writing
     expect(await seen()).toEqual([{ there: 1 }])
     await database.close()

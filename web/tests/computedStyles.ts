@@ -12,8 +12,6 @@ const observer = new MutationObserver(forget)
 export function speedUpComputedStyles(): void {
   checkOnlyLikelyRules()
   observer.observe(document, { subtree: true, childList: true, attributes: true, characterData: true })
-  // What a rule can ask for that no attribute says.
-  for (const event of ['focusin', 'focusout', 'input', 'change']) document.addEventListener(event, forget, true)
   window.getComputedStyle = (element, pseudo) => {
     if (pseudo) return compute(element, pseudo)
     if (observer.takeRecords().length > 0) forget()

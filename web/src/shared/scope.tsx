@@ -22,9 +22,12 @@ interface ScopeContext {
 }
 
 const KEY = 'catalex.scope'
-/** Pickup locations that addresses of this window have got though nobody chose them: another reader's home takes their place. */
+/** Pickup locations that addresses of this window have got though nobody chose them, the last one last: another reader's home takes their place. */
 const FILLED = 'catalex.filled'
 const filled = (): string[] => (sessionStorage.getItem(FILLED) ?? '').split('|')
+const fill = (at: string): void => {
+  sessionStorage.setItem(FILLED, [...filled().filter((earlier) => earlier !== at), at].join('|'))
+}
 const Context = createContext<ScopeContext | null>(null)
 
 export function ScopeProvider({ children }: { children: ReactNode }) {
@@ -43,14 +46,15 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
     const says = searching || said.in.length > 0 || said.as.length > 0 || said.at !== null || said.online
     const asked: Scope = says ? { ...said, at: at ?? kept.at } : kept
     const usual = reader === null ? defaultPickup(all.branches) : usualPickup(all.branches, reader)
-    return { chosen: asked, scope: { ...asked, at: asked.at ?? usual ?? '' } }
+    // Until the libraries are known it is the one that was filled in last: a link that is followed meanwhile has it, too.
+    return { chosen: asked, scope: { ...asked, at: asked.at ?? usual ?? said.at ?? filled().at(-1) ?? '' } }
   }, [kept, parameters, searching, reader, all])
 
   const ready = known && all.branches.length > 0 && pathname !== '/' && scope.at !== ''
   useEffect(() => {
     const address = new URLSearchParams(window.location.search)
     if (!ready || isSame(scopeFromAddress(address), scope)) return
-    if (chosen.at === null) sessionStorage.setItem(FILLED, [...new Set([...filled(), scope.at])].join('|'))
+    if (chosen.at === null) fill(scope.at)
     // For whoever copies the address: nothing on the page changes by it, so that nothing is drawn anew.
     window.history.replaceState(
       window.history.state,
