@@ -17,7 +17,6 @@ interface Ports {
 const test = base.extend<object, { ports: Ports }>({
   ports: [
     // Playwright reads the names of what a fixture needs from its parameters.
-    // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       await use({ serve: await freePort(), lending: await freePort() })
     },

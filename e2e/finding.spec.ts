@@ -10,6 +10,9 @@ const choose = async (page: Page, list: Locator, option: string) => {
   await list.click()
   await page.getByRole('option', { name: option, exact: true }).click()
 }
+// Each begins on a page of its own: they are shared out among the workers.
+test.describe.configure({ mode: 'parallel' })
+
 const count = (page: Page) => page.getByRole('heading', { level: 1 })
 
 test(

@@ -3,12 +3,15 @@ import { browser } from './browser.ts'
 
 /** The demo's clock is moved by tests of its own, one after the other in a world of theirs; the others need its day. */
 const LIVING = 'backroom.spec.ts'
+/** Waits for another system to be away and back, while others work. */
+const BRIDGED = 'bridged.spec.ts'
 
 export default defineConfig({
   testDir: '.',
   projects: [
+    { name: 'bridged', testMatch: BRIDGED },
     { name: 'living', testMatch: LIVING },
-    { name: 'readers', testMatch: '*.spec.ts', testIgnore: LIVING },
+    { name: 'readers', testMatch: '*.spec.ts', testIgnore: [LIVING, BRIDGED] },
   ],
   outputDir: '../test-results',
   reporter: [['list'], ['json', { outputFile: '../var/playwright.json' }]],

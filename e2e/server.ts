@@ -13,7 +13,6 @@ const CATALEX = 'server/dist/cli/catalex.js'
 export const test = base.extend<object, { address: string }>({
   address: [
     // Playwright reads the names of what a fixture needs from its parameters.
-    // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       mkdirSync('var/browser-workers', { recursive: true })
       const folder = mkdtempSync('var/browser-workers/')

@@ -3,6 +3,9 @@ import { expect, type Page } from '@playwright/test'
 import { test } from './server.ts'
 import { settled, signIn } from './steps.ts'
 
+// Each begins on a page of its own: they are shared out among the workers.
+test.describe.configure({ mode: 'parallel' })
+
 const count = (page: Page) => page.getByRole('heading', { level: 1 })
 const parts = (address: string) => {
   const { pathname, searchParams } = new URL(address, 'http://catalex.test')

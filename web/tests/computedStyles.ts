@@ -31,8 +31,9 @@ interface Selectors {
 
 /** What the DOM of the tests asks whether a rule fits an element: asked only where the last part of a selector can. */
 function checkOnlyLikelyRules(): void {
-  const [symbol] = Object.getOwnPropertySymbols(document)
-  const { _domSelector: selectors } = (document as unknown as Record<symbol, { _domSelector: Selectors }>)[symbol!]!
+  const [symbol = Symbol('none')] = Object.getOwnPropertySymbols(document)
+  const selectors = (document as unknown as Record<symbol, { _domSelector: Selectors } | undefined>)[symbol]?._domSelector
+  if (selectors === undefined) return
   const check = selectors.check.bind(selectors)
   selectors.check = (selector, element) => (mayMatch(selector, element) ? check(selector, element) : { match: false })
 }
