@@ -1,5 +1,5 @@
 import { existsSync, mkdirSync, statfsSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { availableParallelism, tmpdir } from 'node:os'
 import { defineConfig } from 'vitest/config'
 import { BaseSequencer, type TestSpecification } from 'vitest/node'
 
@@ -48,6 +48,7 @@ class ByProject extends BaseSequencer {
 
 export default defineConfig({
   test: {
+    maxWorkers: availableParallelism(),
     sequence: { sequencer: ByProject },
     projects: [
       project('core', 60_000),

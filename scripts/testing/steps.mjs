@@ -18,8 +18,8 @@ const counted = (work) =>
 
 const check = (name, command, args) => ({ name, needs: ['Packages'], run: () => counted(run(command, args, { quiet: true })) })
 
-export const ESLINT = ['eslint', '--cache', '--cache-location', `${CACHE}/eslint`, '--cache-strategy', 'content']
-export const PRETTIER = ['prettier', '--check', '--cache', '--cache-location', `${CACHE}/prettier`, '--cache-strategy', 'content']
+const ESLINT = ['eslint', '--cache', '--cache-location', `${CACHE}/eslint`, '--cache-strategy', 'content']
+const PRETTIER = ['prettier', '--check', '--cache', '--cache-location', `${CACHE}/prettier`, '--cache-strategy', 'content']
 
 /** What also writes what runs: the server tests need it. */
 export const types = { name: 'Types', needs: ['Packages'], run: () => counted(checkTypes()) }
@@ -43,7 +43,7 @@ export const units = ({ name = 'Unit and API tests', command = ['run'], env = {}
     const report = 'var/vitest.json'
     forgetReport(report)
     const reporters = ['--reporter=dot', '--reporter=json', `--outputFile.json=${report}`, '--silent=passed-only']
-    await run('npx', ['vitest', ...command, `--maxWorkers=${String(CORES)}`, ...reporters], { env }).catch(() => undefined)
+    await run('npx', ['vitest', ...command, ...reporters], { env }).catch(() => undefined)
     return vitestCounts(report)
   },
 })

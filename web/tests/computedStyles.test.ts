@@ -25,12 +25,16 @@ function plainStyles(html: string): string[][] {
 const read = (body: HTMLElement, styleOf: (element: Element) => CSSStyleDeclaration) =>
   [...body.querySelectorAll('*')].map((element) => WATCHED.map((name) => styleOf(element).getPropertyValue(name)))
 
+// The window is that of other tests, too, whose styles stand in its head.
+const sheet = document.createElement('style')
 afterEach(() => {
-  document.head.innerHTML = document.body.innerHTML = ''
+  sheet.remove()
+  document.body.innerHTML = ''
 })
 
 test('they are those of the DOM, before and after each change of the page', () => {
-  document.head.innerHTML = `<style>${SHEET}</style>`
+  sheet.textContent = SHEET
+  document.head.append(sheet)
   document.body.innerHTML = PAGE
   const html = () => document.body.innerHTML
   const seen = () => read(document.body, (element) => window.getComputedStyle(element))

@@ -1,7 +1,8 @@
 /** The whole application at an address, before a server that a test speaks for. */
 import { QueryClientProvider } from '@tanstack/react-query'
-import { render } from '@testing-library/react'
+import { render, screen, waitFor } from '@testing-library/react'
 import { userEvent, type UserEvent } from '@testing-library/user-event'
+import { expect } from 'vitest'
 import { App } from '../src/app/App.tsx'
 import { newClient } from '../src/shared/client.ts'
 import { answer, neighbours, NOBODY, PLACES, titlePage } from './samples.ts'
@@ -34,6 +35,16 @@ export function open(address: string, replies: Replies = {}): Opened {
     </QueryClientProvider>,
   )
   return { server, user: userEvent.setup() }
+}
+
+/** The box of the search, once it has been gone to: the one with headings has taken its place. */
+export async function searchBox(user: UserEvent): Promise<HTMLInputElement> {
+  const box = () => screen.getByRole<HTMLInputElement>('combobox', { name: 'Search the catalogue' })
+  await user.click(box())
+  await waitFor(() => {
+    expect(box().closest('.MuiAutocomplete-root')).not.toBeNull()
+  })
+  return box()
 }
 
 /** Where the application stands now, but for the pickup location that every address names where nobody chose another. */

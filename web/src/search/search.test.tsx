@@ -1,6 +1,6 @@
 import { act, screen, waitFor, within } from '@testing-library/react'
 import { expect, test, vi } from 'vitest'
-import { address, open } from '../../tests/open.tsx'
+import { address, open, searchBox } from '../../tests/open.tsx'
 import { answer, edition, PLACES, row, titlePage } from '../../tests/samples.ts'
 import { NO_CONNECTION, Refused } from '../../tests/server.ts'
 
@@ -17,17 +17,11 @@ test('Enter searches for the words in the field chosen, in one step of the histo
   const { server, user } = open('/search?q=old', { search: found })
   await heading('3 titles')
   const steps = vi.spyOn(window.history, 'pushState')
-  const box = () => screen.getByRole('combobox', { name: 'Search the catalogue' })
-  const plain = box()
-  expect(plain).toHaveValue('old')
+  expect(screen.getByRole('combobox', { name: 'Search the catalogue' })).toHaveValue('old')
   await user.selectOptions(screen.getByRole('combobox', { name: 'Search in' }), 'Title')
-  await user.click(plain)
-  // The box with headings takes its place.
-  await waitFor(() => {
-    expect(box()).not.toBe(plain)
-  })
-  await user.clear(box())
-  await user.type(box(), ' salt ledger {Enter}')
+  const box = await searchBox(user)
+  await user.clear(box)
+  await user.type(box, ' salt ledger {Enter}')
   await waitFor(() => {
     expect(address()).toBe('/search?q=salt+ledger&field=title')
   })

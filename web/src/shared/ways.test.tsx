@@ -30,15 +30,18 @@ describe('the pickup location', () => {
       expect(new URLSearchParams(window.location.search).get('at')).toBe('hill')
     })
   })
-  test.each(['/titles/p1?at=quay', '/card'])('goes along with a search that is asked for at %s before the libraries are known', async (start) => {
-    sessionStorage.setItem('catalex.filled', 'quay')
-    const { user } = open(start, { search: found, places: () => new Promise(() => undefined) })
-    await user.type(await screen.findByRole('combobox', { name: 'Search the catalogue' }), 'tide{Enter}')
-    await waitFor(() => {
-      expect(window.location.pathname).toBe('/search')
-    })
-    expect(new URLSearchParams(window.location.search).get('at')).toBe('quay')
-  })
+  test.each(['/titles/p1?at=quay', '/card'])(
+    'goes along with a search that is asked for at %s before the libraries are known',
+    async (start) => {
+      sessionStorage.setItem('catalex.filled', 'quay')
+      const { user } = open(start, { search: found, places: () => new Promise(() => undefined) })
+      await user.type(await screen.findByRole('combobox', { name: 'Search the catalogue' }), 'tide{Enter}')
+      await waitFor(() => {
+        expect(window.location.pathname).toBe('/search')
+      })
+      expect(new URLSearchParams(window.location.search).get('at')).toBe('quay')
+    },
+  )
   test('of a link is the same for everybody', async () => {
     open('/search?q=x&at=quay', { search: found, session: SOMEBODY, card: card() })
     expect(await screen.findByRole('button', { name: /^Quayside\. Change: Where to collect/ })).toBeVisible()

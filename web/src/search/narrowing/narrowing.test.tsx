@@ -1,6 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
-import { address, open } from '../../../tests/open.tsx'
+import { address, open, searchBox } from '../../../tests/open.tsx'
 import { answer, row } from '../../../tests/samples.ts'
 import { binsOf } from './Years.tsx'
 
@@ -92,7 +92,7 @@ test('what is kept stays for the next search and says how many titles it hides',
   await ready()
   await user.click(screen.getByRole('button', { name: 'Keep for later searches: Language' }))
   expect(await screen.findByText('hides 4 titles')).toBeVisible()
-  await user.clear(screen.getByRole('combobox', { name: 'Search the catalogue' }))
+  await user.clear(await searchBox(user))
   await user.type(screen.getByRole('combobox', { name: 'Search the catalogue' }), 'fog{Enter}')
   await waitFor(() => {
     expect(address()).toBe('/search?q=fog&language=eng&keep=language')
