@@ -23,13 +23,17 @@ export async function buildChecked() {
   stamp('server', sourcesOfServer())
 }
 
+/** Written by `tsc -b`: what it finds up to date it does not write again, so that nobody else may write there, either. */
+const CHECKED_BEFORE = 'server/tsconfig.tsbuildinfo'
+
 /**
- * The same without a look at the types, in a tenth of the time.
+ * The same, quickly: in a fresh clone without a look at the types, in a tenth of the time; else what has changed.
  * @param benches whether they are to be built, too
  */
-export async function transpile({ benches = false } = {}) {
+export async function buildServer({ benches = false } = {}) {
   const sources = sourcesOfServer()
   if (isBuilt(sources) || (!benches && isStamped('served', sources) && existsSync('server/dist'))) return
+  if (existsSync(CHECKED_BEFORE)) return buildChecked()
   const { transformSync } = await import('rolldown/utils')
   for (const folder of benches ? [...SERVED, 'bench'] : SERVED) transpileFolder(transformSync, folder)
   stamp(benches ? 'server' : 'served', sources)

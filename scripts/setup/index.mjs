@@ -1,11 +1,11 @@
 // What a script needs before its own work: packages, driver, build.
-import { buildWeb, transpile } from './build.mjs'
+import { buildServer, buildWeb } from './build.mjs'
 import { chromiumSteps } from './debian.mjs'
 import { installSteps } from './packages.mjs'
 import { checkNode, main } from './process.mjs'
 import { runSteps } from './steps.mjs'
 
-export const serverStep = (benches = false) => ({ name: 'Server', needs: ['Packages'], run: () => transpile({ benches }) })
+export const serverStep = (benches = false) => ({ name: 'Server', needs: ['Packages'], run: () => buildServer({ benches }) })
 export const webStep = (compression = 'best') => ({ name: 'Web application', needs: ['Packages'], run: () => buildWeb(compression) })
 
 /** Installs and builds what is missing, then does `work`. */
