@@ -56,7 +56,7 @@ async function lendTo(page: Page, card: string, copy: Lent): Promise<Lent> {
 
 test(
   'in transit it is sent to another pickup location, where it is ready',
-  { tag: ['@backroom', '@holds', '@courier'] },
+  { tag: ['@backroom', '@courier'] },
   async ({ page }) => {
     const title = 'Knots, ropes and neighbours'
     await page.goto('/titles/ps00000073?at=ferrygate')

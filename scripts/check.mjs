@@ -6,7 +6,7 @@ import { chromiumSteps } from './setup/debian.mjs'
 import { installSteps } from './setup/packages.mjs'
 import { checkNode, main, option } from './setup/process.mjs'
 import { apiTestsOf, roomsOf, screensOf } from './testing/rooms.mjs'
-import { boundaries, browser, browserWorld, formatting, lint, types, units, unused, web } from './testing/steps.mjs'
+import { boundaries, browser, browserWorld, formatting, lint, types, units, web } from './testing/steps.mjs'
 import { runTests } from './testing/runTests.mjs'
 
 const git = (...args) => execFileSync('git', args, { encoding: 'utf8' }).split('\n').filter((line) => line !== '') // prettier-ignore
@@ -27,12 +27,13 @@ const IS_FORMATTED = /\.(ts|tsx|mjs|cjs|json|css|html|yml)$/
 const IS_TEST = /\.test\.tsx?$/
 const IS_SPEC = /\.spec\.ts$/
 
-const IS_BELOW = /^(core|contract|demo)\//
+/** Tests that are quick: all of them where anything there has changed. */
+const BELOW = ['core', 'contract', 'demo']
 
 function steps(files) {
   const rooms = roomsOf(files)
-  const sources = files.filter((file) => IS_BELOW.test(file) && !IS_TEST.test(file))
-  const tests = [...files.filter((file) => IS_TEST.test(file)), ...apiTestsOf(rooms), ...screensOf(rooms)].filter((path) =>
+  const below = BELOW.filter((folder) => files.some((file) => file.startsWith(`${folder}/`))).map((folder) => `${folder}/`)
+  const tests = [...below, ...files.filter((file) => IS_TEST.test(file)), ...apiTestsOf(rooms), ...screensOf(rooms)].filter((path) =>
     existsSync(path),
   )
   const linted = files.filter((file) => IS_LINTED.test(file))
@@ -42,21 +43,17 @@ function steps(files) {
     ...(linted.length > 0 ? [lint(linted)] : []),
     ...(formatted.length > 0 ? [formatting(formatted)] : []),
     boundaries,
-    unused,
-    ...(sources.length > 0 ? [units({ name: 'What imports it', command: ['related', ...sources, ...BELOW] })] : []),
     ...(tests.length > 0 ? [units({ name: 'Tests of the rooms', command: ['run', ...tests] })] : []),
     ...browserSteps(files, rooms),
   ]
 }
-
-const BELOW = ['--run', '--project=core', '--project=contract', '--project=demo', '--passWithNoTests']
 
 /** Those that are tagged with the rooms, and those that have changed themselves. */
 function browserSteps(files, rooms) {
   const specs = files.filter((file) => IS_SPEC.test(file))
   const tags = rooms.map((room) => `@${room}\\b`)
   const chosen = [...(tags.length > 0 ? [['--grep', tags.join('|'), '--pass-with-no-tests']] : []), ...(specs.length > 0 ? [specs] : [])]
-  return chosen.length === 0 ? [] : [...chromiumSteps(), web, browserWorld, ...chosen.map((args) => browser({ args }))]
+  return chosen.length === 0 ? [] : [...chromiumSteps(), web, browserWorld({ likely: true }), ...chosen.map((args) => browser({ args }))]
 }
 
 await main(async () => {

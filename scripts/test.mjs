@@ -15,7 +15,7 @@ const repeat = Number(option('--repeat') ?? 1)
 const browserSteps = () => {
   const grep = option('--grep')
   const args = [...(grep === null ? [] : ['--grep', grep]), ...(repeat > 1 ? [`--repeat-each=${String(repeat)}`] : [])]
-  return [web, browserWorld, browser({ args })]
+  return [web, browserWorld(), browser({ args })]
 }
 
 const unitSteps = () => Array.from({ length: repeat }, (_, i) => units(repeat > 1 ? { name: `Unit and API tests, ${String(i + 1)}` } : {}))

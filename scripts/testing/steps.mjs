@@ -29,7 +29,11 @@ export const lint = (files = ['.']) => check('Lint', 'npx', [...ESLINT, ...files
 export const formatting = (files = ['.']) => check('Formatting', 'npx', [...PRETTIER, ...files])
 
 export const web = { name: 'Web application', needs: ['Packages'], run: () => buildWeb('quick') }
-export const browserWorld = { name: 'World of the browser tests', needs: ['Types', 'Database driver'], run: prepareBrowserWorld }
+export const browserWorld = (which) => ({
+  name: 'World of the browser tests',
+  needs: ['Types', 'Database driver'],
+  run: () => prepareBrowserWorld(which),
+})
 
 /**
  * @param command of vitest, with files where not all are meant
