@@ -54,40 +54,36 @@ async function lendTo(page: Page, card: string, copy: Lent): Promise<Lent> {
   return copy
 }
 
-test(
-  'in transit it is sent to another pickup location, where it is ready',
-  { tag: ['@backroom', '@courier'] },
-  async ({ page }) => {
-    const title = 'Knots, ropes and neighbours'
-    await page.goto('/titles/ps00000073?at=ferrygate')
-    await page.getByRole('button', { name: /^Hold at/ }).click()
-    const dialog = page.getByRole('dialog', { name: /^Hold: / })
-    await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
-    await signIn(page, '42331', '4733')
-    await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
-    await page.keyboard.press('Escape')
-    await backroom(page)
-    await page.getByRole('link', { name: 'Desk', exact: true }).click()
-    await page.getByRole('row').filter({ hasText: title }).getByRole('button', { name: 'Taken' }).click()
-    await expect(page.getByRole('status').filter({ hasText: `${title}: to Ferrygate.` })).toBeVisible()
+test('in transit it is sent to another pickup location, where it is ready', { tag: ['@backroom', '@courier'] }, async ({ page }) => {
+  const title = 'Knots, ropes and neighbours'
+  await page.goto('/titles/ps00000073?at=ferrygate')
+  await page.getByRole('button', { name: /^Hold at/ }).click()
+  const dialog = page.getByRole('dialog', { name: /^Hold: / })
+  await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
+  await signIn(page, '42331', '4733')
+  await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await backroom(page)
+  await page.getByRole('link', { name: 'Desk', exact: true }).click()
+  await page.getByRole('row').filter({ hasText: title }).getByRole('button', { name: 'Taken' }).click()
+  await expect(page.getByRole('status').filter({ hasText: `${title}: to Ferrygate.` })).toBeVisible()
 
-    await cardOf(page)
-    const hold = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: title }) })
-    await expect(hold).toContainText(/left Northmole Central .*ready at Ferrygate \w+/)
-    await hold.getByRole('button', { name: /^collect elsewhere/ }).click()
-    const moving = page.getByRole('dialog', { name: /elsewhere$/ })
-    await moving.getByRole('combobox', { name: 'Where to collect' }).click()
-    await page.getByRole('option', { name: 'Lantern Hill' }).click()
-    await moving.getByRole('button', { name: 'Collect it there' }).click()
-    await expect(hold).toContainText('ready at Lantern Hill')
-    await backroom(page)
-    await moved(page, 'Until my hold is ready')
-    await cardOf(page)
-    await expect(page.getByRole('region', { name: 'Ready to collect' }).getByRole('listitem').filter({ hasText: title })).toContainText(
-      'Lantern Hill',
-    )
-  },
-)
+  await cardOf(page)
+  const hold = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: title }) })
+  await expect(hold).toContainText(/left Northmole Central .*ready at Ferrygate \w+/)
+  await hold.getByRole('button', { name: /^collect elsewhere/ }).click()
+  const moving = page.getByRole('dialog', { name: /elsewhere$/ })
+  await moving.getByRole('combobox', { name: 'Where to collect' }).click()
+  await page.getByRole('option', { name: 'Lantern Hill' }).click()
+  await moving.getByRole('button', { name: 'Collect it there' }).click()
+  await expect(hold).toContainText('ready at Lantern Hill')
+  await backroom(page)
+  await moved(page, 'Until my hold is ready')
+  await cardOf(page)
+  await expect(page.getByRole('region', { name: 'Ready to collect' }).getByRole('listitem').filter({ hasText: title })).toContainText(
+    'Lantern Hill',
+  )
+})
 
 test('a hold is fetched, sent, told, lent over the desk, and on the card at each step', async ({ page }) => {
   await page.goto('/search?q=last+keepers+of+the+sound&at=lanternhill')
