@@ -12,8 +12,9 @@ export async function signIn(page: Page, card: string, pin: string): Promise<voi
 
 /** Everything of the reader is forgotten, and the page begun anew: whatever is opened before that is lost by it. */
 export async function signOut(page: Page): Promise<void> {
+  const anew = page.waitForEvent('load')
   await page.getByRole('banner').getByRole('button', { name: 'Sign out' }).click()
-  await page.waitForURL((url) => url.pathname === '/')
+  await anew
   await expect(page.getByRole('banner').getByRole('button', { name: 'Sign in' })).toBeVisible()
 }
 
