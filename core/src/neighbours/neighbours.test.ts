@@ -13,3 +13,9 @@ it('what has more pages is drawn no thinner, what is taller no lower, and all of
     }),
   )
 })
+
+it('the lowest and the tallest stand at the ends; what says nothing is a book of 220 pages and 22 cm', () => {
+  expect([12, 23, 34].map((height) => drawnAs({ pages: 220, height }).tallness)).toEqual([0, 0.5, 1])
+  expect([40, 900].map((pages) => drawnAs({ pages, height: 22 }).thickness)).toEqual([0, 1])
+  expect(drawnAs({ pages: null, height: null })).toEqual(drawnAs({ pages: 220, height: 22 }))
+})

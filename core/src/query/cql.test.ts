@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, inject, it } from 'vitest'
 import { BUILDER_FIELDS, BUILDER_JOINS, cqlFrom, matchesFor, rowsFrom } from './index.ts'
-import { CqlError, isCql, parseCql, type CqlFault } from './cql.ts'
+import { CqlError, type CqlFault, isCql, parseCql, readCql } from './cql.ts'
 import type { QueryNode } from './node.ts'
 
 const word = (text: string): QueryNode => ({ kind: 'word', word: text })
@@ -51,8 +51,18 @@ describe('CQL', () => {
     ['date = soon', 'no-year', 7],
     ['isbn = 123', 'bad-number', 7],
     ['title < tide', 'relation-for-dates', 8],
+    ['title = tide sortBy subject', 'unknown-sort', 20],
+    ['title = tide sortBy title/upside', 'unknown-modifier', 26],
   ])('says where %s goes wrong', (text, code, at) => {
     expect(() => parseCql(text)).toThrow(expect.objectContaining({ fault: expect.objectContaining({ code, at }) as CqlFault }) as Error)
+  })
+
+  it('reads by what it is sorted, each rising unless it says otherwise', () => {
+    expect(readCql('title = tide sortBy dc.date/sort.descending dc.title/ignoreCase dc.creator/sort.ascending').sort).toEqual([
+      { by: 'date', descending: true },
+      { by: 'title', descending: false },
+      { by: 'person', descending: false },
+    ])
   })
 
   it('leaves ordinary words alone', () => {
