@@ -143,3 +143,20 @@ test(
     await expect(page.getByText('Your settings are saved.')).toBeVisible()
   },
 )
+
+test('what the sign-in dialog still loads moves nothing that is being pressed', { tag: ['@signingIn'] }, async ({ page }) => {
+  let answer = () => {}
+  const asked = new Promise<void>((resolve) => (answer = resolve))
+  await page.route('**/api/demo/cards', async (route) => {
+    await asked
+    await route.continue()
+  })
+  await page.goto('/card')
+  await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Sign in' })
+  const press = dialog.getByRole('button', { name: 'Sign in' })
+  const before = await press.boundingBox()
+  answer()
+  await expect(dialog.getByText(NAME)).toBeVisible()
+  expect(await press.boundingBox()).toEqual(before)
+})

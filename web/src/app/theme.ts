@@ -152,7 +152,11 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       MuiAutocomplete: { styleOverrides: { paper: framed } },
       MuiDialog: {
         defaultProps: { transitionDuration: 0 },
-        styleOverrides: { paper: { backgroundColor: tokens.paper, backgroundImage: 'none' } },
+        styleOverrides: {
+          // Hung from above: what a dialog still loads makes it longer, and moves nothing that is just being pressed.
+          container: { alignItems: 'flex-start' },
+          paper: { backgroundColor: tokens.paper, backgroundImage: 'none' },
+        },
       },
       MuiDrawer: { defaultProps: { transitionDuration: 0 }, styleOverrides: { paper: { backgroundImage: 'none' } } },
       MuiAlert: {

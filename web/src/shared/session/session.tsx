@@ -67,13 +67,14 @@ export function SessionProvider({ dialog: AskDialog, warning: Warning, children 
 
   const { mutateAsync: signInAt } = useMutation({
     mutationFn: (body: SignIn) => call('signIn', { body }),
-    onSuccess: async (session) => {
+    onSuccess: (session) => {
       rememberToken(session.csrf)
       forgetUntold()
       setUntold(false)
       client.setQueryData(SESSION, session)
       tellWindows('signed in')
-      await client.invalidateQueries({ predicate: isOfReader })
+      // Nobody waits for what the page shows to be asked for anew: one slow answer would hold the dialog open.
+      void client.invalidateQueries({ predicate: isOfReader })
     },
   })
 
