@@ -64,4 +64,18 @@ export default tseslint.config(
       'jsx-a11y/no-autofocus': ['error', { ignoreNonDOM: true }],
     },
   },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    ignores: ['web/src/shared/storage.ts', 'web/src/ui/parts/lazyPart.tsx', '**/*.test.*'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        ...['localStorage', 'sessionStorage'].map((name) => ({ name, message: 'It may be forbidden or full: shared/storage.ts.' })),
+      ],
+      'no-restricted-imports': [
+        'error',
+        { paths: [{ name: 'react', importNames: ['lazy'], message: 'It may not come: ui/parts/lazyPart.tsx says so in its place.' }] },
+      ],
+    },
+  },
 )

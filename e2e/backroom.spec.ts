@@ -65,7 +65,11 @@ test('in transit it is sent to another pickup location, where it is ready', { ta
   await page.keyboard.press('Escape')
   await backroom(page)
   await page.getByRole('link', { name: 'Desk', exact: true }).click()
-  await page.getByRole('row').filter({ hasText: title }).getByRole('button', { name: 'Taken' }).click()
+  await page
+    .getByRole('row')
+    .filter({ hasText: title })
+    .getByRole('button', { name: `Taken: ${title}` })
+    .click()
   await expect(page.getByRole('status').filter({ hasText: `${title}: to Ferrygate.` })).toBeVisible()
 
   await cardOf(page)
@@ -114,7 +118,7 @@ test('a hold is fetched, sent, told, lent over the desk, and on the card at each
   await expect(page.getByRole('region', { name: 'On the hold shelf' })).toContainText(TITLE)
   await noBarriers(page)
   const kept = page.getByRole('row').filter({ hasText: TITLE }).filter({ hasText: '…2225' })
-  await kept.getByRole('button', { name: 'Lend to its reader' }).click()
+  await kept.getByRole('button', { name: /^Lend to its reader/ }).click()
   await expect(page.getByRole('status').filter({ hasText: 'is lent until' })).toBeVisible()
   await cardOf(page)
   await expect(page.getByRole('region', { name: 'Borrowed' })).toContainText(TITLE)

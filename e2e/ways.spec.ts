@@ -230,3 +230,26 @@ test('on paper stands what was found, with where it is, and nothing to press', a
   await expect(page.getByRole('listitem').filter({ hasText: 'FIC' }).first()).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'Narrow the list' })).toBeHidden()
 })
+
+test('what is pressed far down a list stays in sight, by mouse and by keyboard; the next page begins at its top', async ({ page }) => {
+  await page.goto('/search?q=the&at=northmole')
+  const facet = page.locator('#narrowing').getByRole('checkbox').last()
+  await facet.scrollIntoViewIfNeeded()
+  const inSight = () =>
+    page.evaluate(() => {
+      const { left, top, width, height } = document.activeElement!.getBoundingClientRect()
+      const seen = document.elementFromPoint(left + width / 2, top + height / 2)
+      return seen !== null && (seen.contains(document.activeElement) || document.activeElement!.contains(seen))
+    })
+  for (const press of [() => facet.click(), () => page.keyboard.press('Space')]) {
+    const before = page.url()
+    await press()
+    await expect(page).not.toHaveURL(before)
+    await settled(page)
+    expect(await page.evaluate(() => window.scrollY)).toBeGreaterThan(200)
+    expect(await inSight()).toBe(true)
+  }
+  await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Page 2' }).click()
+  await expect(page).toHaveURL(/page=2/)
+  await expect.poll(() => page.evaluate(() => window.scrollY)).toBe(0)
+})

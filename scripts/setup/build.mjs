@@ -1,5 +1,5 @@
 // What is served is built from the sources: the server's packages, and the web application.
-import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { basename, dirname, join } from 'node:path'
 import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
@@ -75,12 +75,29 @@ export async function buildWeb(compression = 'best') {
       trouble: 'The web application could not be built: see above.',
     })
     await compress('web/dist.new', COMPRESSION[compression])
+    keepEarlier('web/dist', 'web/dist.new')
     rmSync('web/dist', { recursive: true, force: true })
     renameSync('web/dist.new', 'web/dist')
     stamp('web', sources)
   } else if (compression === 'best' && !isStamped('compressed', `best ${sources}`)) await compress('web/dist', COMPRESSION.best)
   else return
   stamp('compressed', `${compression} ${sources}`)
+}
+
+const BUILDS = 'builds.json'
+const DAY_MS = 86_400_000
+const assetsOf = (folder) => [...filesUnder(join(folder, 'assets'))].map((file) => basename(file))
+
+/** Pages that are open ask for files of the build that they came from: those of the last one stay, and those of the last day. */
+function keepEarlier(before, after) {
+  const builds = existsSync(join(before, BUILDS)) ? JSON.parse(readFileSync(join(before, BUILDS), 'utf8')) : []
+  const now = Date.now()
+  const earlier = builds.filter(({ made }, place) => place === 0 || now - made < DAY_MS)
+  writeFileSync(join(after, BUILDS), JSON.stringify([{ made: now, files: assetsOf(after) }, ...earlier]))
+  for (const file of new Set(earlier.flatMap(({ files }) => files))) {
+    const [from, to] = [join(before, 'assets', file), join(after, 'assets', file)]
+    if (existsSync(from) && !existsSync(to)) copyFileSync(from, to)
+  }
 }
 
 const TEXT = /\.(js|css|html|svg|json)$/

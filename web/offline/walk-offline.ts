@@ -44,8 +44,15 @@ async function answer(request: Request): Promise<Response> {
   if (!kept) return fresh
   const patience = new Promise<Response>((resolve) => {
     setTimeout(() => {
-      resolve(kept)
+      resolve(marked(kept))
     }, PATIENCE_MS)
   })
-  return Promise.race([fresh, patience]).catch(() => kept)
+  return Promise.race([fresh, patience]).catch(() => marked(kept))
+}
+
+/** The page tells by it that the server did not answer. */
+function marked(kept: Response): Response {
+  const headers = new Headers(kept.headers)
+  headers.set('Catalex-Kept', 'yes')
+  return new Response(kept.body, { headers, status: kept.status })
 }

@@ -20,7 +20,7 @@ import { bindMessages } from './endpoints/messages.ts'
 import { serveMachines } from './documents/machines.ts'
 import { serveRecords } from './documents/records.ts'
 import { metricsOf } from './metrics.ts'
-import { servePages } from './documents/pages.ts'
+import { releaseOf, servePages } from './documents/pages.ts'
 import { HttpProblem, problemHandler } from './problems.ts'
 import { bindReaders } from './endpoints/readers.ts'
 import { guardChanges, sessions } from './sessions.ts'
@@ -51,8 +51,9 @@ export function createApp(context: Context): Express {
   })
   if (!context.behindProxy) app.use(warnOfProxy(log))
   app.use('/api', express.json({ limit: '64kb' }), sessions(context.sessions, context.sessionSecret, context.secure), guardChanges)
+  const release = context.pages === null ? {} : { 'Catalex-Release': releaseOf(context.pages) }
   app.use('/api', (_request, response, next) => {
-    response.set('Cache-Control', 'no-store')
+    response.set({ 'Cache-Control': 'no-store', ...release })
     next()
   })
   const metrics = metricsOf(context)

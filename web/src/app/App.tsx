@@ -4,43 +4,35 @@ import { ThemeProvider } from '@mui/material/styles'
 import Skeleton from '@mui/material/Skeleton'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { Suspense, useMemo, useState } from 'react'
-import { BrowserRouter, Route, Routes, useMatch } from 'react-router'
-import { SearchPage } from '../search/SearchPage.tsx'
-import { lazyWithTexts } from '../shared/i18n.ts'
+import { BrowserRouter, Route, Routes, useLocation, useMatch } from 'react-router'
+import { useFocusKeeper } from '../shared/focus/useFocusKeeper.ts'
 import { NoticeProvider } from '../shared/notices.tsx'
 import { MergeAtSignIn } from '../shared/satchel/MergeAtSignIn.tsx'
 import { ScopeProvider } from '../shared/scope.tsx'
 import { SessionProvider } from '../shared/session/session.tsx'
+import { useNewerRelease } from '../shared/release.ts'
+import { browserStorage } from '../shared/storage.ts'
+import { Boundary } from '../ui/parts/Boundary.tsx'
+import { lazyPart, lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
+import { Trouble } from '../ui/Trouble.tsx'
 import { Frame } from './Frame.tsx'
+import { BackroomPage, PAGES, PageTrouble } from './pages.tsx'
 import { SkipLinks } from './SkipLinks.tsx'
 import { themeFor } from './theme.ts'
 import { useScroll } from './useScroll.ts'
 import styles from './app.module.css'
 
-const SignInDialog = lazyWithTexts(() => import('../signingIn/SignInDialog.tsx'))
+const SignInDialog = lazyWithTexts(() => import('../signingIn/SignInDialog.tsx'), overThePage)
 const IdleWarning = lazyWithTexts(() => import('../signingIn/IdleWarning.tsx'))
-const Home = lazyWithTexts(() => import('./Home.tsx'))
-const TitlePage = lazyWithTexts(() => import('../title/TitlePage.tsx'))
-const BrowsePage = lazyWithTexts(() => import('../browse/BrowsePage.tsx'))
-const BuilderPage = lazyWithTexts(() => import('../search/builder/BuilderPage.tsx'))
-const CardPage = lazyWithTexts(() => import('../card/CardPage.tsx'))
-const BranchesPage = lazyWithTexts(() => import('../branches/BranchesPage.tsx'))
-const BranchPage = lazyWithTexts(() => import('../branches/BranchPage.tsx'))
-const DisplaysPage = lazyWithTexts(() => import('../displays/DisplaysPage.tsx'))
-const CoursesPage = lazyWithTexts(() => import('../courses/CoursesPage.tsx'))
-const CoursePage = lazyWithTexts(() => import('../courses/CoursePage.tsx'))
-const SatchelPage = lazyWithTexts(() => import('../satchel/SatchelPage.tsx'))
-const ListsPage = lazyWithTexts(() => import('../lists/ListsPage.tsx'))
-const ListPage = lazyWithTexts(() => import('../lists/ListPage.tsx'))
-const SharedListPage = lazyWithTexts(() => import('../lists/SharedListPage.tsx'))
-const WalkPage = lazyWithTexts(() => import('../shelfwalk/WalkPage.tsx'))
-const JoinPage = lazyWithTexts(() => import('../joining/JoinPage.tsx'))
-const AskPage = lazyWithTexts(() => import('../messages/AskPage.tsx'))
-const HelpPage = lazyWithTexts(() => import('../help/HelpPage.tsx'))
-const PrivacyPage = lazyWithTexts(async () => ({ default: (await import('../help/StatementPage.tsx')).PrivacyPage }))
-const AccessibilityPage = lazyWithTexts(async () => ({ default: (await import('../help/StatementPage.tsx')).AccessibilityPage }))
-const BackroomPage = lazyWithTexts(() => import('../backroom/BackroomPage.tsx'))
-const NotFound = lazyWithTexts(() => import('./NotFound.tsx'))
+const NoticeBar = lazyPart(
+  () => import('../ui/NoticeBar.tsx'),
+  // What was done is said all the same.
+  ({ props }) => (
+    <p role="status" className={styles.plainNotice}>
+      {props.text}
+    </p>
+  ),
+)
 const THEME = 'catalex.theme'
 
 export function App() {
@@ -54,64 +46,51 @@ export function App() {
 
 function Shell() {
   useScroll()
+  useNewerRelease()
+  useFocusKeeper()
+  const { pathname } = useLocation()
   const systemDark = useMediaQuery('(prefers-color-scheme: dark)', { noSsr: true })
-  const [chosen, setChosen] = useState(() => localStorage.getItem(THEME))
+  const [chosen, setChosen] = useState(() => browserStorage.read(THEME))
   const mode = chosen === 'dark' || (chosen === null && systemDark) ? 'dark' : 'light'
-  // Staff of the demo's libraries have rooms of their own.
   const inBackroom = useMatch('/backroom/*') !== null
   const theme = useMemo(() => themeFor(mode), [mode])
   const switchTheme = () => {
     const next = mode === 'dark' ? 'light' : 'dark'
-    localStorage.setItem(THEME, next)
+    browserStorage.write(THEME, next)
     setChosen(next)
   }
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />
-      <NoticeProvider>
-        <SessionProvider dialog={SignInDialog} warning={IdleWarning}>
-          <MergeAtSignIn />
-          <ScopeProvider>
-            {inBackroom ? (
-              <Suspense fallback={<Waiting />}>
-                <SkipLinks />
-                <Routes>
-                  <Route path="/backroom/*" element={<BackroomPage />} />
-                </Routes>
-              </Suspense>
-            ) : (
-              <Frame mode={mode} onSwitchTheme={switchTheme}>
+      <Boundary failed={(error, again) => <Trouble error={error} onRetry={again} />}>
+        <NoticeProvider bar={NoticeBar}>
+          <SessionProvider dialog={SignInDialog} warning={IdleWarning}>
+            <MergeAtSignIn />
+            <ScopeProvider>
+              {inBackroom ? (
                 <Suspense fallback={<Waiting />}>
+                  <SkipLinks />
                   <Routes>
-                    <Route path="/" element={<Home />} />
-                    <Route path="/search" element={<SearchPage />} />
-                    <Route path="/titles/*" element={<TitlePage />} />
-                    <Route path="/browse/:kind?" element={<BrowsePage />} />
-                    <Route path="/builder" element={<BuilderPage />} />
-                    <Route path="/card" element={<CardPage />} />
-                    <Route path="/branches" element={<BranchesPage />} />
-                    <Route path="/branches/:code" element={<BranchPage />} />
-                    <Route path="/displays" element={<DisplaysPage />} />
-                    <Route path="/courses" element={<CoursesPage />} />
-                    <Route path="/courses/:id" element={<CoursePage />} />
-                    <Route path="/satchel" element={<SatchelPage />} />
-                    <Route path="/lists" element={<ListsPage />} />
-                    <Route path="/lists/:id" element={<ListPage />} />
-                    <Route path="/shared/:link" element={<SharedListPage />} />
-                    <Route path="/walk" element={<WalkPage />} />
-                    <Route path="/join" element={<JoinPage />} />
-                    <Route path="/ask" element={<AskPage />} />
-                    <Route path="/help" element={<HelpPage />} />
-                    <Route path="/privacy" element={<PrivacyPage />} />
-                    <Route path="/accessibility" element={<AccessibilityPage />} />
-                    <Route path="*" element={<NotFound />} />
+                    <Route path="/backroom/*" element={<BackroomPage />} />
                   </Routes>
                 </Suspense>
-              </Frame>
-            )}
-          </ScopeProvider>
-        </SessionProvider>
-      </NoticeProvider>
+              ) : (
+                <Frame mode={mode} onSwitchTheme={switchTheme}>
+                  <Boundary of={pathname} failed={(error, again) => <PageTrouble error={error} again={again} />}>
+                    <Suspense fallback={<Waiting />}>
+                      <Routes>
+                        {PAGES.map(({ path, Page }) => (
+                          <Route key={path} path={path} element={<Page />} />
+                        ))}
+                      </Routes>
+                    </Suspense>
+                  </Boundary>
+                </Frame>
+              )}
+            </ScopeProvider>
+          </SessionProvider>
+        </NoticeProvider>
+      </Boundary>
     </ThemeProvider>
   )
 }

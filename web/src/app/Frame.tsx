@@ -5,8 +5,6 @@ import { useLocation } from 'react-router'
 import { useQuery } from '@tanstack/react-query'
 import { SearchBand } from '../search/band/SearchBand.tsx'
 import { useAnnouncement } from '../shared/focus/useArrival.ts'
-import { useFocusKeeper } from '../shared/focus/useFocusKeeper.ts'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { useKeys } from '../shared/keys.ts'
 import { placesQuery } from '../shared/places.tsx'
 import { endedIdle } from '../shared/session/leaving.ts'
@@ -16,11 +14,12 @@ import { Unseen } from '../ui/Unseen.tsx'
 import { Foot } from './Foot.tsx'
 import { SkipLinks } from './SkipLinks.tsx'
 import { TopBar, type Mode } from './TopBar.tsx'
+import { lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
 import styles from './app.module.css'
 
 const SessionNotices = lazyWithTexts(() => import('./SessionNotices.tsx'))
 const LendingNotice = lazyWithTexts(() => import('./LendingNotice.tsx'))
-const KeysDialog = lazyWithTexts(() => import('./KeysDialog.tsx'))
+const KeysDialog = lazyWithTexts(() => import('./KeysDialog.tsx'), overThePage)
 
 export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
   const { t } = useTranslation()
@@ -28,7 +27,6 @@ export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
   const [showKeys, setShowKeys] = useState(false)
   const [idleEnded] = useState(endedIdle)
   const { untold, reader } = useSession()
-  useFocusKeeper()
   const announcement = useAnnouncement()
   const openKeys = () => {
     setShowKeys(true)

@@ -3,15 +3,30 @@ import Button from '@mui/material/Button'
 import type { SxProps } from '@mui/material/styles'
 import { useTranslation } from 'react-i18next'
 import { language, LANGUAGES, offered, speak } from '../shared/i18n.ts'
+import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
+import { problemInWords } from '../shared/problems.ts'
 
 export function OtherLanguage({ sx }: { sx?: SxProps }) {
   // Drawn anew when the language changes.
-  useTranslation()
+  const { t } = useTranslation()
+  const notify = useNotice()
   const { all } = usePlaces()
   const others = offered(all.languages).filter((code) => code !== language())
-  return others.map((code) => (
-    <Button key={code} size="small" color="inherit" lang={code} sx={sx} onClick={() => void speak(code)}>
+  // A button stays, with the focus, and takes the name of the language that was left.
+  return others.map((code, place) => (
+    <Button
+      key={place}
+      size="small"
+      color="inherit"
+      lang={code}
+      sx={sx}
+      onClick={() => {
+        speak(code).catch((error: unknown) => {
+          notify(problemInWords(t, error, all))
+        })
+      }}
+    >
       {LANGUAGES[code]}
     </Button>
   ))

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { useQuery } from '@tanstack/react-query'
-import { useState, type ReactNode } from 'react'
+import { useRef, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useSearchParams } from 'react-router'
 import { dayInWords, momentInWords } from '../shared/formats.ts'
@@ -21,7 +21,7 @@ export function DeskPage() {
   const [parameters, setParameters] = useSearchParams()
   const branch = parameters.get('branch') ?? shelved[0]?.code ?? ''
   const { data, error } = useQuery(deskQuery(branch))
-  const { mutate, data: acted, error: failed, variables } = useActAtDesk()
+  const { mutate, data: acted, error: failed, submittedAt } = useActAtDesk()
   const outcome = useOutcome(acted)
   const act = (what: Pick<ActAtDesk, 'act' | 'barcode' | 'card'>) => {
     mutate({ ...what, branch })
@@ -46,7 +46,7 @@ export function DeskPage() {
           ))}
         </TextField>
         <InHand onAct={act} />
-        <p role="status" className={styles.outcome} key={variables?.barcode}>
+        <p role="status" className={styles.outcome} key={submittedAt}>
           {outcome}
         </p>
         {failed && <Trouble error={failed} />}
@@ -64,24 +64,31 @@ function InHand({ onAct }: { onAct: OnAct }) {
   const { t } = useTranslation()
   const [barcode, setBarcode] = useState('')
   const [card, setCard] = useState('')
+  const field = useRef<HTMLInputElement>(null)
+  /** What Enter does, with which a barcode reader ends: without a card nothing is lent. */
+  const usual = card.trim() === '' ? 'check in' : 'check out'
   const done = (act: 'check in' | 'check out') => {
     const scanned = barcode.trim()
     if (scanned === '') return
     onAct({ act, barcode: scanned, ...(act === 'check out' ? { card: card.trim() } : {}) })
     setBarcode('')
+    // Ready for the next.
+    field.current?.focus()
   }
+  const press = (act: 'check in' | 'check out') =>
+    act === usual ? ({ type: 'submit' } as const) : ({ type: 'button', onClick: () => { done(act) } } as const)
   return (
     <form
       className={styles.scan}
       onSubmit={(event) => {
         event.preventDefault()
-        done(card.trim() === '' ? 'check in' : 'check out')
+        done(usual)
       }}
     >
-      <TextField size="small" label={t('backroom.desk.barcode')} value={barcode} onChange={({ target }) => { setBarcode(target.value) }} slotProps={{ htmlInput: { maxLength: 100, autoComplete: 'off' } }} />
-      <Button variant="contained" onClick={() => { done('check in') }}>{t('backroom.desk.checkIn')}</Button>
+      <TextField size="small" inputRef={field} label={t('backroom.desk.barcode')} value={barcode} onChange={({ target }) => { setBarcode(target.value) }} slotProps={{ htmlInput: { maxLength: 100, autoComplete: 'off' } }} />
+      <Button variant="contained" {...press('check in')}>{t('backroom.desk.checkIn')}</Button>
       <TextField size="small" label={t('backroom.desk.card')} value={card} onChange={({ target }) => { setCard(target.value) }} slotProps={{ htmlInput: { maxLength: 60, autoComplete: 'off' } }} />
-      <Button variant="outlined" onClick={() => { done('check out') }}>{t('backroom.desk.checkOut')}</Button>
+      <Button variant="outlined" {...press('check out')}>{t('backroom.desk.checkOut')}</Button>
     </form>
   )
 } // prettier-ignore
@@ -97,10 +104,10 @@ function Lists({ desk, name, onAct }: { desk: DeskView; name: string; onAct: OnA
         aside={[next, t('backroom.picks.all', { count: desk.picks.length })].filter(Boolean).join(' · ')}
         action={desk.picks.length > 0 && <Button size="small" data-screen onClick={() => { window.print() }}>{t('backroom.desk.print')}</Button>}
       >
-        <Table empty={t('backroom.picks.none')} heads={['number', 'title', 'shelf', 'goes']} rows={desk.picks} actions={({ barcode }) => (
+        <Table empty={t('backroom.picks.none')} heads={['number', 'title', 'shelf', 'goes']} rows={desk.picks} actions={({ barcode, title }) => (
           <>
-            <Button size="small" onClick={() => { onAct({ act: 'check in', barcode }) }}>{t('backroom.desk.taken')}</Button>
-            <Button size="small" color="warning" onClick={() => { onAct({ act: 'missing', barcode }) }}>{t('backroom.desk.notFound')}</Button>
+            <Button size="small" aria-label={`${t('backroom.desk.taken')}: ${title}`} onClick={() => { onAct({ act: 'check in', barcode }) }}>{t('backroom.desk.taken')}</Button>
+            <Button size="small" color="warning" aria-label={`${t('backroom.desk.notFound')}: ${title}`} onClick={() => { onAct({ act: 'missing', barcode }) }}>{t('backroom.desk.notFound')}</Button>
           </>
         )} cells={({ title, spine, collection, floor, pickup, pieceOf, barcode }) => [
           <span className={styles.number} key="n">{spine.join(' ')}</span>,
@@ -110,8 +117,8 @@ function Lists({ desk, name, onAct }: { desk: DeskView; name: string; onAct: OnA
         ]} />
       </Part>
       <Part title={t('backroom.desk.coming')} aside={t('backroom.road.copies', { count: desk.coming.length })}>
-        <Table empty={t('backroom.desk.noneComing')} heads={['title', 'from', 'expected']} rows={desk.coming} actions={({ barcode }) => (
-          <Button size="small" onClick={() => { onAct({ act: 'check in', barcode }) }}>{t('backroom.desk.checkIn')}</Button>
+        <Table empty={t('backroom.desk.noneComing')} heads={['title', 'from', 'expected']} rows={desk.coming} actions={({ barcode, title }) => (
+          <Button size="small" aria-label={`${t('backroom.desk.checkIn')}: ${title}`} onClick={() => { onAct({ act: 'check in', barcode }) }}>{t('backroom.desk.checkIn')}</Button>
         )} cells={({ title, barcode, from, expected }) => [
           <>{title} <span className={styles.barcode}>{barcode}</span></>,
           branchName(from),
@@ -119,8 +126,8 @@ function Lists({ desk, name, onAct }: { desk: DeskView; name: string; onAct: OnA
         ]} />
       </Part>
       <Part title={t('backroom.desk.shelf')} aside={t('backroom.shelves.ready', { count: desk.ready.length })}>
-        <Table empty={t('backroom.desk.noneReady')} heads={['number', 'title', 'reader', 'until']} rows={desk.ready} actions={({ barcode }) => (
-          <Button size="small" onClick={() => { onAct({ act: 'check out', barcode }) }}>{t('backroom.desk.lend')}</Button>
+        <Table empty={t('backroom.desk.noneReady')} heads={['number', 'title', 'reader', 'until']} rows={desk.ready} actions={({ barcode, title }) => (
+          <Button size="small" aria-label={`${t('backroom.desk.lend')}: ${title}`} onClick={() => { onAct({ act: 'check out', barcode }) }}>{t('backroom.desk.lend')}</Button>
         )} cells={({ title, spine, barcode, card, collectBy }) => [
           <span className={styles.number} key="n">{spine.join(' ')}</span>,
           <>{title} <span className={styles.barcode}>{barcode}</span></>,

@@ -87,6 +87,7 @@ test('at the desk: what is scanned is checked in, with a card checked out; what 
     { checkedIn: { barcode: 'b1', title: 'The salt ledger', outcome: 'sent', to: 'hill', hold: 'in transit', returned: false, charge: 0 }, checkedOut: null, missing: false, refusal: null },
     { checkedIn: null, checkedOut: null, missing: false, refusal: { code: 'kept-for-another' } },
     { checkedIn: null, checkedOut: { barcode: 'b2', title: 'Kept', due: '2026-12-23', collected: true }, missing: false, refusal: null },
+    { checkedIn: null, checkedOut: { barcode: 'b3', title: 'Next', due: '2026-12-23', collected: false }, missing: false, refusal: null },
   ] // prettier-ignore
   const { user } = open('/backroom/desk?branch=quay', {
     session: DEMO,
@@ -99,18 +100,25 @@ test('at the desk: what is scanned is checked in, with a card checked out; what 
   })
   const picks = await screen.findByRole('region', { name: 'To take off the shelf at Quayside' })
   expect(within(picks).getAllByRole('cell').map((cell) => cell.textContent).slice(0, 4)).toEqual(['823 ASH', 'The salt ledger b1', 'Main shelves, Level 1', 'Beacon Hill']) // prettier-ignore
-  await user.click(within(picks).getByRole('button', { name: 'Taken' }))
+  await user.click(within(picks).getByRole('button', { name: 'Taken: The salt ledger' }))
   expect(await screen.findByText('The salt ledger: to Beacon Hill.')).toBeVisible()
   await user.type(screen.getByLabelText('Barcode'), ' b2 ')
   await user.type(screen.getByLabelText('Card number'), '42225')
   await user.click(screen.getByRole('button', { name: 'Check out' }))
   expect(await screen.findByText('This copy is kept for another reader. A hold of their own comes in its turn.')).toBeVisible()
-  await user.click(screen.getByRole('button', { name: 'Lend to its reader' }))
+  await user.click(screen.getByRole('button', { name: 'Lend to its reader: Kept' }))
   expect(await screen.findByText('Kept is lent until Wed 23 Dec.')).toBeVisible()
+  // A barcode reader ends with Enter: the field is empty, has the focus, and takes the next.
+  const field = screen.getByLabelText('Barcode')
+  await user.type(field, 'b3{Enter}')
+  expect(await screen.findByText('Next is lent until Wed 23 Dec.')).toBeVisible()
+  expect(field).toHaveFocus()
+  expect(field).toHaveValue('')
   expect(acts).toEqual([
     { act: 'check in', barcode: 'b1', branch: 'quay' },
     { act: 'check out', barcode: 'b2', card: '42225', branch: 'quay' },
     { act: 'check out', barcode: 'b2', branch: 'quay' },
+    { act: 'check out', barcode: 'b3', card: '42225', branch: 'quay' },
   ])
 })
 

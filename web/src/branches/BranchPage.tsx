@@ -13,12 +13,12 @@ import { Suspense, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link, useParams } from 'react-router'
 import { dayInWords, now, timeInWords, weekInWords } from '../shared/formats.ts'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'
 import { letsReadersIn, OpenState } from '../ui/marks/OpenState.tsx'
 import { Page } from '../ui/Page.tsx'
+import { lazyWithTexts } from '../ui/parts/lazyPart.tsx'
 import styles from './branches.module.css'
 
 const DAYS = 14

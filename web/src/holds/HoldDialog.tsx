@@ -5,7 +5,7 @@ import Dialog from '@mui/material/Dialog'
 import Skeleton from '@mui/material/Skeleton'
 import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { useQuery } from '@tanstack/react-query'
+import { useIsMutating, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useScope } from '../shared/scope.tsx'
@@ -16,7 +16,7 @@ import { Trouble } from '../ui/Trouble.tsx'
 import { Words } from '../ui/Words.tsx'
 import { Placed } from './Placed.tsx'
 import { HoldForm } from './form/HoldForm.tsx'
-import { holdOptionsQuery } from './queries.ts'
+import { holdOptionsQuery, PLACE_HOLD } from './queries.ts'
 import type { Volume } from './form/wish.ts'
 import styles from './holds.module.css'
 
@@ -35,7 +35,8 @@ export default function HoldDialog({ controlNumber, editions = [controlNumber], 
   const { t } = useTranslation()
   const phone = useMediaQuery(useTheme().breakpoints.down('sm'))
   const { chosen } = useScope()
-  const { data: page, error: pageError } = useQuery(titleQuery(controlNumber, chosen))
+  // A hold is served from everywhere: what is in is counted everywhere, too.
+  const { data: page, error: pageError, refetch } = useQuery(titleQuery(controlNumber, { ...chosen, in: [] }))
   const [placed, setPlaced] = useState<Hold | null>(null)
   const carrier = page?.editions.find((edition) => edition.controlNumber === page.controlNumber)?.carrier
   return (
@@ -51,7 +52,7 @@ export default function HoldDialog({ controlNumber, editions = [controlNumber], 
         aside={page && <HoldCount controlNumber={page.controlNumber} barcode={barcode} placed={placed !== null} />}
         onClose={onClose}
       />
-      {pageError && <Trouble error={pageError} />}
+      {pageError && <Trouble error={pageError} onRetry={() => void refetch()} />}
       {!page && !pageError && <Skeleton variant="rectangular" height={220} sx={{ m: 6 }} />}
       {page &&
         page.controlNumber === controlNumber &&
@@ -68,6 +69,10 @@ export default function HoldDialog({ controlNumber, editions = [controlNumber], 
 function HoldCount({ controlNumber, barcode, placed }: { controlNumber: string; barcode: string | null; placed: boolean }) {
   const { t } = useTranslation()
   const { data } = useQuery(holdOptionsQuery([controlNumber], barcode))
+  const placing = useIsMutating({ mutationKey: PLACE_HOLD }) > 0
+  const [nth, setNth] = useState(0)
   if (!data?.limit) return null
-  return t('hold.count', { nth: t('app.nth', { count: data.used + (placed ? 0 : 1), ordinal: true }), limit: data.limit })
+  // Once it is being placed, it is counted among the others at some moment or other.
+  if (!placed && !placing && nth !== data.used + 1) setNth(data.used + 1)
+  return t('hold.count', { nth: t('app.nth', { count: nth, ordinal: true }), limit: data.limit })
 }

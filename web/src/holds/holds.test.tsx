@@ -108,6 +108,29 @@ test('a refusal after the press is said, and is gone with the next choice', asyn
   expect(within(dialog).queryByText(/You have a hold on this already/)).toBeNull()
 })
 
+test('what was pressed is what is read until the hold is placed, whatever is known meanwhile; nothing else is waited for', async () => {
+  const { server, user, dialog } = await openDialog()
+  const said = within(dialog).getByRole('status')
+  await waitFor(() => {
+    expect(said).toHaveTextContent(/^Book, 2011 comes off the shelf/)
+  })
+  const read = new Set([said.textContent])
+  const count = within(dialog).getByText('3rd of 15 holds')
+  const watching = new MutationObserver(() => read.add(said.textContent).add(count.textContent))
+  watching.observe(dialog, { childList: true, subtree: true, characterData: true })
+  server.reply({
+    placeHold: hold('h1'),
+    // The same reader asked after the hold was placed; and the title, which never answers.
+    holdOptions: { ...options([{ ...HERE, refusal: { code: 'already-held' } }]), used: 3, already: { code: 'already-held' } },
+    title: () => new Promise<never>(() => undefined),
+  })
+  await user.click(await button('Place the hold'))
+  expect(await screen.findByRole('heading', { name: 'Hold placed' })).toBeVisible()
+  expect(within(dialog).getByText('3rd of 15 holds')).toBeVisible()
+  watching.disconnect()
+  expect([...read].filter((text) => text !== '3rd of 15 holds')).toHaveLength(1)
+})
+
 test('a session that ended meanwhile is begun again in the same place, and the hold is placed by itself with the same key', async () => {
   const { server, user } = await openDialog({ placeHold: new Refused('sign-in-needed'), signIn: SOMEBODY })
   await waitFor(() => {

@@ -18,8 +18,13 @@ export function holdOptionsQuery(records: readonly string[], barcode: string | n
 /** After a hold changes, whatever says what is in now or who waits is asked for anew. */
 export function useAfterHolds() {
   const client = useQueryClient()
-  return () => client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'places' })
+  // Nobody waits for it: what the change did is shown from its own answer.
+  return () => {
+    void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'places' })
+  }
 }
+
+export const PLACE_HOLD = ['placeHold']
 
 /** Each wish has a key, the same for every try at it, so that no retry becomes a second hold. @param one whether all is told at once; of several, whoever places them tells it in the end */
 export function usePlaceHold({ one = true } = {}) {
@@ -34,7 +39,10 @@ export function usePlaceHold({ one = true } = {}) {
   }
   return useMutation({
     mutationFn: (body: PlaceHold) => asReader(() => call('placeHold', { body }, { headers: { 'Idempotency-Key': keyOf(body) } })),
-    onSuccess: () => (one ? after() : undefined),
+    mutationKey: PLACE_HOLD,
+    onSuccess: () => {
+      if (one) after()
+    },
   })
 }
 

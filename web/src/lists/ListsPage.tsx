@@ -6,7 +6,6 @@ import { Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { dayInWords } from '../shared/formats.ts'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
@@ -14,10 +13,11 @@ import { Page } from '../ui/Page.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { KeptSearches } from './KeptSearches.tsx'
 import { listsQuery } from './queries.ts'
+import { lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
 import styles from './lists.module.css'
 
-const ToListDialog = lazyWithTexts(() => import('./ToListDialog.tsx'))
-const ImportDialog = lazyWithTexts(() => import('./ImportDialog.tsx'))
+const ToListDialog = lazyWithTexts(() => import('./ToListDialog.tsx'), overThePage)
+const ImportDialog = lazyWithTexts(() => import('./ImportDialog.tsx'), overThePage)
 
 export default function ListsPage() {
   const { t } = useTranslation()

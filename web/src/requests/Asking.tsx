@@ -1,10 +1,11 @@
 /** A button with the form of a request behind it. */
 import Button from '@mui/material/Button'
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { Offered, Wanted } from './wanted.ts'
+import { lazyPart, overThePage } from '../ui/parts/lazyPart.tsx'
 
-const RequestDialog = lazy(() => import('./RequestDialog.tsx'))
+const RequestDialog = lazyPart(() => import('./RequestDialog.tsx'), overThePage)
 
 export function Asking({ offered, wanted }: { offered: Offered; wanted: Wanted }) {
   const { t } = useTranslation()

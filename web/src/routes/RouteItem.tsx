@@ -4,11 +4,11 @@ import type { TFunction } from 'i18next'
 import { Suspense, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { dayInWords, momentInWords } from '../shared/formats.ts'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { usePlaces } from '../shared/places.tsx'
 import type { WaitingWish } from '../waiting/queries.ts'
 import { RouteGlyph } from './RouteGlyph.tsx'
 import { OtherEdition, RouteText } from './RouteText.tsx'
+import { lazyWithTexts } from '../ui/parts/lazyPart.tsx'
 import styles from './routes.module.css'
 
 const LikelyDay = lazyWithTexts(() => import('../waiting/LikelyDay.tsx'))

@@ -12,14 +12,14 @@ import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
 import { DownloadMenu } from '../citing/DownloadMenu.tsx'
 import { exportOf } from '../citing/exportAddress.ts'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { useLinks } from '../shared/links.ts'
+import { lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
 import styles from './satchel.module.css'
 
-const CiteDialog = lazyWithTexts(() => import('../citing/CiteDialog.tsx'))
-const MailDialog = lazyWithTexts(() => import('../citing/MailDialog.tsx'))
-const ToListDialog = lazyWithTexts(() => import('../lists/ToListDialog.tsx'))
-const HoldAllDialog = lazyWithTexts(() => import('../holds/HoldAllDialog.tsx'))
+const CiteDialog = lazyWithTexts(() => import('../citing/CiteDialog.tsx'), overThePage)
+const MailDialog = lazyWithTexts(() => import('../citing/MailDialog.tsx'), overThePage)
+const ToListDialog = lazyWithTexts(() => import('../lists/ToListDialog.tsx'), overThePage)
+const HoldAllDialog = lazyWithTexts(() => import('../holds/HoldAllDialog.tsx'), overThePage)
 
 interface Props {
   /** Those meant, in their order. */

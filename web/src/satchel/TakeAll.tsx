@@ -4,14 +4,14 @@ import PutIcon from '@mui/icons-material/BackpackOutlined'
 import Button from '@mui/material/Button'
 import { Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { useSatchel } from '../shared/satchel/useSatchel.ts'
 import { useScope } from '../shared/scope.tsx'
 import { useRows } from './rowsQuery.ts'
+import { lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
 import styles from './satchel.module.css'
 
-const HoldAllDialog = lazyWithTexts(() => import('../holds/HoldAllDialog.tsx'))
+const HoldAllDialog = lazyWithTexts(() => import('../holds/HoldAllDialog.tsx'), overThePage)
 
 export function TakeAll({ titles }: { titles: readonly string[] }) {
   const { t } = useTranslation()

@@ -5,12 +5,11 @@ import Skeleton from '@mui/material/Skeleton'
 import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react'
+import { Suspense, useDeferredValue, useMemo, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useNavigate, useSearchParams } from 'react-router'
 import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import { useArrival } from '../shared/focus/useArrival.ts'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { useKept } from '../shared/kept.ts'
 import { useLinks, type CameFrom } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
@@ -31,10 +30,11 @@ import { ShowTitles } from './narrowing/ShowTitles.tsx'
 import { questionMeant } from './questionMeant.ts'
 import { searchQuery } from './queries.ts'
 import { useSearchTitle } from './useSearchTitle.ts'
+import { lazyPart, lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
 import styles from './search.module.css'
 
-const Sheet = lazy(() => import('../ui/Sheet.tsx'))
-const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
+const Sheet = lazyPart(() => import('../ui/Sheet.tsx'), overThePage)
+const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'), overThePage)
 
 /** What a hold from the list is for. */
 interface Wish {

@@ -2,6 +2,8 @@
 import type { AnswerOf, BodyOf, EndpointName, ParametersOf, PathOf } from '@catalex/contract/endpoints'
 import { PATHS } from '@catalex/contract/paths'
 import { problemType, type Problem } from '@catalex/contract/problem'
+import { KEPT_HEADER, noteAway } from './connection.ts'
+import { noteRelease, RELEASE_HEADER } from './release.ts'
 
 export class ApiProblem extends Error {
   constructor(readonly problem: Problem) {
@@ -66,9 +68,13 @@ function queryString(query: object): string {
 
 async function reach(address: string, init: RequestInit): Promise<Response> {
   try {
-    return await fetch(address, init)
+    const response = await fetch(address, init)
+    noteRelease(response.headers.get(RELEASE_HEADER))
+    noteAway(response.headers.has(KEPT_HEADER))
+    return response
   } catch (error) {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
+    noteAway(true)
     throw new NoConnection()
   }
 }

@@ -3,10 +3,11 @@
  * What the first page says comes first, the rest with the first page or dialog that says it.
  */
 import i18next from 'i18next'
-import { lazy, type ComponentType } from 'react'
 import { initReactI18next } from 'react-i18next'
 import { first } from './locales/english/first.ts'
 import type { later } from './locales/english/later.ts'
+import { loadPart } from './loadPart.ts'
+import { browserStorage } from './storage.ts'
 
 declare module 'i18next' {
   interface CustomTypeOptions {
@@ -29,7 +30,7 @@ const isLanguage = (code: string | null | undefined): code is Language => typeof
 
 /** The one that was chosen, else the first that the browser asks for. */
 function firstLanguage(): Language {
-  const chosen = localStorage.getItem(KEY)
+  const chosen = browserStorage.read(KEY)
   if (isLanguage(chosen)) return chosen
   return navigator.languages.map((tag) => tag.slice(0, 2)).find(isLanguage) ?? 'en'
 }
@@ -40,23 +41,33 @@ let laterWanted = false
 
 async function loadTexts(code: Language): Promise<void> {
   const texts = TEXTS[code]
-  const [{ first: some }, rest] = await Promise.all([texts.first(), laterWanted ? texts.later() : null])
+  const [{ first: some }, rest] = await loadPart(() => Promise.all([texts.first(), laterWanted ? texts.later() : null]))
   i18next.addResourceBundle(code, 'app', some, true)
-  if (rest) i18next.addResourceBundle(code, 'app', rest.later, true)
+  if (rest) addLater(code, rest.later)
 }
 
 /** Loads the rest of the texts, once for each language. */
 export async function loadLater(): Promise<void> {
   laterWanted = true
+  if (isLaterHere()) return
   const code = language()
   const { later: rest } = await TEXTS[code].later()
+  addLater(code, rest)
+}
+
+/** Languages whose texts are all here. */
+const whole = new Set<Language>()
+export const isLaterHere = (): boolean => whole.has(language())
+
+function addLater(code: Language, rest: object): void {
   i18next.addResourceBundle(code, 'app', rest, true)
+  whole.add(code)
 }
 
 /** Speaks another language from now on, here and at the next visit. */
 export async function speak(code: Language): Promise<void> {
   await change(code)
-  localStorage.setItem(KEY, code)
+  browserStorage.write(KEY, code)
 }
 
 /** Speaks the first language of a library that does not have the one that is spoken. @param codes ISO 639-1 */
@@ -85,13 +96,9 @@ await i18next.use(initReactI18next).init({
   resources: { en: { app: first } },
   interpolation: { escapeValue: false },
 })
-// English is there already.
-if (start !== 'en') await loadTexts(start)
-document.documentElement.lang = start
-
-/** A part of the application that is loaded when it is wanted, with what it says. */
-export const lazyWithTexts = <Props>(load: () => Promise<{ default: ComponentType<Props> }>) =>
-  lazy(async () => {
-    const [part] = await Promise.all([load(), loadLater()])
-    return part
+// English is there already, and does where the texts of another language don't come.
+if (start !== 'en')
+  await loadTexts(start).catch(() => {
+    void i18next.changeLanguage('en')
   })
+document.documentElement.lang = language()

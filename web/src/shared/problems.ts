@@ -4,16 +4,22 @@ import type { Refusal } from '@catalex/contract/refusal'
 import { problemCode } from '@catalex/contract/problem'
 import type { TFunction } from 'i18next'
 import { ApiProblem, NoConnection } from './api.ts'
+import { PartMissing } from './loadPart.ts'
 import { AnotherReader } from './session/leaving.ts'
 import { cardLooks } from './cards.ts'
 import { amountInWords, dayInWords, dueInWords } from './formats.ts'
 
 type Translate = TFunction<'app'>
 
+/** Whether its words come with the first page: those of what keeps the rest of the words from coming. */
+export const isSaidAtFirst = (error: unknown): boolean =>
+  !(error instanceof AnotherReader) && (!(error instanceof ApiProblem) || problemCode(error.problem.type) === 'our-fault')
+
 /** @param places in whose time zone times are said, and how whose cards look */
 export function problemInWords(t: Translate, error: unknown, { timeZone: zone, cards }: Pick<Places, 'timeZone' | 'cards'>): string {
   if (error instanceof AnotherReader) return t('problems.another-reader')
   if (error instanceof NoConnection) return t('problems.no-connection')
+  if (error instanceof PartMissing) return t('problems.part-missing')
   if (!(error instanceof ApiProblem)) return t('problems.our-fault')
   const { type, refusal, violations, cql, tooLarge, minutes } = error.problem
   if (refusal) return refusalInWords(t, refusal, zone)

@@ -9,6 +9,7 @@ import { useLocation, useNavigate, useSearchParams } from 'react-router'
 import { usePlaces } from './places.tsx'
 import { useSession } from './session/session.tsx'
 import { keepingOver } from './useBackCloses.ts'
+import { windowStorage } from './storage.ts'
 
 /** The scope with a pickup location, chosen or not. */
 export type FullScope = Scope & { at: string }
@@ -24,9 +25,9 @@ interface ScopeContext {
 const KEY = 'catalex.scope'
 /** Pickup locations that addresses of this window have got though nobody chose them, the last one last: another reader's home takes their place. */
 const FILLED = 'catalex.filled'
-const filled = (): string[] => (sessionStorage.getItem(FILLED) ?? '').split('|')
+const filled = (): string[] => (windowStorage.read(FILLED) ?? '').split('|')
 const fill = (at: string): void => {
-  sessionStorage.setItem(FILLED, [...filled().filter((earlier) => earlier !== at), at].join('|'))
+  windowStorage.write(FILLED, [...filled().filter((earlier) => earlier !== at), at].join('|'))
 }
 const Context = createContext<ScopeContext | null>(null)
 
@@ -70,7 +71,7 @@ export function ScopeProvider({ children }: { children: ReactNode }) {
       setScope: (change) => {
         const next = { ...chosen, ...change }
         setKept(next)
-        sessionStorage.setItem(KEY, JSON.stringify(next))
+        windowStorage.write(KEY, JSON.stringify(next))
         const address = withScope(new URLSearchParams(window.location.search), { ...scope, ...change })
         address.delete('page')
         keepingOver(() => {
@@ -103,7 +104,7 @@ function withScope(address: URLSearchParams, scope: Scope): URLSearchParams {
 function readKept(): Scope {
   try {
     // Written by `setScope`; whatever else stands there is ignored.
-    return { ...NO_SCOPE, ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<Scope>) }
+    return { ...NO_SCOPE, ...(JSON.parse(windowStorage.read(KEY) ?? '{}') as Partial<Scope>) }
   } catch {
     return NO_SCOPE
   }

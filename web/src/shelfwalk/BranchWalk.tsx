@@ -7,7 +7,6 @@ import Checkbox from '@mui/material/Checkbox'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { Link } from 'react-router'
 import { directionsInWords } from '../plan/directionsInWords.ts'
 import { PaperPlans } from './PaperPlans.tsx'
 import { planQuery } from '../plan/planQuery.ts'
@@ -18,6 +17,7 @@ import { usePlaces } from '../shared/places.tsx'
 import { OpenState } from '../ui/marks/OpenState.tsx'
 import { SpineLabel } from '../ui/marks/SpineLabel.tsx'
 import { Words } from '../ui/Words.tsx'
+import { WalkLink } from './WalkLink.tsx'
 import styles from './shelfwalk.module.css'
 
 interface Props {
@@ -65,7 +65,7 @@ export function BranchWalk({ walk: { branch: code, stops }, stepless, ticked, on
     <section className={styles.branch} aria-labelledby={`walk-${code}`}>
       <div className={styles.branchHead}>
         <h2 id={`walk-${code}`}>
-          <Link to={links.branch(code)}>{branch.name}</Link>
+          <WalkLink to={links.branch(code)}>{branch.name}</WalkLink>
         </h2>
         <OpenState branch={branch} />
         <span className={styles.soft}>{t('walk.stops', { count: stops.length })}</span>
@@ -156,9 +156,9 @@ function StopLine({
         <SpineLabel lines={place.callNumber.spine} family={familyOf(carrier)} />
       </span>
       <div className={styles.what}>
-        <Link to={links.title(controlNumber)}>
+        <WalkLink to={links.title(controlNumber)}>
           <Words language={languages[0]}>{title}</Words>
-        </Link>
+        </WalkLink>
         {enumeration && `, ${enumeration}`}
         <p className={styles.soft}>
           {[who.join(', '), place.collection].filter(Boolean).join(' · ')}

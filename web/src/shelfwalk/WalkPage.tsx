@@ -22,6 +22,7 @@ import { BranchWalk } from './BranchWalk.tsx'
 import { useOffline } from './useOffline.ts'
 import { useTicked } from './useTicked.ts'
 import { walkInText } from './walkInText.ts'
+import { WalkLink } from './WalkLink.tsx'
 import { useWalkParameters, walkQuery } from './walkQuery.ts'
 import styles from './shelfwalk.module.css'
 
@@ -100,9 +101,9 @@ export default function WalkPage() {
                       {one.title === null ? (
                         one.controlNumber
                       ) : (
-                        <Link to={links.title(one.controlNumber)}>
+                        <WalkLink to={links.title(one.controlNumber)}>
                           <Words>{one.title}</Words>
-                        </Link>
+                        </WalkLink>
                       )}
                       <p className={styles.soft}>{apartInWords(t, one, places)}</p>
                     </div>

@@ -8,15 +8,15 @@ import IconButton from '@mui/material/IconButton'
 import { Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { dueInWords } from '../shared/formats.ts'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { refusalInWords } from '../shared/problems.ts'
 import { Hint } from '../ui/hints/Hint.tsx'
 import { SpineLabel } from '../ui/marks/SpineLabel.tsx'
+import { lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
 import styles from './title.module.css'
 
-const CallNumberDialog = lazyWithTexts(() => import('../callnumber/CallNumberDialog.tsx'))
+const CallNumberDialog = lazyWithTexts(() => import('../callnumber/CallNumberDialog.tsx'), overThePage)
 
 export interface CopyLinesProps {
   family: Family

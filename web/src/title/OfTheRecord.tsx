@@ -3,7 +3,7 @@ import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { lazyWithTexts } from '../shared/i18n.ts'
+import { lazyWithTexts } from '../ui/parts/lazyPart.tsx'
 import styles from './title.module.css'
 
 const MarcRecord = lazyWithTexts(() => import('./MarcRecord.tsx'))

@@ -12,7 +12,6 @@ import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import type { Volume } from '../holds/form/wish.ts'
 import { useKept } from '../shared/kept.ts'
 import { useKeys } from '../shared/keys.ts'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { useCameFrom, useControlNumber } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
 import { useArrival } from '../shared/focus/useArrival.ts'
@@ -33,6 +32,7 @@ import { People } from './People.tsx'
 import { TitleTools } from './TitleTools.tsx'
 import { useLiveCopies } from './useLiveCopies.ts'
 import { WayBack } from './WayBack.tsx'
+import { lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
 import styles from './title.module.css'
 
 const Neighbours = lazyWithTexts(() => import('../neighbours/Neighbours.tsx'))
@@ -40,7 +40,7 @@ const WhereItStands = lazyWithTexts(() => import('../plan/WhereItStands.tsx'))
 const SeriesShelf = lazyWithTexts(() => import('../series/SeriesShelf.tsx'))
 const NextInSeries = lazyWithTexts(() => import('../series/NextInSeries.tsx'))
 const RelatedTitles = lazyWithTexts(() => import('../related/RelatedTitles.tsx'))
-const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'))
+const HoldDialog = lazyWithTexts(() => import('../holds/HoldDialog.tsx'), overThePage)
 
 /** What a hold from this page is for: the edition, or one volume of it. */
 interface Wish {

@@ -5,12 +5,12 @@ import ListIcon from '@mui/icons-material/PlaylistAddOutlined'
 import Button from '@mui/material/Button'
 import { Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { lazyWithTexts } from '../shared/i18n.ts'
 import { SatchelButton } from '../ui/SatchelButton.tsx'
+import { lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
 import styles from './title.module.css'
 
-const CiteDialog = lazyWithTexts(() => import('../citing/CiteDialog.tsx'))
-const ToListDialog = lazyWithTexts(() => import('../lists/ToListDialog.tsx'))
+const CiteDialog = lazyWithTexts(() => import('../citing/CiteDialog.tsx'), overThePage)
+const ToListDialog = lazyWithTexts(() => import('../lists/ToListDialog.tsx'), overThePage)
 
 export function TitleTools({ which, title }: { which: Which; title: string }) {
   const { t } = useTranslation()

@@ -2,14 +2,15 @@
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useState, type ReactNode } from 'react'
+import { Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { dayInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { waitingQuery, type WaitingWish } from './queries.ts'
+import { lazyPart } from '../ui/parts/lazyPart.tsx'
 import styles from './waiting.module.css'
 
-const WaitPlot = lazy(() => import('./WaitPlot.tsx'))
+const WaitPlot = lazyPart(() => import('./WaitPlot.tsx'))
 
 interface Props {
   wish: WaitingWish | { hold: string }

@@ -1,4 +1,5 @@
 /** Serves the built web application; every address that is no file is a page of it. */
+import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Express, NextFunction, Request, Response } from 'express'
@@ -12,7 +13,7 @@ import { originOf } from './machines.ts'
 const COMPRESSED = { enableBrotli: true, orderPreference: ['br', 'gz'] as ('br' | 'gz')[] }
 
 export function servePages(app: Express, folder: string, { database }: Pick<Context, 'database'>): void {
-  const page = readFileSync(join(folder, 'index.html'), 'utf8')
+  const page = pageOf(folder).replace('</head>', () => `  <meta name="catalex-release" content="${releaseOf(folder)}" />\n  </head>`)
   const sendPage = (response: Response, html = page) => {
     response.set('Cache-Control', 'no-cache').type('html').send(html)
   }
@@ -39,6 +40,11 @@ export function servePages(app: Express, folder: string, { database }: Pick<Cont
     sendPage(response)
   })
 }
+
+const pageOf = (folder: string): string => readFileSync(join(folder, 'index.html'), 'utf8')
+
+/** Changes with what is served: the page names its files, and these are named by what is in them. */
+export const releaseOf = (folder: string): string => createHash('sha256').update(pageOf(folder)).digest('hex').slice(0, 16)
 
 function isReadable(path: string): boolean {
   try {

@@ -1,17 +1,18 @@
 /** What a reader can do with a hold: pause it or let it go on, collect it elsewhere, cancel it. */
 import type { Hold } from '@catalex/contract/holds'
 import Button from '@mui/material/Button'
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useChangeHold } from '../../holds/queries.ts'
 import { useNotice } from '../../shared/notices.tsx'
 import { usePlaces } from '../../shared/places.tsx'
 import { problemInWords } from '../../shared/problems.ts'
 import { CancelButton } from './CancelButton.tsx'
+import { lazyPart, overThePage } from '../../ui/parts/lazyPart.tsx'
 import styles from '../card.module.css'
 
-const PauseDialog = lazy(() => import('./PauseDialog.tsx'))
-const ElsewhereDialog = lazy(() => import('./ElsewhereDialog.tsx'))
+const PauseDialog = lazyPart(() => import('./PauseDialog.tsx'), overThePage)
+const ElsewhereDialog = lazyPart(() => import('./ElsewhereDialog.tsx'), overThePage)
 
 export function HoldActions({ hold }: { hold: Hold }) {
   const { t } = useTranslation()

@@ -47,8 +47,10 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
   const options = useQuery(holdOptionsQuery(records, volume?.barcode ?? null))
   const place = usePlaceHold()
 
-  // What stood there for another wish says nothing about this one.
-  const current = options.isPlaceholderData ? undefined : options.data
+  const [pressed, setPressed] = useState<HoldOptions>()
+  // What stood there for another wish says nothing about this one; what was pressed stays as it was read.
+  const live = options.isPlaceholderData ? undefined : options.data
+  const current = place.isPending || place.isSuccess ? pressed : live
   const chosen = optionAt(current, pickup)
   const served = chosen && servedBy(chosen, details.from)
   // What is held back for a day hurries nobody.
@@ -68,7 +70,8 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
       ? readBack(t, page, wish, served, { ...details, recall: recalls }, places)
       : t('hold.noPickup', { place: places.pickupName(pickup) })
   }
-  const submit = (agreement: Pick<Served, 'cost'> & Pick<HoldOptions, 'already'>) => {
+  const submit = (agreement: Pick<Served, 'cost'> & Pick<HoldOptions, 'already'>, read: HoldOptions | undefined) => {
+    setPressed(read)
     place.mutate(bodyOf(wish, pickup, { ...details, recall: recalls }, agreement), { onSuccess: onPlaced })
   }
   /** What was agreed to as a guest is carried out where it is the same with this card; else it is read back once more. */
@@ -78,7 +81,7 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
     const option = optionAt(own, pickup)
     if (!own || own.refusal || own.already || !option || option.refusal || !served) return
     const same = servedBy(option, details.from)
-    if (same.cost === served.cost && (same.queue === null) === (served.queue === null)) submit({ cost: same.cost, already: null })
+    if (same.cost === served.cost && (same.queue === null) === (served.queue === null)) submit({ cost: same.cost, already: null }, own)
   }
   const change =
     <T,>(set: (value: T) => void) =>
@@ -126,7 +129,7 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
           disabled={!isAgreed || place.isPending}
           onClick={() => {
             if (!served) return
-            if (reader) submit({ cost: served.cost, already })
+            if (reader) submit({ cost: served.cost, already }, current)
             else void signInAndSubmit()
           }}
         >

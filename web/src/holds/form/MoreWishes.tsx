@@ -1,12 +1,13 @@
 /** Days, messages and a note: asked for by few, so they wait behind one press. */
 import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { usePlaces } from '../../shared/places.tsx'
 import type { WishesProps } from './wish.ts'
+import { lazyPart } from '../../ui/parts/lazyPart.tsx'
 
-const WishFields = lazy(() => import('./WishFields.tsx'))
+const WishFields = lazyPart(() => import('./WishFields.tsx'))
 
 export function MoreWishes(props: WishesProps) {
   const { t } = useTranslation()

@@ -29,7 +29,7 @@ export function WhichEdition({ page, ticked, volume, onChange }: Props) {
   return (
     <fieldset className={styles.part}>
       <legend>{t('hold.what')}</legend>
-      {page.editions.map((edition) => (
+      {page.editions.filter(hasCopies).map((edition) => (
         <Choice
           key={edition.controlNumber}
           edition={edition}
@@ -44,6 +44,9 @@ export function WhichEdition({ page, ticked, volume, onChange }: Props) {
     </fieldset>
   )
 }
+
+/** What is read online has nothing that could be held. */
+const hasCopies = ({ tally: { owned, elsewhere } }: Edition): boolean => owned + elsewhere > 0
 
 function Choice({ edition, checked, onToggle }: { edition: Edition; checked: boolean; onToggle(): void }) {
   const { t } = useTranslation()

@@ -1,11 +1,18 @@
 /** The one wide box. What it suggests while one types is loaded when somebody begins to use it. */
 import InputBase from '@mui/material/InputBase'
-import { lazy, startTransition, Suspense, useLayoutEffect, useRef, useState, type RefObject } from 'react'
+import { startTransition, Suspense, useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { useTranslation } from 'react-i18next'
 import type { BoxProps, Selected } from './SuggestingBox.tsx'
+import { lazyPart } from '../../ui/parts/lazyPart.tsx'
 import styles from './band.module.css'
 
-const SuggestingBox = lazy(() => import('./SuggestingBox.tsx'))
+const SuggestingBox = lazyPart(
+  () => import('./SuggestingBox.tsx'),
+  ({ props }) => (
+    // One can search without suggestions.
+    <PlainBox {...props} selected={props.selectedAtFirst} onFocusChange={() => undefined} onSearch={() => undefined} />
+  ),
+)
 
 export function Box(props: BoxProps) {
   const [used, setUsed] = useState(false)
@@ -43,19 +50,25 @@ export function Box(props: BoxProps) {
 interface PlainProps extends BoxProps {
   /** Told when this box goes. */
   selected: RefObject<Selected | null>
+  /** It takes the place of one that had the focus. */
+  autoFocus?: boolean
   onFocusChange(focused: boolean): void
   onSearch(): void
 }
 
-function PlainBox({ ref, text, selected, onChange, onFocusChange, onSearch }: PlainProps) {
+function PlainBox({ ref, text, selected, autoFocus = false, onChange, onFocusChange, onSearch }: PlainProps) {
   const { t } = useTranslation()
   const box = useRef<HTMLDivElement>(null)
   useLayoutEffect(() => {
     const input = box.current?.querySelector('input')
+    if (input && autoFocus) {
+      input.focus()
+      if (selected.current) input.setSelectionRange(selected.current.from, selected.current.to)
+    }
     return () => {
       if (input) selected.current = { from: input.selectionStart ?? 0, to: input.selectionEnd ?? 0 }
     }
-  }, [selected])
+  }, [selected, autoFocus])
   return (
     <div ref={box} className={styles.box}>
       <InputBase

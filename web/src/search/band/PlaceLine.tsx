@@ -6,7 +6,7 @@ import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Skeleton from '@mui/material/Skeleton'
-import { lazy, Suspense, useState, type ReactNode } from 'react'
+import { Suspense, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useLocation, useNavigate, useSearchParams } from 'react-router'
 import { usePlaces } from '../../shared/places.tsx'
@@ -14,9 +14,10 @@ import { useScope } from '../../shared/scope.tsx'
 import { useValueName } from '../../shared/valueNames.ts'
 import { FormatMark } from '../../ui/marks/FormatMark.tsx'
 import type { Choices } from './Chooser.tsx'
+import { lazyPart, overThePage } from '../../ui/parts/lazyPart.tsx'
 import styles from './band.module.css'
 
-const Chooser = lazy(() => import('./Chooser.tsx'))
+const Chooser = lazyPart(() => import('./Chooser.tsx'), overThePage)
 
 /** @param before what stands before the sentence on a narrow screen: the field */
 export function PlaceLine({ before }: { before: ReactNode }) {

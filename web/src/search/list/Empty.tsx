@@ -4,9 +4,9 @@ import { countNarrowings, isNarrowed, NARROWINGS, withoutNarrowing, type Questio
 import Link from '@mui/material/Link'
 import { Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
-import { lazyWithTexts } from '../../shared/i18n.ts'
 import { HelpAtHand } from '../../ui/HelpAtHand.tsx'
 import { Offers } from './Offers.tsx'
+import { lazyWithTexts } from '../../ui/parts/lazyPart.tsx'
 import styles from '../search.module.css'
 
 const WaysToUnheld = lazyWithTexts(() => import('../../requests/WaysToUnheld.tsx'))

@@ -2,11 +2,12 @@
 import type { SearchAnswer } from '@catalex/contract/search'
 import { PAGE_SIZES, type Question } from '@catalex/core/query'
 import NativeSelect from '@mui/material/NativeSelect'
-import { lazy, Suspense } from 'react'
+import { Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
+import { lazyPart } from '../../ui/parts/lazyPart.tsx'
 import styles from '../search.module.css'
 
-const Turner = lazy(() => import('./Turner.tsx'))
+const Turner = lazyPart(() => import('./Turner.tsx'))
 
 interface Props {
   question: Question

@@ -5,12 +5,12 @@
 import type { SearchAnswer } from '@catalex/contract/search'
 import type { Question } from '@catalex/core/query'
 import { memo, Suspense } from 'react'
-import { lazyWithTexts } from '../../shared/i18n.ts'
 import type { CameFrom, Links } from '../../shared/links.ts'
 import type { Own } from '../../shared/ownTitles.ts'
 import type { FullScope } from '../../shared/scope.tsx'
 import { Pages } from './Pages.tsx'
 import { Row } from './Row.tsx'
+import { lazyWithTexts } from '../../ui/parts/lazyPart.tsx'
 import styles from '../search.module.css'
 
 const SaveList = lazyWithTexts(() => import('./SaveList.tsx'))

@@ -17,17 +17,18 @@ import Accordion from '@mui/material/Accordion'
 import AccordionDetails from '@mui/material/AccordionDetails'
 import AccordionSummary from '@mui/material/AccordionSummary'
 import Skeleton from '@mui/material/Skeleton'
-import { lazy, Suspense, type ReactNode } from 'react'
+import { Suspense, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useKept } from '../../shared/kept.ts'
 import { usePlaces } from '../../shared/places.tsx'
 import { useScope } from '../../shared/scope.tsx'
 import { useValueName } from '../../shared/valueNames.ts'
 import { FacetTree, Value, type TreeNode } from './FacetTree.tsx'
+import { lazyPart } from '../../ui/parts/lazyPart.tsx'
 import styles from './narrowing.module.css'
 
-const LongFacet = lazy(() => import('./LongFacet.tsx'))
-const Years = lazy(() => import('./Years.tsx'))
+const LongFacet = lazyPart(() => import('./LongFacet.tsx'))
+const Years = lazyPart(() => import('./Years.tsx'))
 
 interface Props {
   question: Question

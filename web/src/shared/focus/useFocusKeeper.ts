@@ -34,7 +34,7 @@ export function useFocusKeeper(): void {
 }
 
 function nearest(path: readonly Element[]): HTMLElement | null {
-  const heading = document.querySelector<HTMLElement>('main h1')
+  const heading = document.querySelector<HTMLElement>('main h1') ?? document.querySelector<HTMLElement>('h1')
   for (const part of path) {
     if (!part.isConnected) continue
     if (part.matches('main, body, html')) return heading

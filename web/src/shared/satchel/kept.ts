@@ -1,5 +1,6 @@
 /** The satchel of somebody who has not signed in: it lives in this browser, the same in every window of it. */
 import { entryKey, withChanges, type Changes, type Entry } from '@catalex/core/satchel'
+import { browserStorage } from '../storage.ts'
 
 const KEY = 'catalex.satchel'
 const NONE: readonly Entry[] = []
@@ -9,7 +10,7 @@ let read: { text: string | null; entries: readonly Entry[] } = { text: null, ent
 
 /** The same array as long as nothing changes. */
 export function keptEntries(): readonly Entry[] {
-  const text = localStorage.getItem(KEY)
+  const text = browserStorage.read(KEY)
   if (text !== read.text) read = { text, entries: text === null ? NONE : entriesIn(text) }
   return read.entries
 }
@@ -38,8 +39,8 @@ const isEntry = (one: unknown): one is Entry =>
 /** @returns what did not fit */
 export function changeKept(changes: Changes): Entry[] {
   const { entries, left } = withChanges(keptEntries(), changes)
-  if (entries.length === 0) localStorage.removeItem(KEY)
-  else localStorage.setItem(KEY, JSON.stringify(entries))
+  if (entries.length === 0) browserStorage.remove(KEY)
+  else browserStorage.write(KEY, JSON.stringify(entries))
   tell()
   return left
 }
@@ -51,7 +52,7 @@ export const keepOnly = (entries: readonly Entry[]): void => {
 }
 
 export function forgetKept(): void {
-  localStorage.removeItem(KEY)
+  browserStorage.remove(KEY)
   tell()
 }
 

@@ -5,6 +5,7 @@
 import { call, rememberToken } from '../api.ts'
 import { forgetKept } from '../satchel/kept.ts'
 import { isTerminal, keepTerminal } from './terminal.ts'
+import { browserStorage, windowStorage } from '../storage.ts'
 
 /** Somebody else has signed in while an action waited for its reader. */
 export class AnotherReader extends Error {
@@ -18,11 +19,11 @@ const UNTOLD = 'catalex.signOutUntold'
 const ENDED = 'catalex.ended'
 
 /** Whether somebody signed out whom the server still takes for signed in. */
-export const isUntold = (): boolean => localStorage.getItem(UNTOLD) !== null
+export const isUntold = (): boolean => browserStorage.read(UNTOLD) !== null
 
 /** Whoever signs in has a session of their own, and the one before is over. */
 export function forgetUntold(): void {
-  localStorage.removeItem(UNTOLD)
+  browserStorage.remove(UNTOLD)
 }
 
 /** What this browser keeps of nobody in particular. */
@@ -31,16 +32,16 @@ const PREFERENCES = ['catalex.language', 'catalex.theme', 'catalex.rows']
 /** @returns whether the server knows that nobody is signed in */
 export async function tellServer(): Promise<boolean> {
   const terminal = isTerminal()
-  const preferences = PREFERENCES.map((name) => [name, localStorage.getItem(name)] as const)
-  localStorage.setItem(UNTOLD, 'yes')
+  const preferences = PREFERENCES.map((name) => [name, browserStorage.read(name)] as const)
+  browserStorage.write(UNTOLD, 'yes')
   try {
     await call('signOut', {})
   } catch {
     return false
   }
-  localStorage.removeItem(UNTOLD)
+  browserStorage.remove(UNTOLD)
   // A server that is signed out of has all storage cleared.
-  for (const [name, value] of preferences) if (value !== null) localStorage.setItem(name, value)
+  for (const [name, value] of preferences) if (value !== null) browserStorage.write(name, value)
   if (terminal) keepTerminal()
   return true
 }
@@ -49,18 +50,18 @@ export async function tellServer(): Promise<boolean> {
 export function forgetReader(): void {
   rememberToken(null)
   forgetKept()
-  sessionStorage.clear()
+  windowStorage.clear()
 }
 
 /** Whether this page was loaded because nobody used the one before; told once. */
 export function endedIdle(): boolean {
-  const ended = sessionStorage.getItem(ENDED) !== null
-  sessionStorage.removeItem(ENDED)
+  const ended = windowStorage.read(ENDED) !== null
+  windowStorage.remove(ENDED)
   return ended
 }
 
 /** A full load, in place of the page that was there. It says why, where nobody asked for it. */
 export function startAfresh(why: 'asked' | 'idle'): void {
-  if (why === 'idle') sessionStorage.setItem(ENDED, why)
+  if (why === 'idle') windowStorage.write(ENDED, why)
   window.location.replace('/')
 }

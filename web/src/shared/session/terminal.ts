@@ -2,16 +2,18 @@
  * A public terminal, at which the next person sits down: opened once with "/?terminal", it stays one ("/?terminal=off"
  * ends that). Nobody stays signed in, and there is nothing to go back to.
  */
+import { browserStorage } from '../storage.ts'
+
 const KEY = 'catalex.terminal'
 
-export const isTerminal = (): boolean => localStorage.getItem(KEY) === 'on'
+export const isTerminal = (): boolean => browserStorage.read(KEY) === 'on'
 
 /** To be called before anything is drawn. */
 export function startTerminal(): void {
   const address = new URL(window.location.href)
   const asked = address.searchParams.get('terminal')
   if (asked !== null) {
-    if (asked === 'off') localStorage.removeItem(KEY)
+    if (asked === 'off') browserStorage.remove(KEY)
     else keepTerminal()
     address.searchParams.delete('terminal')
     window.history.replaceState(null, '', address)
@@ -22,5 +24,5 @@ export function startTerminal(): void {
 
 /** A server that is signed out of has all storage cleared, this among it. */
 export function keepTerminal(): void {
-  localStorage.setItem(KEY, 'on')
+  browserStorage.write(KEY, 'on')
 }

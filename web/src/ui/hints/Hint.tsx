@@ -1,7 +1,11 @@
 /** A hint beside what the pointer or the focus is on. Its popup is loaded when the first one is wanted. */
-import { cloneElement, lazy, Suspense, useState, type FocusEvent, type MouseEvent, type ReactElement } from 'react'
+import { cloneElement, Suspense, useState, type FocusEvent, type MouseEvent, type ReactElement } from 'react'
+import { lazyPart } from '../parts/lazyPart.tsx'
 
-const HintPopup = lazy(() => import('./HintPopup.tsx'))
+const HintPopup = lazyPart(
+  () => import('./HintPopup.tsx'),
+  () => null,
+)
 
 interface Handlers {
   onMouseEnter?(event: MouseEvent<HTMLElement>): void

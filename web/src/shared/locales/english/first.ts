@@ -30,6 +30,12 @@ export const first = {
     nth_ordinal_other: '{{count}}th',
     close: 'Close',
     retry: 'Try again',
+    pageMissing: 'This page can’t be shown',
+  },
+  problems: {
+    'no-connection': 'The catalogue can’t be reached just now. See whether you are online, then try again.',
+    'part-missing': 'This part of the page did not arrive. See whether you are online, then try again.',
+    'our-fault': 'Something went wrong on our side. Try again; if it stays so, tell the desk.',
   },
   satchel: {
     link: 'Satchel',

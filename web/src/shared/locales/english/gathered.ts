@@ -36,6 +36,7 @@ export const gathered = {
     heading: 'Shelf walk',
     nothing: 'This walk leads nowhere: no title is named.',
     toSatchel: 'Start one from the satchel',
+    needsNetwork: 'needs the network',
     taken: '{{taken}} of {{count}} taken from the shelf',
     kept: 'kept on this device, to be read without a network',
     copy: 'Copy as text',

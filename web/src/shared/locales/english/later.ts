@@ -171,9 +171,7 @@ export const later = {
     back: 'Back to where you were',
   },
   problems: {
-    'no-connection': 'The catalogue can’t be reached just now. See whether you are online, then try again.',
     'another-reader': 'Another reader has signed in. Look at it again, and press once more if it is meant for this card.',
-    'our-fault': 'Something went wrong on our side. Try again; if it stays so, tell the desk.',
     busy: 'The catalogue is very busy. Try again in a moment.',
     'cannot-store': 'The catalogue can’t store anything just now. Nothing was changed; try again later, or ask at the desk.',
     'desk-away': 'The libraries’ lending system does not answer just now. Nothing was changed; try again later, or ask at a desk.',

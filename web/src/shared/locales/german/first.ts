@@ -32,6 +32,14 @@ export const first: InOtherWords<typeof english> = {
     nth_ordinal_other: '{{count}}.',
     close: 'Schließen',
     retry: 'Noch einmal versuchen',
+    pageMissing: 'Diese Seite lässt sich nicht zeigen',
+  },
+  problems: {
+    'no-connection':
+      'Der Katalog ist gerade nicht zu erreichen. Sehen Sie nach, ob Sie verbunden sind, und versuchen Sie es dann noch einmal.',
+    'part-missing':
+      'Dieser Teil der Seite ist nicht angekommen. Sehen Sie nach, ob Sie verbunden sind, und versuchen Sie es dann noch einmal.',
+    'our-fault': 'Bei uns ist etwas schiefgegangen. Versuchen Sie es noch einmal; bleibt es so, sagen Sie es der Theke.',
   },
   satchel: {
     link: 'Tasche',

@@ -39,6 +39,7 @@ export const gathered: InOtherWords<typeof english> = {
     heading: 'Gang zum Regal',
     nothing: 'Dieser Gang führt nirgendwohin: Es ist kein Titel genannt.',
     toSatchel: 'Einen aus der Tasche beginnen',
+    needsNetwork: 'nur mit Netz',
     taken: '{{taken}} von {{count}} aus dem Regal genommen',
     kept: 'auf diesem Gerät behalten, auch ohne Netz zu lesen',
     copy: 'Als Text kopieren',

@@ -174,11 +174,8 @@ export const later: InOtherWords<typeof english> = {
     back: 'Zurück, wo Sie waren',
   },
   problems: {
-    'no-connection':
-      'Der Katalog ist gerade nicht zu erreichen. Sehen Sie nach, ob Sie verbunden sind, und versuchen Sie es dann noch einmal.',
     'another-reader':
       'Jemand anders hat sich angemeldet. Sehen Sie noch einmal hin, und drücken Sie noch einmal, wenn es für diesen Ausweis gemeint ist.',
-    'our-fault': 'Bei uns ist etwas schiefgegangen. Versuchen Sie es noch einmal; bleibt es so, sagen Sie es der Theke.',
     busy: 'Der Katalog ist sehr beschäftigt. Versuchen Sie es gleich noch einmal.',
     'cannot-store':
       'Der Katalog kann gerade nichts speichern. Es wurde nichts geändert; versuchen Sie es später noch einmal, oder fragen Sie an der Theke.',
