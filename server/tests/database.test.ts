@@ -20,6 +20,41 @@ const newFile = () => join(folder, `${String((files += 1))}.sqlite`)
 
 const MODELS = [LOANS, HOLDS, HOLD_TARGETS, HOLD_EVENTS, REQUEST_KEYS, READERS, SESSIONS, FAILED_SIGN_INS, SAMPLE_CARDS, SETTINGS]
 
+/** A process that is killed writes nothing more: each transaction from the moment on is lost. @param note of a step, at which it is killed */
+function killedAt(database: Database, note: number): Database {
+  let notes = 0
+  let dead = false
+  const killed = Object.create(database) as Database
+  killed.write = (work) =>
+    database.write((write) =>
+      work({
+        ...write,
+        run: async (sql, parameters) => {
+          if (sql.startsWith('INSERT INTO migrations') && notes++ === note) dead = true
+          if (dead) throw new Error('killed')
+          await write.run(sql, parameters)
+        },
+      }),
+    )
+  return killed
+}
+
+it('killed at the note of any step, it goes on at the next start, and comes to the same tables', async () => {
+  const whole = await Database.open(newFile())
+  await migrate(whole)
+  const tables = (database: Database) => database.read('SELECT name, sql FROM sqlite_schema ORDER BY name')
+  const [expected, steps] = [await tables(whole), await whole.read('SELECT name FROM migrations')]
+  await whole.close()
+  expect(steps.length).toBeGreaterThan(20)
+  for (let note = 0; note < steps.length; note += 1) {
+    const database = await Database.open(newFile())
+    await expect(migrate(killedAt(database, note))).rejects.toThrow('killed')
+    await migrate(database)
+    expect(await tables(database)).toEqual(expected)
+    await database.close()
+  }
+}, 60_000)
+
 describe('the tables', () => {
   it('have the columns of their models, with the same keys and the same right to be empty', async () => {
     const database = await Database.open(newFile())

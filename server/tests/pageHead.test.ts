@@ -15,7 +15,7 @@ import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 const PAGE = '<!doctype html>\n<html>\n  <head>\n    <meta name="description" content="Find it." />\n    <title>Catalex</title>\n  </head>\n  <body></body>\n</html>\n' // prettier-ignore
 
 /** Written into every page, so that it knows when the server has another. */
-const RELEASE = / {2}<meta name="catalex-release" content="[\da-f]{16}" \/>\n/
+const RELEASE = / {4}<meta name="catalex-release" content="[\da-f]{16}" \/>\n/
 
 let catalogue: Catalogue
 let server: Server

@@ -229,10 +229,13 @@ const DAYS = 6
 const clock = (minute: number) => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 const anyLine = fc
   .record({
-    places: fc.uniqueArray(fc.constantFrom(...PLACES), { minLength: 2, maxLength: 4 }),
+    // Out and back among them: one branch may be called at twice, though not twice in a row.
+    places: fc
+      .array(fc.constantFrom(...PLACES), { minLength: 2, maxLength: 5 })
+      .filter((all) => all.every((place, i) => place !== all[i + 1])),
     days: fc.uniqueArray(fc.integer({ min: 1, max: 6 }), { minLength: 1, maxLength: 4 }),
     start: fc.integer({ min: 360, max: 900 }),
-    gaps: fc.array(fc.integer({ min: 1, max: 90 }), { minLength: 8, maxLength: 8 }),
+    gaps: fc.array(fc.integer({ min: 1, max: 90 }), { minLength: 8, maxLength: 8 }).map((some) => [...some, 30, 30]),
     cutOff: fc.integer({ min: 0, max: 60 }),
   })
   .map(({ places, days, start, gaps, cutOff }): CourierLine => {
@@ -267,10 +270,12 @@ function tryAll({ lines, sorting, sortMinutes, ready }: Net, from: string, to: s
       const date = FIRST.plus({ days: day })
       for (const { days, cutOff, stops } of lines) {
         if (!days.includes(date.weekday)) continue
-        const board = stops.findIndex((stop) => stop.branch === branch)
-        const depart = stops[board]?.depart ?? null
-        if (depart === null || minuteAt(dayOf(date), depart) < loadable + cutOff) continue
+        const board = stops.findIndex(
+          (stop) => stop.branch === branch && stop.depart !== null && minuteAt(dayOf(date), stop.depart) >= loadable + cutOff,
+        )
+        if (board < 0) continue
         for (const stop of stops.slice(board + 1)) {
+          if (stop.branch === branch) continue
           const arrive = minuteAt(dayOf(date), stop.arrive!)
           if (stop.branch === to) best = Math.min(best, arrive)
           else if (sorting.includes(stop.branch) && !been.includes(stop.branch) && arrive < best)
@@ -288,17 +293,20 @@ function tryAllLate({ lines, sorting, sortMinutes, ready }: Net, from: string, t
   let best = Infinity
   const ride = (branch: string, loadable: number, been: readonly string[]): void => {
     for (const { days, cutOff, stops } of lines) {
-      const board = stops.findIndex((stop) => stop.branch === branch)
-      const depart = stops[board]?.depart ?? null
-      if (depart === null) continue
-      const caught = daysFrom(FIRST, DAYS).filter((day) => days.includes(day.weekday) && minuteAt(day, depart) >= loadable + cutOff)
-      const second = caught[1]
-      if (!second) continue
-      for (const stop of stops.slice(board + 1)) {
-        const arrive = minuteAt(second, stop.arrive!)
-        if (stop.branch === to) best = Math.min(best, arrive)
-        else if (sorting.includes(stop.branch) && !been.includes(stop.branch))
-          ride(stop.branch, arrive + sortMinutes, [...been, stop.branch])
+      for (const place of PLACES.filter((one) => one !== branch)) {
+        /** When each of its runs that can be caught is there first. */
+        const runs = daysFrom(FIRST, DAYS).flatMap((day) => {
+          if (!days.includes(day.weekday)) return []
+          const board = stops.findIndex(
+            (stop) => stop.branch === branch && stop.depart !== null && minuteAt(day, stop.depart) >= loadable + cutOff,
+          )
+          const there = board < 0 ? undefined : stops.slice(board + 1).find((stop) => stop.branch === place)
+          return there ? [minuteAt(day, there.arrive!)] : []
+        })
+        const second = runs[1]
+        if (second === undefined) continue
+        if (place === to) best = Math.min(best, second)
+        else if (sorting.includes(place) && !been.includes(place)) ride(place, second + sortMinutes, [...been, place])
       }
     }
   }

@@ -179,18 +179,21 @@ export class LateArrivals {
 /** Where the second run of each line gets that it could take from here to there, at the soonest. */
 function secondRuns(rides: readonly Ride[], branch: string, ready: Minute, places: number): Map<string, Minute> {
   const aboard = new Set<number>()
-  const taken = new Map<CourierLine, Map<string, number>>()
+  /** By line and place, the runs that bring it there: one that calls there twice is missed or caught as a whole. */
+  const taken = new Map<CourierLine, Map<string, Set<number>>>()
   const found = new Map<string, Minute>()
   for (let i = firstFrom(rides, ready); i < rides.length; i += 1) {
     const ride = rides[i]
     if (!ride || (found.size === places && ride.depart > Math.max(...found.values()))) break
     if (ride.from === branch && ready + ride.line.cutOff <= ride.depart) aboard.add(ride.run)
     if (!aboard.has(ride.run) || ride.to === branch) continue
-    const ways = taken.get(ride.line) ?? new Map<string, number>()
+    const ways = taken.get(ride.line) ?? new Map<string, Set<number>>()
     taken.set(ride.line, ways)
-    const runs = (ways.get(ride.to) ?? 0) + 1
+    const runs = ways.get(ride.to) ?? new Set<number>()
     ways.set(ride.to, runs)
-    if (runs === 2) found.set(ride.to, Math.min(found.get(ride.to) ?? Infinity, ride.arrive))
+    if (runs.has(ride.run)) continue
+    runs.add(ride.run)
+    if (runs.size === 2) found.set(ride.to, Math.min(found.get(ride.to) ?? Infinity, ride.arrive))
   }
   return found
 }
