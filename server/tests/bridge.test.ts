@@ -10,7 +10,7 @@ import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { Bridge, Sip2Desk, StandinLending, StandinRecords, type Sip2DeskSettings } from '../src/bridge/index.ts'
 import { followCatalogue, momentOf } from '../src/circulation/index.ts'
-import { DeskAway, virtualClock, type Clock } from '../src/standins/index.ts'
+import { DeskAway, DeskUnreadable, virtualClock, type Clock } from '../src/standins/index.ts'
 import { DAY, fail, sampleReader, startCatalogue, Visitor, type Catalogue, type OneCopy } from './catalogue.ts'
 
 const ZONE = 'Europe/Dublin'
@@ -21,6 +21,7 @@ const settingsFor = (port: number): Sip2DeskSettings => ({
   port,
   ...LOGIN,
   institution: 'harbour',
+  encoding: 'utf-8',
   patience: 150,
   tries: 2,
   pause: 0,
@@ -195,6 +196,21 @@ describe('with the stand-in', () => {
     expect(messages.map(({ notice }) => notice)).toEqual(['unfillable'])
   })
 
+  it('an answer that can’t be read ends its question alone: it is told as such and counted, and the next one is answered at once', async () => {
+    const { visitor, card } = await signedIn()
+    // Whoever does not answer is left alone for a minute.
+    const patient = new Sip2Desk({ ...settingsFor(port), pause: 60_000 }, clock)
+    expect((await patient.reader(card, null))?.waiting).toEqual([])
+    standin.trouble = 'garbled'
+    await expect(patient.reader(card, null)).rejects.toBeInstanceOf(DeskUnreadable)
+    expect(patient.state()).toMatchObject({ answering: true, unreadable: 2 })
+    const refused = await visitor.ask<Problem>('POST', '/api/session', { card, pin: '1234' })
+    expect([refused.status, refused.body.type]).toEqual([502, 'urn:catalex:problem:desk-unreadable'])
+    standin.trouble = null
+    expect((await patient.reader(card, null))?.waiting).toEqual([])
+    patient.close()
+  })
+
   it('a hold is cancelled there first', async () => {
     const { visitor, card } = await signedIn()
     const { body: hold } = await place(visitor, book())
@@ -341,7 +357,7 @@ describe('a lending system that', () => {
       else socket.write(text.length > 50_000 ? text : `${text}\r`)
     })
     await expect(desk.copy('3101')).rejects.toMatchObject({ name: 'DeskAway', asked })
-    expect(desk.state()).toEqual({ answering: false, asOf: null })
+    expect(desk.state()).toEqual({ answering: false, asOf: null, unreadable: 0 })
   })
 
   it('did not understand is asked again under the same number', async () => {

@@ -28,6 +28,7 @@ export const PROBLEMS = {
   busy: 503,
   'cannot-store': 503,
   'desk-away': 503,
+  'desk-unreadable': 502,
 } as const
 
 export type ProblemCode = keyof typeof PROBLEMS

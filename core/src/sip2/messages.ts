@@ -3,6 +3,7 @@
  * width, then fields of two letters and a text, each ended by "|"; at its end stand its number (AY) and its checksum (AZ).
  */
 import { checksumOf } from './checksum.ts'
+import { octetsOf, textOf, type Encoding } from './encodings.ts'
 
 /** Names and widths of the parts of fixed width, by code, in their order. */
 const LAYOUTS = {
@@ -47,28 +48,36 @@ export interface Message {
 
 export type MessageFault = 'too-long' | 'unknown' | 'too-short' | 'wrong-checksum' | 'too-many-fields'
 
-/** Characters of a message, and fields of one. */
+/** Octets of a message, and fields of one. */
 export const LONGEST_MESSAGE = 32_768
 const MOST_FIELDS = 1000
 
-/** @param sequence 0 to 9 */
-export function compose<Code extends MessageCode>({ code, parts, fields }: Composed<Code>, sequence: number): string {
+/**
+ * @param sequence 0 to 9
+ * @returns octets, without the CR that ends it
+ */
+export function compose<Code extends MessageCode>(
+  { code, parts, fields }: Composed<Code>,
+  sequence: number,
+  encoding: Encoding = 'utf-8',
+): Uint8Array {
   const layout: Readonly<Record<string, number>> = LAYOUTS[code]
   const given: Readonly<Record<string, string>> = parts
   const fixed = Object.entries(layout).map(([name, width]) => plain(given[name] ?? '').slice(0, width).padEnd(width)) // prettier-ignore
   const variable = Object.entries(fields).flatMap(([id, value]) =>
     (value === null ? [] : typeof value === 'string' ? [value] : value).map((text) => `${id}${plain(text)}|`),
   )
-  const summed = `${code}${fixed.join('')}${variable.join('')}AY${String(sequence)}AZ`
-  return summed + checksumOf(summed)
+  const summed = octetsOf(`${code}${fixed.join('')}${variable.join('')}AY${String(sequence)}AZ`, encoding)
+  return Uint8Array.of(...summed, ...octetsOf(checksumOf(summed), encoding))
 }
 
 /** What would end a field or a message is left out. */
 const plain = (text: string): string => text.replace(/[\p{Cc}|]+/gu, ' ')
 
-/** @param line a message without the CR that ends it */
-export function readMessage(line: string): Message | MessageFault {
-  if (line.length > LONGEST_MESSAGE) return 'too-long'
+/** @param octets a message without the CR that ends it; its checksum is that of the octets, however they are read */
+export function readMessage(octets: Uint8Array, encoding: Encoding = 'utf-8'): Message | MessageFault {
+  if (octets.length > LONGEST_MESSAGE) return 'too-long'
+  const line = textOf(octets, encoding)
   const code = line.slice(0, 2)
   if (!isCode(code)) return 'unknown'
   const layout: Readonly<Record<string, number>> = LAYOUTS[code]
@@ -79,7 +88,9 @@ export function readMessage(line: string): Message | MessageFault {
     at += width
   }
   if (at > line.length) return 'too-short'
-  return withFields({ code, parts }, line, at)
+  const trailer = TRAILER.exec(line)
+  if (trailer && checksumOf(octets.subarray(0, -4)) !== trailer[2]?.toUpperCase()) return 'wrong-checksum'
+  return withFields({ code, parts }, line.slice(at, trailer ? Math.max(at, trailer.index) : undefined), trailer)
 }
 
 const isCode = (text: string): text is MessageCode => Object.hasOwn(LAYOUTS, text)
@@ -88,10 +99,7 @@ const isCode = (text: string): text is MessageCode => Object.hasOwn(LAYOUTS, tex
 const TRAILER = /(?:AY(\d))?AZ([0-9A-Fa-f]{4})$/
 const NUMBER = /^AY(\d)$/
 
-function withFields(begun: Pick<Message, 'code' | 'parts'>, line: string, from: number): Message | MessageFault {
-  const trailer = TRAILER.exec(line)
-  if (trailer && checksumOf(line.slice(0, -4)) !== trailer[2]?.toUpperCase()) return 'wrong-checksum'
-  const body = line.slice(from, trailer ? Math.max(from, trailer.index) : undefined)
+function withFields(begun: Pick<Message, 'code' | 'parts'>, body: string, trailer: RegExpExecArray | null): Message | MessageFault {
   const fields = new Map<string, string[]>()
   const texts = body.split('|', MOST_FIELDS + 1)
   if (texts.length > MOST_FIELDS) return 'too-many-fields'

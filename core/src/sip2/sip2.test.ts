@@ -9,15 +9,18 @@ import {
   fieldsOf,
   flagsFrom,
   LONGEST_MESSAGE,
+  octetsOf,
   readMessage,
   sipTime,
   statusFrom,
   statusOf,
+  textOf,
   timeFrom,
 } from './index.ts'
 
+const octets = (text: string): Uint8Array => octetsOf(text, 'utf-8')
 /** The sum of its octets, by the octets that an address would have. */
-const octetsOf = (text: string): number =>
+const sumOf = (text: string): number =>
   [...encodeURIComponent(text).matchAll(/%([0-9A-F]{2})|(.)/g)].reduce(
     (sum, [, hex, sign]) => sum + (hex === undefined ? (sign ?? '').charCodeAt(0) : Number.parseInt(hex, 16)),
     0,
@@ -28,14 +31,14 @@ const words = fc.string({ unit: 'grapheme', maxLength: 40 })
 describe('checksums', () => {
   // Messages as the standard writes them.
   it.each(['97AZFEF5', '96AZFEF6', '941AY3AZFDFA', '9900401.00AY1AZFCA5'])('%s', (message) => {
-    expect(checksumOf(message.slice(0, -4))).toBe(message.slice(-4))
-    expect(readMessage(message)).toMatchObject({ code: message.slice(0, 2) })
+    expect(checksumOf(octets(message.slice(0, -4)))).toBe(message.slice(-4))
+    expect(readMessage(octets(message))).toMatchObject({ code: message.slice(0, 2) })
   })
 
   it('with the sum of the octets come to nothing', () => {
     fc.assert(
       fc.property(words, (text) => {
-        expect((octetsOf(text) + Number.parseInt(checksumOf(text), 16)) & 0xffff).toBe(0)
+        expect((sumOf(text) + Number.parseInt(checksumOf(octets(text)), 16)) & 0xffff).toBe(0)
       }),
     )
   })
@@ -49,9 +52,9 @@ describe('messages', () => {
   } as const
 
   it('are written as the standard has them', () => {
-    const text = compose(asked, 3)
+    const text = textOf(compose(asked, 3), 'utf-8')
     expect(text.slice(0, -4)).toBe('1720261125    112000AOharbour|AB3101|AY3AZ')
-    expect(text.slice(-4)).toBe(checksumOf(text.slice(0, -4)))
+    expect(text.slice(-4)).toBe(checksumOf(octets(text.slice(0, -4))))
   })
 
   it('come back as they were sent, whatever the texts', () => {
@@ -74,16 +77,16 @@ describe('messages', () => {
   })
 
   it('may come without a checksum, with a number or without, and with fields that say nothing', () => {
-    const message = readMessage('1720261125    112000AOharbour|AB|AJ|AY5')
+    const message = readMessage(octets('1720261125    112000AOharbour|AB|AJ|AY5'))
     if (typeof message === 'string') throw new Error(message)
     expect(message.sequence).toBe(5)
     expect([...message.fields.keys()]).toEqual(['AO', 'AB', 'AJ'])
     expect([fieldOf(message, 'AO'), fieldOf(message, 'AB'), fieldOf(message, 'XX')]).toEqual(['harbour', null, null])
-    expect(readMessage('941')).toMatchObject({ code: '94', parts: { ok: '1' }, sequence: null })
+    expect(readMessage(octets('941'))).toMatchObject({ code: '94', parts: { ok: '1' }, sequence: null })
   })
 
   it('take no text that looks like a trailer for one', () => {
-    const message = readMessage('1720261125    112000ABAY5AZ0000|')
+    const message = readMessage(octets('1720261125    112000ABAY5AZ0000|'))
     if (typeof message === 'string') throw new Error(message)
     expect(message.sequence).toBeNull()
     expect(fieldOf(message, 'AB')).toBe('AY5AZ0000')
@@ -97,16 +100,47 @@ describe('messages', () => {
     [`18${'x'.repeat(LONGEST_MESSAGE - 1)}`, 'too-long'],
     [`1720261125    112000${'AFx|'.repeat(1001)}`, 'too-many-fields'],
   ])('%.12s is refused: %s', (line, fault) => {
-    expect(readMessage(line)).toBe(fault)
+    expect(readMessage(octets(line))).toBe(fault)
   })
 
   it('of any kind are read or refused', () => {
     fc.assert(
       fc.property(fc.constantFrom('17', '18', '64', '16', '98'), fc.string(), (code, rest) => {
-        const message = readMessage(code + rest)
+        const message = readMessage(octets(code + rest))
         expect(['string', 'object']).toContain(typeof message)
       }),
     )
+  })
+})
+
+describe('encodings', () => {
+  // By the code charts of ISO 8859-1 and of code page 850.
+  it.each([
+    ['utf-8', 'Zoë Å', [0x5a, 0x6f, 0xc3, 0xab, 0x20, 0xc3, 0x85]],
+    ['iso-8859-1', 'Zoë Å', [0x5a, 0x6f, 0xeb, 0x20, 0xc5]],
+    ['cp850', 'Zoë Å', [0x5a, 0x6f, 0x89, 0x20, 0x8f]],
+    ['cp850', 'ßıÐ²', [0xe1, 0xd5, 0xd1, 0xfd]],
+    ['iso-8859-1', 'Łe\u0301', [0x3f, 0xe9]],
+  ] as const)('%s writes %s', (encoding, text, expected) => {
+    expect([...octetsOf(text, encoding)]).toEqual(expected)
+  })
+  it.each(['iso-8859-1', 'cp850'] as const)('each octet of %s has a sign, and is written as it again', (encoding) => {
+    const all = Uint8Array.from({ length: 256 }, (_, i) => i)
+    expect(octetsOf(textOf(all, encoding), encoding)).toEqual(all)
+    expect(new Set(textOf(all, encoding)).size).toBe(256)
+  })
+  it('a name in any of them is read where it was agreed on, with its checksum; ISO 8859-1 also where UTF-8 was', () => {
+    const answer = { code: '94', parts: { ok: '1' }, fields: { AE: 'Núñez, Zoë' } } as const
+    for (const [sent, read] of [
+      ['utf-8', 'utf-8'],
+      ['iso-8859-1', 'iso-8859-1'],
+      ['cp850', 'cp850'],
+      ['iso-8859-1', 'utf-8'],
+    ] as const) {
+      const message = readMessage(compose(answer, 1, sent), read)
+      if (typeof message === 'string') throw new Error(message)
+      expect(fieldOf(message, 'AE')).toBe('Núñez, Zoë')
+    }
   })
 })
 

@@ -1,4 +1,5 @@
 /** By which settings another system lends: CATALEX_DESK=sip2 and the CATALEX_SIP2_… that go with it. */
+import { ENCODINGS, type Encoding } from '@catalex/core/sip2'
 import { Sip2Desk, type Sip2DeskSettings } from '../bridge/index.ts'
 import type { CirculationDesk, Clock } from '../standins/index.ts'
 
@@ -20,6 +21,12 @@ export function deskFrom(settings: Settings, clock: Clock, zone: string): Circul
   return isLentElsewhere(settings) ? new Sip2Desk(sip2Settings(settings, zone), clock) : null
 }
 
+function encodingIn({ CATALEX_SIP2_ENCODING: given = 'utf-8' }: Settings): Encoding {
+  const encoding = ENCODINGS.find((one) => one === given.toLowerCase())
+  if (encoding === undefined) throw new Error(`CATALEX_SIP2_ENCODING has to be one of ${ENCODINGS.join(', ')}, not "${given}".`)
+  return encoding
+}
+
 export function sip2Settings(settings: Settings, zone: string): Sip2DeskSettings {
   const address = settings.CATALEX_SIP2_ADDRESS ?? ''
   const [, host, port] = /^(?:\[?)([\w.:-]+?)(?:\]?):(\d{1,5})$/.exec(address) ?? []
@@ -31,6 +38,7 @@ export function sip2Settings(settings: Settings, zone: string): Sip2DeskSettings
     user: settings.CATALEX_SIP2_USER ?? null,
     password: settings.CATALEX_SIP2_PASSWORD ?? null,
     institution: settings.CATALEX_SIP2_INSTITUTION ?? '',
+    encoding: encodingIn(settings),
     patience: PATIENCE,
     tries: TRIES,
     pause: PAUSE,

@@ -56,6 +56,15 @@ export function metricsOf({
         this.set(bridge.state().answering ? 1 : 0)
       },
     })
+  if (bridge)
+    new Gauge({
+      name: 'catalex_lending_unreadable',
+      help: 'Answers of the system that lends that could not be read, since the start.',
+      registers: [registry],
+      collect() {
+        this.set(bridge.state().unreadable)
+      },
+    })
   return {
     of: (name) => (_request, response, next) => {
       const stop = answers.startTimer({ endpoint: name })

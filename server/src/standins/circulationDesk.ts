@@ -62,6 +62,8 @@ export interface DeskState {
   answering: boolean
   /** ISO time of its last answer; null for none yet. */
   asOf: string | null
+  /** Answers that could not be read, since the start. */
+  unreadable: number
 }
 
 /** The lending system can't be reached, or answers nothing that can be understood. */
@@ -73,5 +75,13 @@ export class DeskAway extends Error {
   ) {
     super(`The lending system does not answer: ${reason}.`)
     this.name = 'DeskAway'
+  }
+}
+
+/** It answers, and what it answers can't be read. What it was asked for it may have done. */
+export class DeskUnreadable extends DeskAway {
+  constructor(fault: string) {
+    super(`what it answers can't be read (${fault})`, true)
+    this.name = 'DeskUnreadable'
   }
 }

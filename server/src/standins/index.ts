@@ -17,6 +17,7 @@ export { PARTNERS } from './partners.ts'
 export { machineClock, virtualClock, type Clock, type VirtualClock } from './clock.ts'
 export {
   DeskAway,
+  DeskUnreadable,
   type CirculationDesk,
   type CopyAtDesk,
   type DeskAnswer,

@@ -67,7 +67,13 @@ describe('calls', () => {
   })
   test('only what may pass is tried again', () => {
     const refused = PROBLEM_CODES.filter((code) => !mayPass(new ApiProblem({ type: problemType(code), status: PROBLEMS[code] })))
-    expect(PROBLEM_CODES.filter((code) => !refused.includes(code))).toEqual(['our-fault', 'busy', 'cannot-store', 'desk-away'])
+    expect(PROBLEM_CODES.filter((code) => !refused.includes(code))).toEqual([
+      'our-fault',
+      'busy',
+      'cannot-store',
+      'desk-away',
+      'desk-unreadable',
+    ])
     expect(mayPass(new NoConnection())).toBe(true)
     const retry = newClient().getDefaultOptions().queries?.retry as (count: number, error: Error) => boolean
     expect([retry(1, new NoConnection()), retry(2, new NoConnection()), retry(0, new Refused('busy'))]).toEqual([true, false, true])

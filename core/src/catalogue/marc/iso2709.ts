@@ -4,9 +4,10 @@
  * Layout: leader (24 octets), directory (12 octets an entry: tag, length, start), field terminator, fields, record
  * terminator (MARC 21 Specifications for Record Structure).
  */
+import { ascii } from '../../text/index.ts'
 import { isControlTag, type MarcField, type MarcRecord } from './record.ts'
 import { BadRecord, SILENTLY, type FaultCode, type RecordFault, type Warn } from './faults.ts'
-import { ascii, decode, encodingOf, type Encoding } from './text.ts'
+import { decode, encodingOf, type Encoding } from './text.ts'
 
 export const FIELD_END = 0x1e
 export const RECORD_END = 0x1d

@@ -1,6 +1,6 @@
 /** Records written as ISO 2709 in UTF-8 (MARC 21 Specifications for Record Structure) and as MARCXML (MARC 21 XML Schema). */
 import { isControlTag, type MarcField, type MarcRecord } from './record.ts'
-import { encodeUtf8 } from './text.ts'
+import { encodeUtf8 } from '../../text/index.ts'
 
 const LONGEST_RECORD = 99_999
 const LONGEST_FIELD = 9_999

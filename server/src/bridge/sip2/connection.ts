@@ -3,9 +3,10 @@
  * stays without an answer is sent again under the same number, by which the other side knows that it has had it before.
  */
 import { connect, type Socket } from 'node:net'
-import { compose, LONGEST_MESSAGE, readMessage, type Composed, type Message, type MessageCode } from '@catalex/core/sip2'
+import { compose, readMessage, type Composed, type Encoding, type Message, type MessageCode } from '@catalex/core/sip2'
 import { Overloaded } from '../../overloaded.ts'
-import { DeskAway } from '../../standins/index.ts'
+import { DeskAway, DeskUnreadable } from '../../standins/index.ts'
+import { hearLines } from './lines.ts'
 
 export interface Sip2Settings {
   host: string
@@ -13,6 +14,8 @@ export interface Sip2Settings {
   /** null where the system asks for no login. */
   user: string | null
   password: string | null
+  /** How texts are written on the wire. */
+  encoding: Encoding
   /** Milliseconds that an answer may take before the question is sent again, and how often that is done. */
   patience: number
   tries: number
@@ -23,6 +26,7 @@ export interface Sip2Settings {
 /** Questions that may wait. */
 const MOST_WAITING = 200
 const VERSION = '2.00'
+const END = Buffer.from('\r')
 
 type Question = Composed<MessageCode>
 
@@ -38,12 +42,14 @@ export class Sip2Connection {
   private awayUntil = 0
   private closed = false
   waiting = 0
+  /** Answers that could not be read, since the start. */
+  unreadable = 0
 
   constructor(private readonly settings: Sip2Settings) {}
 
   /**
    * @param answer the code of the answer
-   * @throws DeskAway, Overloaded
+   * @throws DeskAway, DeskUnreadable, Overloaded
    */
   ask(question: Question, answer: MessageCode): Promise<Message> {
     if (this.waiting >= MOST_WAITING) return Promise.reject(new Overloaded('questions to the lending system'))
@@ -70,6 +76,8 @@ export class Sip2Connection {
       this.open ??= await this.begin()
       return await this.exchange(this.open, question, answer)
     } catch (error) {
+      // What can't be read ends that question alone: the next one may well be answered.
+      if (error instanceof DeskUnreadable) throw error
       this.hangUp()
       this.awayUntil = performance.now() + this.settings.pause
       throw error
@@ -98,22 +106,26 @@ export class Sip2Connection {
       return opened
     } catch (error) {
       socket.destroy()
-      throw error instanceof DeskAway ? new DeskAway(error.reason, false) : error
+      throw error instanceof DeskAway && !(error instanceof DeskUnreadable) ? new DeskAway(error.reason, false) : error
     }
   }
 
   private async exchange({ socket, lines }: Open, question: Question, answer: MessageCode): Promise<Message> {
     const sequence = this.sequence
     this.sequence = (sequence + 1) % 10
-    const text = `${compose(question, sequence)}\r`
+    const octets = Buffer.concat([compose(question, sequence, this.settings.encoding), END])
+    let fault: string | null = null
     for (let tried = 0; tried < this.settings.tries; tried += 1) {
-      socket.write(text)
+      socket.write(octets)
       const message = await this.answerTo(lines, sequence)
       // Silence, what did not come whole, and being asked to, are reasons to send it again.
+      fault = typeof message === 'string' ? message : null
+      if (fault !== null) this.unreadable += 1
       if (message === null || typeof message === 'string' || message.code === '96') continue
       if (message.code === answer) return message
       throw new DeskAway(`it answers ${question.code} with ${message.code}`, true)
     }
+    if (fault !== null) throw new DeskUnreadable(fault)
     throw new DeskAway(`no answer in ${String(this.settings.patience)} ms, ${String(this.settings.tries)} times`, true)
   }
 
@@ -123,7 +135,7 @@ export class Sip2Connection {
     for (;;) {
       const line = await lines.next(until - performance.now())
       if (line === null) return null
-      const message = readMessage(line)
+      const message = readMessage(line, this.settings.encoding)
       if (typeof message === 'string' || message.sequence === null || message.sequence === sequence) return message
     }
   }
@@ -154,21 +166,14 @@ function connected({ host, port, patience }: Sip2Settings): Promise<Socket> {
 
 /** Lines of a socket, one at a time. */
 class LineReader {
-  private text = ''
-  private readonly ready: string[] = []
+  private readonly ready: Buffer[] = []
   private ended = false
   private wake: (() => void) | null = null
 
   constructor(socket: Socket) {
-    socket.setEncoding('utf8')
-    socket.on('data', (part: string) => {
-      this.text += part
-      if (!/[\r\n]/.test(part) && this.text.length <= LONGEST_MESSAGE) return
-      const lines = this.text.split(/\r\n?|\n/)
-      this.text = lines.pop() ?? ''
-      this.ready.push(...lines.filter((line) => line !== ''))
-      // Whoever never ends a line, or sends what nobody has asked for, is no lending system.
-      if (this.text.length > LONGEST_MESSAGE || this.ready.length > MOST_WAITING) socket.destroy()
+    hearLines(socket, MOST_WAITING, (lines) => {
+      this.ready.push(...lines)
+      if (this.ready.length > MOST_WAITING) socket.destroy()
       this.wake?.()
     })
     socket.on('close', () => {
@@ -178,7 +183,7 @@ class LineReader {
   }
 
   /** @returns null where none comes in so many milliseconds @throws DeskAway where the connection is over */
-  async next(within: number): Promise<string | null> {
+  async next(within: number): Promise<Buffer | null> {
     if (this.ready.length === 0 && !this.ended && within > 0)
       await new Promise<void>((resolve) => {
         const timer = setTimeout(resolve, within)

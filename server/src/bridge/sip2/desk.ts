@@ -3,6 +3,7 @@ import { fieldOf, fieldsOf, flagsFrom, HOLD_SHELF, sipTime, statusFrom, timeFrom
 import { DateTime } from 'luxon'
 import {
   DeskAway,
+  DeskUnreadable,
   inOneLine,
   type CirculationDesk,
   type Clock,
@@ -43,7 +44,7 @@ export class Sip2Desk implements CirculationDesk {
   }
 
   state(): DeskState {
-    return { answering: this.answering, asOf: this.asOf }
+    return { answering: this.answering, asOf: this.asOf, unreadable: this.connection.unreadable }
   }
 
   close(): void {
@@ -141,7 +142,7 @@ export class Sip2Desk implements CirculationDesk {
       this.asOf = this.clock.now().toISO()
       return message
     } catch (error) {
-      if (error instanceof DeskAway) this.answering = false
+      this.answering = this.answering && (error instanceof DeskUnreadable || !(error instanceof DeskAway))
       throw error
     }
   }

@@ -1,5 +1,15 @@
 /** What the stand-in answers to each message, by rules of its own: three weeks, three renewals, ten days on the hold shelf. */
-import { codeOf, fieldOf, HOLD_SHELF, sipTime, statusOf, type Composed, type Message, type MessageCode } from '@catalex/core/sip2'
+import {
+  codeOf,
+  fieldOf,
+  HOLD_SHELF,
+  sipTime,
+  statusOf,
+  type Composed,
+  type Message,
+  type MessageCode,
+  type Encoding,
+} from '@catalex/core/sip2'
 import { DateTime } from 'luxon'
 import { pinMatches } from '../../readers/index.ts'
 import type { Clock } from '../../standins/index.ts'
@@ -11,6 +21,8 @@ export interface StandinWorld {
   institution: string
   /** null for whoever comes. */
   login: { user: string; password: string } | null
+  /** How it writes texts; UTF-8 where nothing is said. */
+  encoding?: Encoding
 }
 
 const LOAN_DAYS = 21

@@ -1,21 +1,27 @@
 /** A small lending system that answers SIP 2.00 over TCP: to try the bridge without one of one’s own. */
 import { createServer, type Server, type Socket } from 'node:net'
 import type { AddressInfo } from 'node:net'
-import { compose, LONGEST_MESSAGE, readMessage } from '@catalex/core/sip2'
+import { compose, octetsOf, readMessage } from '@catalex/core/sip2'
+import { hearLines } from '../sip2/lines.ts'
 import { answerOf, mayEnter, type StandinWorld } from './answers.ts'
 
 const MOST_CONNECTIONS = 50
-const ASK_AGAIN = '96AZFEF6'
+/** Messages of one connection that may come together. */
+const MOST_AT_ONCE = 200
+const ASK_AGAIN = octetsOf('96AZFEF6', 'utf-8')
+const END = Buffer.from('\r')
+/** "!" where something else should stand. */
+const GARBLED = 0x21
 
 interface Line {
   /** The last message and what was answered, for one that is sent again. */
-  last: { text: string; answer: string } | null
+  last: { asked: Buffer; answer: Uint8Array } | null
   entered: boolean
 }
 
 export class StandinLending {
-  /** What goes wrong, for trying that out: nothing is heard, or what was done is not said. */
-  trouble: 'silent' | 'answers lost' | null = null
+  /** What goes wrong, for trying that out: nothing is heard, what was done is not said, or not so that it can be read. */
+  trouble: 'silent' | 'answers lost' | 'garbled' | null = null
   private readonly server: Server
   private readonly sockets = new Set<Socket>()
 
@@ -47,21 +53,17 @@ export class StandinLending {
 
   private hear(socket: Socket): void {
     const line: Line = { last: null, entered: this.world.login === null }
-    let rest = ''
     let turn: Promise<void> = Promise.resolve()
     this.sockets.add(socket)
-    socket.setEncoding('utf8')
     socket.on('error', () => socket.destroy())
     socket.on('close', () => this.sockets.delete(socket))
-    socket.on('data', (part: string) => {
-      const lines = (rest + part).split(/[\r\n]+/)
-      rest = lines.pop() ?? ''
-      if (rest.length > LONGEST_MESSAGE) socket.destroy()
-      for (const text of lines.filter((one) => one !== ''))
+    hearLines(socket, MOST_AT_ONCE, (lines) => {
+      for (const octets of lines)
         turn = turn
-          .then(() => this.answer(text, line))
+          .then(() => this.answer(octets, line))
           .then((answer) => {
-            if (answer !== null && this.trouble === null) socket.write(`${answer}\r`)
+            if (answer === null || this.trouble === 'answers lost') return
+            socket.write(Buffer.concat([this.trouble === 'garbled' ? Uint8Array.from(answer).fill(GARBLED, 2, 4) : answer, END]))
           })
           .catch(() => {
             socket.destroy()
@@ -70,18 +72,18 @@ export class StandinLending {
   }
 
   /** @returns null for what gets no answer */
-  private async answer(text: string, line: Line): Promise<string | null> {
+  private async answer(octets: Buffer, line: Line): Promise<Uint8Array | null> {
     if (this.trouble === 'silent') return null
-    if (line.last?.text === text) return line.last.answer
-    const message = readMessage(text)
+    if (line.last?.asked.equals(octets)) return line.last.answer
+    const message = readMessage(octets, this.world.encoding)
     if (typeof message === 'string') return ASK_AGAIN
     if (message.code === '97') return line.last?.answer ?? null
     if (!line.entered && message.code !== '93') return null
     const answered = await answerOf(this.world, message)
     if (answered === null) return null
     if (message.code === '93') line.entered = mayEnter(this.world, message)
-    const answer = compose(answered, message.sequence ?? 0)
-    line.last = { text, answer }
+    const answer = compose(answered, message.sequence ?? 0, this.world.encoding)
+    line.last = { asked: octets, answer }
     return answer
   }
 }

@@ -32,7 +32,10 @@ export function bindCatalogue(bind: Bind, { version, database, libraries, search
       bridged: bridge !== null,
     }),
   )
-  bind('lending', () => Promise.resolve(bridge?.state() ?? { answering: true, asOf: null }))
+  bind('lending', () => {
+    const { answering, asOf } = bridge?.state() ?? { answering: true, asOf: null }
+    return Promise.resolve({ answering, asOf })
+  })
   bind('search', async ({ request, query, asking }) => search.answer(query, await searcherOf(request, query.at), asking))
   bind('count', async ({ request, query, asking }) => ({ count: await search.count(query, await searcherOf(request, query.at), asking) }))
   bind('facetValues', async ({ request, query, asking }) => search.values(query, await searcherOf(request, query.at), asking))

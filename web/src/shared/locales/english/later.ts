@@ -174,6 +174,8 @@ export const later = {
     'another-reader': 'Another reader has signed in. Look at it again, and press once more if it is meant for this card.',
     busy: 'The catalogue is very busy. Try again in a moment.',
     'cannot-store': 'The catalogue can’t store anything just now. Nothing was changed; try again later, or ask at the desk.',
+    'desk-unreadable':
+      'The answer of the libraries’ lending system can’t be read. Look at your card before you try again, or ask at a desk.',
     'desk-away': 'The libraries’ lending system does not answer just now. Nothing was changed; try again later, or ask at a desk.',
     'not-understood': 'The request can’t be read ({{where}}). Load the page again and repeat what you did.',
     'query-not-understood':

@@ -179,6 +179,8 @@ export const later: InOtherWords<typeof english> = {
     busy: 'Der Katalog ist sehr beschäftigt. Versuchen Sie es gleich noch einmal.',
     'cannot-store':
       'Der Katalog kann gerade nichts speichern. Es wurde nichts geändert; versuchen Sie es später noch einmal, oder fragen Sie an der Theke.',
+    'desk-unreadable':
+      'Die Antwort des Ausleihsystems der Bibliotheken ist nicht zu lesen. Sehen Sie auf Ihr Konto, bevor Sie es noch einmal versuchen, oder fragen Sie an einer Theke.',
     'desk-away':
       'Das Ausleihsystem der Bibliotheken antwortet gerade nicht. Es wurde nichts geändert; versuchen Sie es später noch einmal, oder fragen Sie an einer Theke.',
     'not-understood': 'Die Anfrage ist nicht zu lesen ({{where}}). Laden Sie die Seite neu und wiederholen Sie, was Sie taten.',
