@@ -5,6 +5,7 @@ import { matchesOf } from './match/match.ts'
 import { scoreTogether } from './match/rank.ts'
 import { isSuperseded, statisticsOf, type Segments } from './segments/segments.ts'
 import type { SearchIndex } from './store/columns.ts'
+import { addedOrder } from './store/acquired.ts'
 import { yearOf } from './store/rows.ts'
 
 export const RECORD_SORTS = ['relevance', 'title', 'person', 'date', 'added'] as const
@@ -52,7 +53,7 @@ function keyOf(index: SearchIndex, by: RecordSort, doc: number, score: number): 
   if (by === 'title') return index.titleKeys.at(index.titleOf[doc])
   if (by === 'person') return index.personKeys.at(index.personOf[doc])
   if (by === 'date') return yearOf(index, doc)
-  return by === 'added' ? index.recordIds[doc] : score
+  return by === 'added' ? addedOrder(index, doc) : score
 }
 
 const compare = (a: number | string, b: number | string): number => (a < b ? -1 : a > b ? 1 : 0)

@@ -429,13 +429,20 @@ describe('order', () => {
       1,
       'a',
       { title: ['Notes on the winter and on a watch'] },
-      { year: 2001, filingTitle: 'notes', holdings: [{ place: 2, uses: 1, usesIn: 0, callKey: 'C' }] },
+      { year: 2001, filingTitle: 'notes', holdings: [{ place: 2, uses: 1, usesIn: 0, callKey: 'C', acquired: '2026-11-01' }] },
     ),
     document(
       2,
       'b',
       { title: ['The winter watch'] },
-      { year: 1999, filingTitle: 'winter watch', holdings: [{ place: 2, uses: 1, usesIn: 0, callKey: 'B' }] },
+      {
+        year: 1999,
+        filingTitle: 'winter watch',
+        holdings: [
+          { place: 2, uses: 1, usesIn: 0, callKey: 'B', acquired: '1890-01-01' },
+          { place: 3, uses: 1, usesIn: 0, callKey: 'B', acquired: '2026-11-20' },
+        ],
+      },
     ),
     document(
       3,
@@ -447,7 +454,7 @@ describe('order', () => {
       4,
       'd',
       { title: ['Something else'], subject: ['Watch in winter'] },
-      { year: 2020, filingTitle: 'something else', holdings: [{ place: 2, uses: 1, usesIn: 1, callKey: 'D' }] },
+      { year: 2020, filingTitle: 'something else', holdings: [{ place: 2, uses: 1, usesIn: 1, callKey: 'D', acquired: '2026-11-01' }] },
     ),
   ])
   const order = (text: string, sort: SearchQuestion['sort']) =>
@@ -461,6 +468,8 @@ describe('order', () => {
     ['winter watch', 'newest', [4, 3, 1, 2]],
     ['winter watch', 'title', [1, 4, 2, 3]],
     ['winter watch', 'call-number', [3, 2, 1, 4]],
+    // By the day on which the newest copy came, then by the number of the record; where no day is known, last.
+    ['winter watch', 'added', [2, 4, 1, 3]],
   ])('%s by %s', (text, sort, ids) => {
     expect(order(text, sort)).toEqual(ids)
   })

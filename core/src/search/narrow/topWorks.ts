@@ -1,6 +1,7 @@
 /** The first works in an order, kept while all are looked at. */
 import { FixedReverseHeap } from 'mnemonist'
 import type { Sort } from '../../query/index.ts'
+import { addedOrder } from '../store/acquired.ts'
 import type { SearchIndex } from '../store/columns.ts'
 import { yearOf } from '../store/rows.ts'
 import type { DocumentFilter } from './filter.ts'
@@ -22,7 +23,7 @@ const KEYS: Record<Sort, (index: SearchIndex, passing: DocumentFilter, doc: numb
   oldest: (index, _passing, doc) => yearOf(index, doc) || Infinity,
   title: (index, _passing, doc) => index.titleOf[doc],
   person: (index, _passing, doc) => index.personOf[doc] * index.titles.length + index.titleOf[doc],
-  added: (index, _passing, doc) => -index.recordIds[doc],
+  added: (index, _passing, doc) => -addedOrder(index, doc),
   'call-number': (_index, passing, doc) => passing.lowestCall(doc),
   'in-hand': (_index, passing) => passing.arrival,
 }

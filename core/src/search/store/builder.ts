@@ -4,6 +4,7 @@
  */
 import { LISTED_FACETS, FIELDS } from '../../query/index.ts'
 import { spokenKey, withoutArticle, wordsOf } from '../../text/index.ts'
+import { newestDay } from './acquired.ts'
 import type { SearchIndex } from './columns.ts'
 import type { SearchDocument } from './document.ts'
 import { heldEntry, rowsFrom } from './rows.ts'
@@ -40,6 +41,7 @@ export class IndexBuilder {
     person: new GrowingArray(),
     format: new GrowingArray(),
     year: new GrowingArray(),
+    acquired: new GrowingArray(),
     online: new GrowingArray(),
     language: new GrowingArray(),
     titleLength: new GrowingArray(),
@@ -66,6 +68,7 @@ export class IndexBuilder {
     columns.person.push(this.people.of(document.filingPerson))
     columns.format.push(FORMAT_NODE.get(document.carrier) ?? 0)
     columns.year.push(document.year ?? 0)
+    columns.acquired.push(newestDay(document.holdings.map(({ acquired }) => acquired)))
     columns.online.push(document.online ? 1 : 0)
     columns.language.push(languageNumber(document.language))
     this.addTokens(document)
@@ -138,6 +141,7 @@ export class IndexBuilder {
       ...stemGroups(termList, postings, language),
       ...nearTable(termList, postings),
       recordIds,
+      acquired: Uint16Array.from(from(columns.acquired)),
       docOfRecord: docOfRecord(recordIds),
       workStart,
       ...workHashes(this.works.texts()),

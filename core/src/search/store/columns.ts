@@ -28,6 +28,8 @@ export const COLUMNS = {
   /** Work, format, year and where the lists of a document begin (documentRow.ts). */
   rows: 'u32',
   recordIds: 'u32',
+  /** Day on which the newest copy came (acquired.ts). */
+  acquired: 'u16',
   /** Document of a record number, -1 for none. */
   docOfRecord: 'i32',
   workStart: 'u32',

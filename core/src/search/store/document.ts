@@ -38,6 +38,8 @@ export interface HeldAt {
   usesIn: number
   /** Lowest sort key among the call numbers there. */
   callKey: string
+  /** ISO date on which the newest of them came; null or nothing where nobody knows. */
+  acquired?: string | null
 }
 
 /** Other names of a heading, under which its titles are found too. */

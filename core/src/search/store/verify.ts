@@ -1,6 +1,7 @@
 /** Whether the index says of a record what the record says. */
 import { FIELDS, LISTED_FACETS } from '../../query/index.ts'
 import { wordsOf } from '../../text/index.ts'
+import { newestDay } from './acquired.ts'
 import type { SearchDocument } from './document.ts'
 import { formatOf, heldEntry, heldFrom, heldTo, isOnline, valueFrom, valueTo, yearOf } from './rows.ts'
 import { maskOf } from './fields.ts'
@@ -23,6 +24,7 @@ export function differencesIn(segments: Segments, document: SearchDocument): str
   expect('filing person', index.personKeys.at(index.personOf[doc]) === document.filingPerson)
   expect('format', formatOf(index, doc) === FORMAT_NODE.get(document.carrier))
   expect('year', yearOf(index, doc) === (document.year ?? 0))
+  expect('day of its newest copy', index.acquired[doc] === newestDay(document.holdings.map(({ acquired }) => acquired)))
   expect('being online', isOnline(index, doc) === document.online)
   expect('language of its words', index.language[doc] === languageNumber(document.language))
   for (const [word, mask] of fieldsByWord(document)) {

@@ -86,7 +86,7 @@ function copyFrom(stored: StoredCopy, libraries: Libraries, { due, holdState, aw
 }
 
 /** What the search index needs to know of a copy. */
-export type IndexedCopy = Pick<Copy, 'branch' | 'collection' | 'use' | 'status' | 'promised'> & { sortKey: string }
+export type IndexedCopy = Pick<Copy, 'branch' | 'collection' | 'use' | 'status' | 'promised'> & { sortKey: string; acquired: string | null }
 
 interface IndexedRow extends Circulating {
   recordId: number
@@ -95,6 +95,7 @@ interface IndexedRow extends Circulating {
   useRule: UseRule | null
   status: RecordedStatus
   sortKey: string
+  acquired: string | null
 }
 
 /** Copies by record, of many records at once. */
@@ -109,13 +110,13 @@ export async function copiesForIndex(
       ? ['recordId IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(which.ids) }]
       : ['recordId BETWEEN $from AND $to', { from: which.from, to: which.to }]
   const rows = await source.read<IndexedRow>(
-    `SELECT recordId, branch, collection, useRule, status, sortKey, due, ${HOLD_STATE} AS holdState, whereabouts.since IS NOT NULL AS away
+    `SELECT recordId, branch, collection, useRule, status, sortKey, acquired, due, ${HOLD_STATE} AS holdState, whereabouts.since IS NOT NULL AS away
      FROM copies LEFT JOIN loans ON loans.barcode = copies.barcode LEFT JOIN whereabouts ON whereabouts.barcode = copies.barcode
      WHERE ${condition} AND status <> 'withdrawn' ORDER BY recordId`,
     parameters,
   )
   const copies = new Map<number, IndexedCopy[]>()
-  for (const { recordId, branch, collection, useRule, status: recorded, sortKey, due, holdState, away } of rows) {
+  for (const { recordId, branch, collection, useRule, status: recorded, sortKey, acquired, due, holdState, away } of rows) {
     const group = copies.get(recordId) ?? []
     copies.set(recordId, group)
     const use = useRuleOf(libraries.collection(branch, collection)?.kind ?? 'open shelf', useRule)
@@ -126,6 +127,7 @@ export async function copiesForIndex(
       status: statusOf({ recorded, due, holdState, away: away === 1, at: today }),
       promised: holdState !== null,
       sortKey,
+      acquired,
     })
   }
   return copies

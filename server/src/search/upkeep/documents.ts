@@ -76,10 +76,11 @@ export function heldAt(copies: readonly IndexedCopy[], nodes: PlaceNodes): HeldA
   for (const copy of copies) {
     const place = nodes.get(placeCode(copy.branch, copy.collection))
     if (place === undefined) continue
-    const held = places.get(place) ?? { place, uses: 0, usesIn: 0, callKey: copy.sortKey }
+    const held: HeldAt = places.get(place) ?? { place, uses: 0, usesIn: 0, callKey: copy.sortKey, acquired: null }
     if (!isLost(copy)) held.uses |= USE_BITS[copy.use]
     if (isInNow(copy)) held.usesIn |= USE_BITS[copy.use]
     if (copy.sortKey < held.callKey) held.callKey = copy.sortKey
+    if (copy.acquired !== null && copy.acquired > (held.acquired ?? '')) held.acquired = copy.acquired
     places.set(place, held)
   }
   return [...places.values()]
