@@ -174,6 +174,11 @@ describe('SRU', () => {
 })
 
 describe('addresses', () => {
+  it('that are nobody’s to gather are named to robots', async () => {
+    const response = await fetch(`${catalogue.address}/robots.txt`)
+    expect(response.headers.get('content-type')).toContain('text/plain')
+    expect((await response.text()).split('\n')).toEqual(expect.arrayContaining(['User-agent: *', 'Disallow: /api/', 'Disallow: /card']))
+  })
   it('of all titles stand in the sitemap, which says where its pages are', async () => {
     const index = await (await fetch(`${catalogue.address}/sitemap.xml`)).text()
     const [, page = ''] = /<loc>([^<]+)<\/loc>/.exec(index) ?? []

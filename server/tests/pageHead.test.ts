@@ -28,7 +28,7 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'catalex-pages-'))
   writeFileSync(join(folder, 'index.html'), PAGE)
   const app = express()
-  servePages(app, folder, catalogue)
+  servePages(app, folder, { database: catalogue.database, publicAddress: 'https://catalogue.example.org' })
   server = await new Promise<Server>((done) => {
     const one = app.listen(0, '127.0.0.1', () => {
       done(one)
@@ -50,13 +50,19 @@ describe('the head of a title’s page', () => {
     expect(html.match(/<title>/g)).toHaveLength(1)
     expect(html).toContain(`<title>${title.replaceAll('&', '&amp;').replaceAll("'", '&apos;')} · Catalex</title>`)
     expect(html).not.toContain('Find it.')
-    expect(html).toMatch(new RegExp(`<link rel="canonical" href="http://127\\.0\\.0\\.1:\\d+/titles/${controlNumber}" />`))
+    expect(html).toContain(`<link rel="canonical" href="https://catalogue.example.org/titles/${controlNumber}" />`)
+    expect(html).not.toContain('127.0.0.1')
     const [, data = ''] = /<script type="application\/ld\+json">(.*)<\/script>/.exec(html) ?? []
     expect(JSON.parse(data)).toMatchObject({ '@context': 'https://schema.org' })
     expect(html).toMatch(/<meta name="citation_title" content="[^"]+" \/>/)
   })
   it('of any other page, and of a title that is not there, is the usual one', async () => {
-    for (const path of ['/titles/nothing', '/titles/%E0%A4%A', '/%', '/search?q=sea', '/']) expect((await (await at(path)).text()).replace(RELEASE, '')).toBe(PAGE)
+    for (const path of ['/titles/nothing', '/titles/%E0%A4%A', '/%', '/search?q=sea', '/'])
+      expect((await (await at(path)).text()).replace(RELEASE, '')).toBe(PAGE)
+  })
+  it('names no address where the library has said none', () => {
+    const record = { title: 'Tides', people: [], identifiers: [], series: [], subjects: [], genres: [], languages: [], carrier: 'book', year: null, publisher: null, edition: null, summary: null, titleInScript: null } as unknown as BibRecord // prettier-ignore
+    expect(headOf(record, null)).not.toMatch(/canonical|"url"|"@id"/)
   })
   it('no record breaks out of it', () => {
     const record = { title: '</title><script>x()</script>', remainder: '"><b>', people: [], identifiers: [], series: [], subjects: [], genres: [], languages: [], carrier: 'book', year: null, publisher: '$& $1', edition: null, summary: '"onload="x', titleInScript: null } as unknown as BibRecord // prettier-ignore

@@ -16,8 +16,8 @@ const TYPES: Partial<Record<Family, string>> = {
   kit: 'Game',
 }
 
-/** @param address where its page is */
-export function jsonLdOf(record: BibRecord, address: string): Record<string, unknown> {
+/** @param address where its page is; null where that is not known */
+export function jsonLdOf(record: BibRecord, address: string | null): Record<string, unknown> {
   const family = familyOf(record.carrier)
   const of = (kind: 'isbn' | 'issn') => record.identifiers.filter((one) => one.kind === kind).map(({ value }) => value)
   const named = ({ spoken, kind }: BibRecord['people'][number]) => ({
@@ -28,8 +28,7 @@ export function jsonLdOf(record: BibRecord, address: string): Record<string, unk
   const properties: Record<string, unknown> = {
     '@context': 'https://schema.org',
     '@type': TYPES[family] ?? 'CreativeWork',
-    '@id': address,
-    url: address,
+    ...(address === null ? {} : { '@id': address, url: address }),
     name: [record.title, record.remainder].filter(Boolean).join(': '),
     alternateName: record.titleInScript,
     author: record.people.filter(({ main, roles }) => main || roles.includes('author')).map(named),

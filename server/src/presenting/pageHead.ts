@@ -2,14 +2,14 @@
 import { escaped, type BibRecord } from '@catalex/core/catalogue'
 import { citationTags, jsonLdOf } from '@catalex/core/citing'
 
-/** @param address of the page, in full */
-export function headOf(record: BibRecord, address: string): string {
+/** @param address of the page, in full; null where nobody knows by which one readers come */
+export function headOf(record: BibRecord, address: string | null): string {
   const meta = citationTags(record).map(([name, content]) => `<meta name="${name}" content="${escaped(content)}" />`)
   // A script's text ends at "</script", whatever stands round it.
   const data = JSON.stringify(jsonLdOf(record, address)).replaceAll('<', '\\u003c')
   return [
     `<title>${escaped(record.title)} · Catalex</title>`,
-    `<link rel="canonical" href="${escaped(address)}" />`,
+    ...(address === null ? [] : [`<link rel="canonical" href="${escaped(address)}" />`]),
     ...(record.summary === null ? [] : [`<meta name="description" content="${escaped(record.summary)}" />`]),
     ...meta,
     `<script type="application/ld+json">${data}</script>`,

@@ -18,6 +18,7 @@ export function Foot(props: { 'aria-label': string }) {
     <footer className={styles.foot} data-screen>
       <nav {...props}>
         <Link to={links.help()}>{t('foot.help')}</Link>
+        <Link to={links.displays}>{t('displays.link')}</Link>
         {all.courses === true && <Link to={links.courses}>{t('courses.link')}</Link>}
         <Link to={links.branches}>{t('branches.link')}</Link>
         <Link to={links.ask('question', here)}>{t('foot.ask')}</Link>

@@ -1,4 +1,5 @@
 /** A page for each address, loaded when it is gone to. */
+import Box from '@mui/material/Box'
 import type { ComponentType } from 'react'
 import { useTranslation } from 'react-i18next'
 import { SearchPage } from '../search/SearchPage.tsx'
@@ -11,7 +12,9 @@ export function PageTrouble({ error, again }: { error: unknown; again(): void })
   const { t } = useTranslation()
   return (
     <Page width={760} title={t('app.pageMissing')}>
-      <Trouble error={error} onRetry={again} />
+      <Box sx={{ mt: '0.75rem' }}>
+        <Trouble error={error} onRetry={again} />
+      </Box>
     </Page>
   )
 }

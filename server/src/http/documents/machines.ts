@@ -9,7 +9,7 @@ import type { Context } from '../context.ts'
 
 const DECLARATION = '<?xml version="1.0" encoding="UTF-8"?>\n'
 
-export function serveMachines(app: Express, { database, libraries, search }: Context): void {
+export function serveMachines(app: Express, { database, libraries, search, publicAddress }: Context): void {
   const answering =
     (handler: (request: Request, response: Response) => Promise<void>) => (request: Request, response: Response, next: NextFunction) => {
       handler(request, response).catch((error: unknown) => {
@@ -44,6 +44,11 @@ export function serveMachines(app: Express, { database, libraries, search }: Con
       'application/opensearchdescription+xml',
       `${DECLARATION}<OpenSearchDescription xmlns="http://a9.com/-/spec/opensearch/1.1/"><ShortName>${name}</ShortName><Description>${escaped(libraries.library.name)}: the catalogue</Description><InputEncoding>UTF-8</InputEncoding><Url type="text/html" template="${origin}/search?q={searchTerms}"/><Url type="application/sru+xml" template="${origin}/sru?queryType=cql&amp;query={searchTerms}&amp;startRecord={startIndex?}&amp;maximumRecords={count?}"/></OpenSearchDescription>`,
     )
+  })
+
+  app.get('/robots.txt', (_request, response) => {
+    const map = publicAddress === null ? '' : `Sitemap: ${publicAddress}/sitemap.xml\n`
+    response.type('text/plain').send(`User-agent: *\nDisallow: /api/\nDisallow: /card\n${map}`)
   })
 
   app.get(

@@ -7,12 +7,11 @@ import expressStaticGzip from 'express-static-gzip'
 import { recordsByControlNumber } from '../../catalogue/index.ts'
 import { headOf } from '../../presenting/index.ts'
 import type { Context } from '../context.ts'
-import { originOf } from './machines.ts'
 
 /** Text files lie there compressed already (npm run build). */
 const COMPRESSED = { enableBrotli: true, orderPreference: ['br', 'gz'] as ('br' | 'gz')[] }
 
-export function servePages(app: Express, folder: string, { database }: Pick<Context, 'database'>): void {
+export function servePages(app: Express, folder: string, { database, publicAddress }: Pick<Context, 'database' | 'publicAddress'>): void {
   const page = pageOf(folder).replace('</head>', () => `  <meta name="catalex-release" content="${releaseOf(folder)}" />\n  </head>`)
   const sendPage = (response: Response, html = page) => {
     response.set('Cache-Control', 'no-cache').type('html').send(html)
@@ -31,7 +30,8 @@ export function servePages(app: Express, folder: string, { database }: Pick<Cont
   app.get('/titles/:controlNumber', (request: Request, response: Response, next: NextFunction) => {
     const controlNumber = String(request.params.controlNumber)
     recordsByControlNumber(database, [controlNumber]).then(([found]) => {
-      const address = `${originOf(request)}/titles/${encodeURIComponent(controlNumber)}`
+      // What a request says of its host anybody can make up.
+      const address = publicAddress && `${publicAddress}/titles/${encodeURIComponent(controlNumber)}`
       const html = found ? parts.replace('</head>', () => `  ${headOf(found.record, address)}\n  </head>`) : page
       sendPage(response, html)
     }, next)
