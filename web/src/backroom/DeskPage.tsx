@@ -75,8 +75,6 @@ function InHand({ onAct }: { onAct: OnAct }) {
     // Ready for the next.
     field.current?.focus()
   }
-  const press = (act: 'check in' | 'check out') =>
-    act === usual ? ({ type: 'submit' } as const) : ({ type: 'button', onClick: () => { done(act) } } as const)
   return (
     <form
       className={styles.scan}
@@ -86,9 +84,9 @@ function InHand({ onAct }: { onAct: OnAct }) {
       }}
     >
       <TextField size="small" inputRef={field} label={t('backroom.desk.barcode')} value={barcode} onChange={({ target }) => { setBarcode(target.value) }} slotProps={{ htmlInput: { maxLength: 100, autoComplete: 'off' } }} />
-      <Button variant="contained" {...press('check in')}>{t('backroom.desk.checkIn')}</Button>
+      <Button variant="contained" type={usual === 'check in' ? 'submit' : 'button'} onClick={() => { if (usual !== 'check in') done('check in') }}>{t('backroom.desk.checkIn')}</Button>
       <TextField size="small" label={t('backroom.desk.card')} value={card} onChange={({ target }) => { setCard(target.value) }} slotProps={{ htmlInput: { maxLength: 60, autoComplete: 'off' } }} />
-      <Button variant="outlined" {...press('check out')}>{t('backroom.desk.checkOut')}</Button>
+      <Button variant="outlined" type={usual === 'check out' ? 'submit' : 'button'} onClick={() => { if (usual !== 'check out') done('check out') }}>{t('backroom.desk.checkOut')}</Button>
     </form>
   )
 } // prettier-ignore
