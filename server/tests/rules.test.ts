@@ -48,3 +48,16 @@ it('the line that decides about a card and a copy is named, with what it looks a
     /No copy has the barcode nobody/,
   )
 })
+
+it('rules that have not been loaded yet are tried on readers and copies that have', async () => {
+  const file = join(catalogue.world, 'policies.json')
+  const policies = JSON.parse(readFileSync(file, 'utf8')) as PoliciesFile
+  writeFileSync(file, JSON.stringify({ ...policies, loanRules: [{ days: 5, renewals: 9 }] }))
+  const [copy] = await catalogue.database.read<{ barcode: string }>("SELECT barcode FROM copies WHERE system = 'pslib' AND useRule IS NULL AND status = 'on shelf' LIMIT 1") // prettier-ignore
+  const asked = ['00042117', copy!.barcode, 'ferrygate']
+  const [, ofFiles] = await said(asked, { data: catalogue.data, world: catalogue.world, try: true })
+  expect(ofFiles).toContain('loanRules 1 decides and lends for 5 days, 9 renewals.')
+  vi.restoreAllMocks()
+  const [, loaded] = await said(asked, { data: catalogue.data, try: true })
+  expect(loaded).not.toContain('lends for 5 days')
+})

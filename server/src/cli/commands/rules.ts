@@ -20,11 +20,13 @@ interface Options {
 
 /** @returns exit code: 0 where nothing is odd, 1 with findings */
 export async function rules(asked: readonly string[], options: Options): Promise<number> {
-  if (options.world !== undefined) return sayFindings(new Libraries(readWorldFiles(options.world)))
+  const ofFiles = options.world === undefined ? null : new Libraries(readWorldFiles(options.world))
+  if (ofFiles && options.try !== true) return sayFindings(ofFiles)
   if (!existsSync(options.data)) throw new Error(`There is no database ${options.data}: load one with "catalex load --world FOLDER".`)
   const database = await Database.open(options.data)
   try {
-    const libraries = await Libraries.load(database)
+    // Readers and copies are those of the database, whichever rules are asked.
+    const libraries = ofFiles ?? (await Libraries.load(database))
     if (options.try !== true) return sayFindings(libraries)
     const [card = '', barcode = '', pickup = ''] = asked
     if (pickup === '')
