@@ -52,10 +52,10 @@ export default defineConfig({
     sequence: { sequencer: ByProject },
     projects: [
       project('core', 60_000),
-      project('contract', 10_000),
+      project('contract', 60_000),
       project('server', 120_000, { globalSetup: 'server/tests/worldsFolder.ts' }),
       project('demo', 60_000),
-      project('web', 30_000, { environment: 'jsdom', setupFiles: ['web/tests/setup.ts'] }),
+      project('web', 120_000, { environment: 'jsdom', setupFiles: ['web/tests/setup.ts'] }),
     ],
   },
 })

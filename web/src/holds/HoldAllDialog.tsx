@@ -79,7 +79,7 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
       setOutcomes((before) => new Map([...before, [entryKey(one), outcome]]))
     }
     setPlacing(false)
-    await after()
+    after()
   }
   /** What was agreed to as a guest is carried out where it is the same with this card; else it is read once more. */
   const signInAndPlace = async () => {
