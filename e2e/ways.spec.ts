@@ -249,7 +249,7 @@ test('what is pressed far down a list stays in sight, by mouse and by keyboard; 
     expect(await page.evaluate(() => window.scrollY)).toBeGreaterThan(200)
     expect(await inSight()).toBe(true)
   }
-  await page.getByRole('navigation', { name: 'Pages' }).getByRole('link', { name: 'Page 2' }).click()
+  await page.getByRole('navigation', { name: 'Pages of the list' }).getByRole('button', { name: /\b2$/ }).click()
   await expect(page).toHaveURL(/page=2/)
   await expect.poll(() => page.evaluate(() => window.scrollY)).toBe(0)
 })
