@@ -6,7 +6,7 @@ import { makeWorld } from '@catalex/demo/world'
 import { Marc } from 'marcjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readBatches } from '../src/catalogue/batches.ts'
-import { loadMarc, readInThread } from '../src/catalogue/index.ts'
+import { loadMarc, loadWholeCatalogue, readInThread } from '../src/catalogue/index.ts'
 import { faultInWords } from '../src/cli/sentences.ts'
 import { Libraries } from '../src/libraries/index.ts'
 import { Database, migrate } from '../src/database/index.ts'
@@ -119,6 +119,65 @@ describe('loading', () => {
     expect(
       await database.read('SELECT title, (SELECT count(*) FROM copies WHERE recordId = records.id) AS copies FROM records WHERE id = 1'),
     ).toEqual([{ title: 'Another title', copies: 0 }])
+  })
+
+  describe('a record that comes more than once in a load', () => {
+    const titled = (number: string, title: string) =>
+      broken(number, (fields) => fields.map((field) => (field[0] === '245' ? ['245', '10', 'a', title] : field)))
+    const deletion = (number: string) => ({ ...titled(number, 'Gone'), leader: records[0]!.leader.replace(/^(.{5})./, '$1d') })
+    const rowsOf = (base: Database, number: string) =>
+      base.read(
+        `SELECT title, group_concat(barcode) AS barcodes FROM records LEFT JOIN copies ON recordId = records.id
+         WHERE controlNumber = $number AND NOT withdrawn GROUP BY records.id`,
+        { number },
+      )
+    // Two entries of one file stand in one batch, those of two files in two.
+    const ways = ['in one file', 'in two files'] as const
+    const filesOf = (way: (typeof ways)[number], entries: ReturnType<typeof titled>[]) =>
+      way === 'in one file'
+        ? [file('both.mrc', Buffer.concat(entries.map(written)))]
+        : entries.map((entry, i) => file(`${String(i)}.mrc`, written(entry)))
+    const cases: [string, (number: string) => ReturnType<typeof titled>[], string | null][] = [
+      ['a second version replaces the first', (n) => [titled(n, 'First'), titled(n, 'Second')], 'Second'],
+      ['a deletion after it takes it out', (n) => [titled(n, 'First'), deletion(n)], null],
+      ['a record after its deletion stays', (n) => [deletion(n), titled(n, 'Second')], 'Second'],
+      ['of three the last one counts', (n) => [titled(n, 'First'), deletion(n), titled(n, 'Third')], 'Third'],
+    ]
+    const all = ways.flatMap((way) => cases.map(([says, entries, title]) => ({ way, says, entries, title })))
+
+    it.each(all)('$says, $way, into a catalogue in use', async ({ way, says, entries, title }) => {
+      const number = `${says} ${way}`
+      const report = await loadMarc(database, libraries, filesOf(way, entries(number)), UPDATE)
+      expect(await rowsOf(database, number)).toEqual(title === null ? [] : [{ title, barcodes: `b${number}` }])
+      expect(report.added).toBe(title === null ? 0 : 1)
+      expect(report.faults).toEqual([])
+      expect(report.warnings.map(({ code, controlNumber }) => [code, controlNumber])).toContainEqual(['record-twice', number])
+      expect(report.counts.warned['nothing-to-delete']).toBeUndefined()
+    })
+
+    it.each(all)('$says, $way, into a new catalogue', async ({ way, says, entries, title }) => {
+      const empty = await Database.open(join(mkdtempSync(join(folder, 'new-')), 'catalex.sqlite'))
+      try {
+        await migrate(empty)
+        const report = await loadWholeCatalogue(empty, libraries, filesOf(way, entries(says)), () => undefined)
+        expect(await rowsOf(empty, says)).toEqual(title === null ? [] : [{ title, barcodes: `b${says}` }])
+        expect(report).toMatchObject({ added: title === null ? 0 : 1, copies: title === null ? 0 : 1, faults: [] })
+      } finally {
+        await empty.close()
+      }
+    })
+
+    it('frees the barcode of the version that no longer counts', async () => {
+      const other = broken('takes', (fields) => fields.map((f) => (f[0] === '852' ? [...f.slice(0, -1), 'bgives'] : f)))
+      const report = await loadMarc(
+        database,
+        libraries,
+        filesOf('in two files', [titled('gives', 'First'), deletion('gives'), other]),
+        UPDATE,
+      )
+      expect(await rowsOf(database, 'takes')).toEqual([{ title: 'A broken record', barcodes: 'bgives' }])
+      expect(report.counts.warned).toEqual({ 'record-twice': 1 })
+    })
   })
 
   it('reads MARCXML', async () => {

@@ -13,6 +13,13 @@ import type { Libraries } from '../libraries/index.ts'
 import { recordsIn, type ReadRecord } from './marcFiles.ts'
 import { prepare, type PreparedRecord } from './preparing.ts'
 
+/** A record that says of itself that it is deleted. */
+export interface DeletedRecord {
+  /** Place in the file, from 1. */
+  number: number
+  controlNumber: string
+}
+
 export interface ReadBatch {
   file: string
   /** Octets of all files that have been read so far. */
@@ -24,8 +31,7 @@ export interface ReadBatch {
   /** What was odd about records that are no titles. */
   odd: { number: number; controlNumber: string | null; warnings: RecordFault[] }[]
   authorities: Authority[]
-  /** Control numbers of records that say that they are deleted. */
-  deleted: string[]
+  deleted: DeletedRecord[]
 }
 
 const BATCH = 1000
@@ -57,7 +63,7 @@ function sort(batch: ReadBatch, read: ReadRecord, libraries: Libraries): void {
   const controlNumber = controlField(record, '001')?.trim() ?? null
   try {
     if (isAuthority(record)) batch.authorities.push(authorityFromMarc(record))
-    else if (isDeleted(record)) batch.deleted.push(controlNumberOf(record))
+    else if (isDeleted(record)) batch.deleted.push({ number, controlNumber: controlNumberOf(record) })
     else {
       batch.prepared.push(prepare(number, record, libraries, warnings))
       return

@@ -5,9 +5,8 @@ import type { Libraries } from '../libraries/index.ts'
 import { applyStaged, dropUnchanged, type Applied } from './applying.ts'
 import { storeAuthorities } from './authorities.ts'
 import { readBatches, type ReadBatch } from './batches.ts'
-import type { PreparedRecord } from './preparing.ts'
 import { Report, type LoadReport } from './report.ts'
-import { dropStaged, Store } from './storing.ts'
+import { cameTwice, dropStaged, Store, type Stored } from './storing.ts'
 
 export type { LoadFault, LoadReport } from './report.ts'
 
@@ -24,9 +23,8 @@ export async function loadWholeCatalogue(
 ): Promise<LoadReport> {
   const store = new Store('catalogue', true)
   await database.write((write) => store.open(write))
-  const { report, authorities } = await readAll(read(files, libraries), files, progress, (batch) =>
-    database.write((write) => store.put(write, batch)),
-  )
+  const put: Put = (batch) => database.write((write) => store.put(write, batch))
+  const { report, authorities } = await readAll(read(files, libraries), files, progress, put)
   await database.write((write) => storeAuthorities(write, authorities, true))
   return report.done({ added: report.stored })
 }
@@ -52,12 +50,11 @@ export async function loadMarc(
 ): Promise<LoadReport> {
   const store = new Store('staging', whole)
   await database.maintain((write) => store.open(write))
-  const { report, authorities, deleted } = await readAll(read(files, libraries), files, progress, (batch) =>
-    database.maintain((write) => store.put(write, batch)),
-  )
+  const put: Put = (batch) => database.maintain((write) => store.put(write, batch))
+  const { report, authorities, repeated } = await readAll(read(files, libraries), files, progress, put)
   const unchanged = await database.maintain(dropUnchanged)
   const applied = await database.write(async (write) => {
-    const done = await applyStaged(write, whole ? 'whole' : deleted, unchanged)
+    const done = await applyStaged(write, whole ? 'whole' : store.deleted, unchanged)
     await storeAuthorities(write, authorities, whole)
     await alongside(write, done)
     return done
@@ -65,30 +62,36 @@ export async function loadMarc(
   await database.maintain(dropStaged)
   const withdrawn = new Set(applied.withdrawn)
   // A whole load has no need of what it deletes: what it lacks is gone.
-  if (!whole) for (const one of deleted) if (!withdrawn.has(one)) report.warn('nothing-to-delete', one)
+  if (!whole)
+    for (const number of store.deleted) if (!withdrawn.has(number) && !repeated.has(number)) report.warn('nothing-to-delete', number)
   return report.done({ unchanged, added: applied.added.length, replaced: applied.changed.length, withdrawn: applied.withdrawn.length })
 }
 
-type Put = (batch: readonly PreparedRecord[]) => ReturnType<Store['put']>
+type Put = (batch: ReadBatch) => Promise<Stored>
 
 /** While one batch is being stored, the next is read. */
 async function readAll(batches: AsyncIterable<ReadBatch>, files: readonly string[], progress: Progress, put: Put) {
   const report = new Report(files)
   const authorities: Authority[] = []
-  const deleted: string[] = []
+  /** Deletions of records that came earlier in the same load. */
+  const repeated = new Set<string>()
   let storing: Promise<void> = Promise.resolve()
   const begun = performance.now()
   for await (const batch of batches) {
-    const { file, octets, prepared } = batch
+    const { file, octets } = batch
     report.read += batch.read
     for (const { number, controlNumber, fault } of batch.refused) report.refuse(file, number, controlNumber, fault)
     for (const { number, controlNumber, warnings } of batch.odd) report.warnAll(file, number, controlNumber, warnings)
     authorities.push(...batch.authorities)
-    deleted.push(...batch.deleted)
+    report.deleted += batch.deleted.length
     await storing
-    storing = put(prepared).then(({ refused, good }) => {
-      for (const one of good) report.take(file, one)
-      for (const { record, fault } of refused) report.refuse(file, record.number, record.controlNumber, fault)
+    storing = put(batch).then((done) => {
+      report.takeOut(done.takenOut)
+      for (const record of done.stored) report.take(file, record)
+      for (const { number, controlNumber } of done.repeated) {
+        repeated.add(controlNumber)
+        report.warnAll(file, number, controlNumber, [cameTwice(controlNumber)])
+      }
       const rate = Math.round((1000 * report.read) / (performance.now() - begun))
       progress(octets, `${String(report.read)} records, ${String(rate)} a second`)
     })
@@ -97,6 +100,5 @@ async function readAll(batches: AsyncIterable<ReadBatch>, files: readonly string
   }
   await storing
   report.headings = authorities.length
-  report.deleted = deleted.length
-  return { report, authorities, deleted }
+  return { report, authorities, repeated }
 }

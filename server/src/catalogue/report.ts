@@ -54,6 +54,12 @@ export class Report {
     this.warnAll(file, number, controlNumber, warnings)
   }
 
+  /** What had been taken, until a later version or a deletion of it came. */
+  takeOut({ records, copies }: { records: number; copies: number }): void {
+    this.stored -= records
+    this.copies -= copies
+  }
+
   refuse(file: string, record: number, controlNumber: string | null, fault: RecordFault): void {
     this.refused.add({ file, record, controlNumber, ...fault })
   }

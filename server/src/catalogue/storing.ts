@@ -4,11 +4,18 @@
  */
 import type { RecordFault } from '@catalex/core/catalogue'
 import type { Write } from '../database/index.ts'
+import type { DeletedRecord, ReadBatch } from './batches.ts'
 import { COPY_ROW, type PreparedRecord } from './preparing.ts'
 
-export interface Refused {
-  record: PreparedRecord
-  fault: RecordFault
+/** What a batch says of records, in the order of its file. */
+type Batch = Pick<ReadBatch, 'prepared' | 'deleted'>
+
+export interface Stored {
+  stored: PreparedRecord[]
+  /** Deletions of records that came earlier in the same load. */
+  repeated: DeletedRecord[]
+  /** What an earlier batch had stored and a later version, or a deletion, has taken out again. */
+  takenOut: { records: number; copies: number }
 }
 
 /** Where a batch is put: straight into the tables of a new catalogue, or into temporary ones of other names. */
@@ -19,7 +26,8 @@ const TABLES = {
 type Target = keyof typeof TABLES
 
 export class Store {
-  private readonly loadedNow = new Set<string>()
+  private readonly storedNow = new Set<string>()
+  private readonly deletedNow = new Set<string>()
   private readonly barcodes = new Map<string, string>()
   private nextId = 1
 
@@ -41,29 +49,55 @@ export class Store {
     await write.run('CREATE INDEX temp.stagedCopiesOfRecord ON stagedCopies(recordId)')
   }
 
-  /** @returns those that can't be stored */
-  async put(write: Write, batch: readonly PreparedRecord[]): Promise<{ refused: Refused[]; good: PreparedRecord[] }> {
-    const numbers = await knownNumbers(write, batch)
-    const taken = this.whole ? new Map<string, string>() : await takenBarcodes(write, batch)
-    const refused: Refused[] = []
-    const good: PreparedRecord[] = []
-    for (const one of batch) {
-      const { controlNumber } = one
-      if (this.loadedNow.has(controlNumber)) {
-        refused.push({ record: one, fault: { field: '001', code: 'record-twice', facts: { controlNumber } } })
+  /** Of a record that comes more than once in a load, as a record or as a deletion, what comes last counts. */
+  async put(write: Write, batch: Batch): Promise<Stored> {
+    const latest = latestOfEach(batch)
+    const numbers = await knownNumbers(write, batch.prepared)
+    const taken = this.whole ? new Map<string, string>() : await takenBarcodes(write, batch.prepared)
+    const takenOut = await this.takeOut(
+      write,
+      [...latest.keys()].filter((controlNumber) => this.storedNow.has(controlNumber)),
+    )
+    const stored: PreparedRecord[] = []
+    const repeated: DeletedRecord[] = []
+    for (const [controlNumber, { entry, again }] of latest) {
+      const cameBefore = again || this.storedNow.has(controlNumber) || this.deletedNow.has(controlNumber)
+      if (!('copies' in entry)) {
+        this.storedNow.delete(controlNumber)
+        this.deletedNow.add(controlNumber)
+        if (cameBefore) repeated.push(entry)
         continue
       }
-      const record = this.withoutTaken(one, taken)
-      good.push(record)
-      this.loadedNow.add(controlNumber)
+      const record = this.withoutTaken(entry, taken)
+      stored.push(cameBefore ? { ...record, warnings: [...record.warnings, cameTwice(controlNumber)] } : record)
+      this.deletedNow.delete(controlNumber)
+      this.storedNow.add(controlNumber)
       for (const { barcode } of record.copies) this.barcodes.set(barcode, controlNumber)
     }
     await insertAll(
       write,
       this.target,
-      good.map((record) => ({ ...record, id: numbers.get(record.controlNumber) ?? this.nextId++ })),
+      stored.map((record) => ({ ...record, id: numbers.get(record.controlNumber) ?? this.nextId++ })),
     )
-    return { refused, good }
+    return { stored, repeated, takenOut }
+  }
+
+  /** Records of which a deletion came last. */
+  get deleted(): readonly string[] {
+    return [...this.deletedNow]
+  }
+
+  private async takeOut(write: Write, controlNumbers: readonly string[]): Promise<Stored['takenOut']> {
+    if (controlNumbers.length === 0) return { records: 0, copies: 0 }
+    const { records, copies, identifiers } = TABLES[this.target]
+    const numbers = JSON.stringify(controlNumbers)
+    const among = `IN (SELECT id FROM ${records} WHERE controlNumber IN (SELECT value FROM json_each($numbers)))`
+    const barcodes = await write.read<{ barcode: string }>(`SELECT barcode FROM ${copies} WHERE recordId ${among}`, { numbers })
+    for (const { barcode } of barcodes) this.barcodes.delete(barcode)
+    await write.run(`DELETE FROM ${copies} WHERE recordId ${among}`, { numbers })
+    await write.run(`DELETE FROM ${identifiers} WHERE recordId ${among}`, { numbers })
+    await write.run(`DELETE FROM ${records} WHERE id ${among}`, { numbers })
+    return { records: controlNumbers.length, copies: barcodes.length }
   }
 
   /** A copy whose barcode belongs to another record is lost; the record is not. */
@@ -75,6 +109,22 @@ export class Store {
     const told = lost.map(({ barcode }): RecordFault => ({ field: '852', code: 'barcode-taken', facts: { barcode, owner: ownerOf(barcode) } })) // prettier-ignore
     return { ...record, copies: record.copies.filter((copy) => !lost.includes(copy)), warnings: [...record.warnings, ...told] }
   }
+}
+
+/** The number stands on both versions of a record: the warning is on the one that counts. */
+export const cameTwice = (controlNumber: string): RecordFault => ({ field: '001', code: 'record-twice', facts: { controlNumber } })
+
+interface Latest {
+  entry: PreparedRecord | DeletedRecord
+  /** Whether another entry of the same record came before it in the batch. */
+  again: boolean
+}
+
+function latestOfEach({ prepared, deleted }: Batch): Map<string, Latest> {
+  const latest = new Map<string, Latest>()
+  for (const entry of [...prepared, ...deleted].sort((a, b) => a.number - b.number))
+    latest.set(entry.controlNumber, { entry, again: latest.has(entry.controlNumber) })
+  return latest
 }
 
 export async function dropStaged(write: Write): Promise<void> {

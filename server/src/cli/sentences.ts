@@ -43,7 +43,8 @@ const FAULTS: Record<RecordFault['code'], (facts: Facts) => string> = {
   'no-bay': ({ place, callNumber }) => `The plan of ${String(place)} has no bay for ${String(callNumber)}.`,
   'barcode-twice': ({ barcode }) => `The barcode ${String(barcode)} stands twice in the record; the second copy is left out.`,
   'barcode-taken': ({ barcode, owner }) => `The barcode ${String(barcode)} belongs to record ${String(owner)}; the copy is left out.`,
-  'record-twice': ({ controlNumber }) => `The record number ${String(controlNumber)} came earlier in the same load.`,
+  'record-twice': ({ controlNumber }) =>
+    `The record number ${String(controlNumber)} came earlier in the same load; what comes last counts.`,
 }
 
 export const faultInWords = ({ code, facts }: RecordFault): string => FAULTS[code](facts)
