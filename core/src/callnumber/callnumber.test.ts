@@ -48,6 +48,11 @@ describe('what a copy is of a set', () => {
     ['no. 12', true],
     ['n.s. v.3', true],
     ['2004', true],
+    ['v.IX (1980)', true],
+    ['XIV', true],
+    ['CD', false],
+    ['mix', false],
+    ['v. complete', false],
     ['score', false],
     ['disc in pocket', false],
     ['parts for strings', false],
@@ -59,6 +64,50 @@ describe('what a copy is of a set', () => {
     const shelf = ['ser.2 v.1', 'v.2', 'v.2 no.3', 'v.2 no.10', 'v.10', 'Bd. 11', 'no.1', 'no.12', 'pt.1', 'index']
     const keys = shelf.map((enumeration) => read('title', 'Tide', { enumeration }).sortKey)
     expect([...keys].sort(byKey)).toEqual(keys)
+  })
+  it.each<[string, string[]]>([
+    [
+      'months by their place in the year',
+      [
+        '2004',
+        '2004 Jan',
+        '2004 Feb',
+        '2004 Mar.',
+        '2004 Apr',
+        '2004 May',
+        '2004 June',
+        '2004 Jul',
+        '2004 Aug',
+        '2004 Sept.',
+        '2004 October',
+        '2004 Nov',
+        '2004 Dec',
+      ],
+    ],
+    [
+      'months behind a volume, before their year',
+      ['v.3 (Dec 2003)', 'v.3 (Jan 2004)', 'v.3 (Feb 2004)', 'v.3 (Apr. 2004)', 'v.4 (Jan 2004)'],
+    ],
+    ['days inside a month', ['2004 Jan 2', '2004 Jan 12', '2004 Feb 1']],
+    ['days before and behind their month', ['(30 Nov 2003)', '(Jan. 2, 2004)', '(12 Jan 2004)', '(Feb. 1, 2004)']],
+    ['double months', ['2004 Jan/Feb', '2004 Mar/Apr', '2004 May/June']],
+    ['double months before their year', ['v.1 (Nov/Dec 2003)', 'v.1 (Jan/Feb 2004)', 'v.1 (Mar-Apr 2004)']],
+    ['months in German', ['2004 Januar', '2004 Feb.', '2004 März', '2004 Mai', '2004 Juni', '2004 Juli', '2004 Okt.', '2004 Dez.']],
+    ['seasons', ['2004 Spring', '2004 Summer', '2004 Autumn', '2004 Winter', '2005 Spring']],
+    ['Roman numerals by value', ['v.I', 'v.IV', 'v.V', 'v.IX', 'v.X', 'v.XL', 'v.XC', 'v.C']],
+    ['Roman numerals with a blank, in small letters, alone', ['Bd. IX', 'Bd. XI']],
+    ['Roman beside Arabic', ['v.4', 'v.V', 'v.6', 'v.IX (1980)', 'v.10']],
+    ['Roman alone', ['V', 'IX', 'XI (1980)', 'XIV']],
+  ])('%s', (_, shelf) => {
+    // prettier-ignore
+    const keys = shelf.map((enumeration) => read('title', 'Tide', { enumeration }).sortKey)
+    expect([...keys].sort(byKey)).toEqual(keys)
+    expect(new Set(keys).size).toBe(keys.length)
+  })
+  it('reads Roman numerals of a volume in the call number itself', () => {
+    const keys = ['ORR v.IV', 'ORR v.V', 'ORR v. IX', 'ORR v.10'].map((text) => read('author', text).sortKey)
+    expect([...keys].sort(byKey)).toEqual(keys)
+    expect(read('author', 'ORR v.IX').text).toBe('ORR v.IX')
   })
 })
 

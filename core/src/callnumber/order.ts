@@ -3,6 +3,7 @@
  * which is lower than any letter or digit: so nothing files before something.
  */
 import { fold } from '../text/index.ts'
+import { datesAsNumbers, romanNumber } from './chronology.ts'
 
 /**
  * Kinds of piece after the class number, in filing order: copies and volumes of one thing stand together, before a later
@@ -39,15 +40,27 @@ const OTHER_WORDS = 'x'
 const VOLUME = /^(\p{L}{1,7})(\.?)(\d+)(.*)$/u
 
 function volumePiece(piece: string): string | null {
-  const [, label = '', stop = '', number = '', rest = ''] = VOLUME.exec(piece) ?? []
+  const [, label = '', stop = '', number = '', rest = ''] = VOLUME.exec(romanAsNumbers(piece)) ?? []
   const order = ORDER_OF_LABEL.get(label.toLowerCase())
   if (order === undefined || (stop === '' && label.toLowerCase() !== label)) return null
   return `${RANK.volume}${order}${whole(number)}${loose(rest)}`
 }
 
-/** Volume, issue and part as they are given with a copy: "n.s. v.2, no.10 (1980)". */
+/** A Roman numeral behind its label ("v.IX", "Bd. XII"), or alone at the beginning, in capitals; there C, D and M are rather words ("CD", "DI"). */
+const LABELLED_ROMAN = /(?<!\p{L})(\p{L}{1,7})(\.\s*|\s+)([ivxlcdm]+)(?![\p{L}\d])/giu
+const LEADING_ROMAN = /^\s*([IVXL]+)(?=\s*(?:$|[(,;:/]))/u
+
+const romanAsNumbers = (text: string): string =>
+  text
+    .replace(LEADING_ROMAN, (all, roman: string) => String(romanNumber(roman) ?? all))
+    .replace(LABELLED_ROMAN, (all, label: string, between: string, roman: string) => {
+      const number = ORDER_OF_LABEL.has(label.toLowerCase()) ? romanNumber(roman) : null
+      return number === null ? all : `${label}${between}${String(number)}`
+    })
+
+/** Volume, issue and part as they are given with a copy: "n.s. v.2, no.10 (1980)", "v.IX (Jan 1980)". */
 export function volumeKey(enumeration: string): string {
-  const pieces = fold(enumeration).match(/(?:\p{L}+\.?\s*)?\d+|\p{L}+/gu) ?? []
+  const pieces = datesAsNumbers(romanAsNumbers(enumeration)).match(/(?:\p{L}+\.?\s*)?\d+|\p{L}+/gu) ?? []
   return pieces
     .map((piece) => {
       const number = /\d+$/.exec(piece)?.[0]
@@ -60,8 +73,9 @@ export function volumeKey(enumeration: string): string {
 
 /** Whether a text names a volume, an issue or a part by its number, as it would stand on a spine; "score" and "disc in pocket" don't. */
 export const isVolume = (text: string): boolean => {
-  const [, label = ''] = /^(?:n\.\s?s\.\s*)?(\p{L}{1,7})\.?\s*\d/u.exec(text.trim()) ?? []
-  return ORDER_OF_LABEL.has(label.toLowerCase()) || /^\d/.test(text.trim())
+  const plain = romanAsNumbers(text.trim())
+  const [, label = ''] = /^(?:n\.\s?s\.\s*)?(\p{L}{1,7})\.?\s*\d/u.exec(plain) ?? []
+  return ORDER_OF_LABEL.has(label.toLowerCase()) || /^\d/.test(plain)
 }
 
 /**
@@ -72,7 +86,7 @@ export function piecesOf(text: string): string[] {
   const spaced = text
     .replace(/(?<=[\p{L}\d])\.(?=\p{Lu}\p{L}?\d)/gu, ' .')
     .replace(/(?<=\.?\p{Lu}\d+)(?=\p{Lu}\d)/gu, ' ')
-    .replace(/(?<![\p{L}\d])(\p{L}\.|\p{L}{2,7}\.?)\s+(?=\d)/gu, (all, label: string) =>
+    .replace(/(?<![\p{L}\d])(\p{L}\.|\p{L}{2,7}\.?)\s+(?=\d|[IVXLCDM]+(?![\p{L}\d]))/gu, (all, label: string) =>
       ORDER_OF_LABEL.has(label.replace('.', '').toLowerCase()) ? `${label.replace(/\.?$/, '.')}` : all,
     )
   return spaced.split(/\s+/).filter(Boolean)

@@ -10,7 +10,7 @@ import { loadMarc } from './loading.ts'
 import { prepare } from './preparing.ts'
 
 /** Of what is stored of a record and of its copies. */
-const FORM = 5
+const FORM = 6
 
 export const markForm = (write: Write): Promise<void> => write.run(`PRAGMA user_version = ${String(FORM)}`)
 
