@@ -29,6 +29,16 @@ const broken = (number: string, change: (fields: string[][]) => string[][]) => (
   fields: change([['001', number], ['008', records[0]!.fields.find(([tag]) => tag === '008')?.[1] ?? ''], ['245', '10', 'a', 'A broken record'], ['852', '1 ', 'a', 'pslib', 'b', 'ferrygate', 'c', 'fiction', 'p', `b${number}`]]),
 }) // prettier-ignore
 
+const xmlOf = (marc: ReturnType<typeof broken>): string => {
+  const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;')
+  const fields = marc.fields.map(([tag = '', first = '', ...rest]) =>
+    tag < '010'
+      ? `<controlfield tag="${tag}">${first}</controlfield>`
+      : `<datafield tag="${tag}" ind1="${first[0]}" ind2="${first[1]}">${rest.map((part, i) => (i % 2 === 0 ? `<subfield code="${part}">` : `${escape(part)}</subfield>`)).join('')}</datafield>`,
+  )
+  return `<record><leader>${marc.leader}</leader>${fields.join('')}</record>`
+}
+
 beforeAll(async () => {
   database = await Database.open(join(folder, 'catalex.sqlite'))
   await migrate(database)
@@ -46,7 +56,7 @@ describe('loading', () => {
     const wrongLength = octets('bad2')
     wrongLength.write('00099', 0, 'latin1')
     const badText = octets('bad3')
-    badText[badText.indexOf('A broken')] = 0xff
+    badText.set([0xc3, 0x9f, 0xff], badText.indexOf('A broken'))
     const bad: [at: number, octets: Buffer][] = [
       [10, octets('bad1').subarray(0, 150)], // runs into the next record
       [200, wrongLength],
@@ -182,13 +192,7 @@ describe('loading', () => {
 
   it('reads MARCXML', async () => {
     const marc = broken('xml1', (fields) => [...fields, ['500', '  ', 'a', 'Fish & ships <old>']])
-    const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;')
-    const fields = marc.fields.map(([tag = '', first = '', ...rest]) =>
-      tag < '010'
-        ? `<controlfield tag="${tag}">${first}</controlfield>`
-        : `<datafield tag="${tag}" ind1="${first[0]}" ind2="${first[1]}">${rest.map((part, i) => (i % 2 === 0 ? `<subfield code="${part}">` : `${escape(part)}</subfield>`)).join('')}</datafield>`,
-    )
-    const record = `<record><leader>${marc.leader}</leader>${fields.join('')}</record>`
+    const record = xmlOf(marc)
     const report = await loadMarc(
       database,
       libraries,
@@ -205,6 +209,34 @@ describe('loading', () => {
       "SELECT record FROM records WHERE controlNumber = 'xml1'",
     )
     expect(JSON.parse(stored)).toMatchObject({ notes: [{ kind: 'general', text: 'Fish & ships <old>' }] })
+  })
+})
+
+describe('how a file is written', () => {
+  const titled = (number: string) =>
+    broken(number, (fields) => fields.map((f) => (f[0] === '245' ? ['245', '10', 'a', 'Größe & Café'] : f)))
+  const xml = (number: string, declaration: string) => `${declaration}<collection>${xmlOf(titled(number))}</collection>`
+  const swapped = (octets: Buffer) => Buffer.from(octets).swap16()
+  const mark = '\ufeff'
+  it.each<[string, (number: string) => Buffer]>([
+    ['ISO 2709 with a byte order mark', (n) => Buffer.concat([Buffer.from(mark), written(titled(n))])],
+    ['UTF-8 with a byte order mark', (n) => Buffer.from(mark + xml(n, '<?xml version="1.0" encoding="UTF-8"?>'))],
+    ['UTF-16, low octet first', (n) => Buffer.from(mark + xml(n, '<?xml version="1.0" encoding="UTF-16"?>'), 'utf16le')],
+    ['UTF-16, high octet first', (n) => swapped(Buffer.from(mark + xml(n, '<?xml version="1.0" encoding="UTF-16"?>'), 'utf16le'))],
+    ['UTF-16 without a mark', (n) => Buffer.from(xml(n, '<?xml version="1.0"?>'), 'utf16le')],
+    ['ISO 8859-1 by its declaration', (n) => Buffer.from(xml(n, '<?xml version="1.0" encoding="ISO-8859-1"?>'), 'latin1')],
+  ])('%s is read', async (name, octets) => {
+    const number = `written as ${name}`
+    const report = await loadMarc(database, libraries, [file('written', octets(number))], UPDATE)
+    expect(report).toMatchObject({ read: 1, added: 1, faults: [], warnings: [] })
+    expect(await database.read('SELECT title FROM records WHERE controlNumber = $number', { number })).toEqual([{ title: 'Größe & Café' }])
+  })
+
+  it('says which encoding it does not read', async () => {
+    const report = await loadMarc(database, libraries, [file('other.xml', xml('n', '<?xml version="1.0" encoding="EBCDIC-US"?>'))], UPDATE)
+    expect(report.faults.map(faultInWords)).toEqual([
+      'The file says that it is written in "EBCDIC-US", which is not read here: write it as UTF-8.',
+    ])
   })
 })
 

@@ -2,6 +2,7 @@
 export { controlField, type MarcField, type MarcRecord } from './marc/record.ts'
 export { BadRecord, FAULT_CODES, warnings, type RecordFault, type Warn } from './marc/faults.ts'
 export { readIso2709 } from './marc/iso2709.ts'
+export { blankControlsIn } from './marc/text.ts'
 export { beginsAsMarcXml, MarcXmlReader, type ReadMarc } from './marc/marcxml.ts'
 export { escaped, MARCXML_NAMESPACE, writeIso2709, writeMarcXml } from './marc/writing.ts'
 export { authorityFromMarc, isAuthority, type Authority, type AuthorizedKind } from './title/authority.ts'

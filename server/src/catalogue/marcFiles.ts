@@ -23,15 +23,18 @@ const NOT_MARC: RecordFault = { field: null, code: 'not-marc', facts: {} }
 
 /** @param onOctets told of each stretch of the file that has been read */
 export async function* recordsIn(file: string, onOctets: (more: number) => void = () => undefined): AsyncGenerator<ReadRecord> {
-  const start = await beginningOf(file)
+  const octets = await beginningOf(file)
+  const encoding = xmlEncodingOf(octets)
+  const start = textOf(octets, encoding)
   // Either may begin with damage that looks like the other.
   const structured = start.includes(FIELD_END) && !PART_OF_MARCXML.test(start)
   const markup = start.startsWith('<') && !structured && beginsAsMarcXml(start)
   if (start.startsWith('<') && !structured && !markup) return yield { number: 1, fault: NOT_MARC }
+  if (markup && encoding === null) return yield { number: 1, fault: unknownEncoding(declaredEncoding(start) ?? '') }
   let number = 0
   let likely = markup
   const faults: ReadRecord[] = []
-  for await (const read of markup ? xmlRecords(file, onOctets) : isoRecords(file, onOctets)) {
+  for await (const read of markup ? xmlRecords(file, encoding ?? 'utf-8', onOctets) : isoRecords(file, onOctets)) {
     number += 1
     const one: ReadRecord = 'code' in read ? { number, fault: read } : { number, ...read }
     // Until something has looked like a record, the file may be anything.
@@ -53,11 +56,37 @@ const MOST_SHAPELESS = 1000
 /** As much as tells what a file is. */
 const BEGINNING = 4096
 
-async function beginningOf(file: string): Promise<string> {
-  for await (const chunk of createReadStream(file, { end: BEGINNING }))
-    return (chunk as Buffer).toString('utf8').replace(/^\ufeff/, '').trimStart() // prettier-ignore
-  return ''
+async function beginningOf(file: string): Promise<Buffer> {
+  for await (const chunk of createReadStream(file, { end: BEGINNING })) return chunk as Buffer
+  return Buffer.alloc(0)
 }
+
+/** Names of encodings in which XML is read: what the declaration says, and how it is decoded. */
+const XML_ENCODINGS: ReadonlyMap<string, string> = new Map([
+  ['utf-8', 'utf-8'],
+  ['utf8', 'utf-8'],
+  ['us-ascii', 'utf-8'],
+  ['utf-16', 'utf-8'],
+  ['iso-8859-1', 'windows-1252'],
+  ['latin1', 'windows-1252'],
+  ['windows-1252', 'windows-1252'],
+])
+
+/** What an XML file is written in, by its byte order mark, by its first character, or by what it says (XML 1.0, appendix F); null: not read here. */
+function xmlEncodingOf(start: Buffer): string | null {
+  const [first, second] = start
+  if ((first === 0xff && second === 0xfe) || (first === 0x3c && second === 0)) return 'utf-16le'
+  if ((first === 0xfe && second === 0xff) || (first === 0 && second === 0x3c)) return 'utf-16be'
+  const declared = declaredEncoding(start.toString('latin1'))
+  return declared === null ? 'utf-8' : (XML_ENCODINGS.get(declared.toLowerCase()) ?? null)
+}
+
+const declaredEncoding = (start: string): string | null =>
+  /^[^<]{0,20}<\?xml\s[^>]{0,200}?encoding\s{0,9}=\s{0,9}["']([\w.:-]{1,40})["']/.exec(start)?.[1] ?? null
+
+const textOf = (octets: Buffer, encoding: string | null): string => new TextDecoder(encoding ?? 'utf-8').decode(octets).trimStart()
+
+const unknownEncoding = (name: string): RecordFault => ({ field: null, code: 'xml-encoding', facts: { name } })
 
 async function* isoRecords(file: string, onOctets: (more: number) => void): AsyncGenerator<ReadMarc> {
   for await (const bytes of piecesOf(file, onOctets)) {
@@ -108,9 +137,12 @@ async function* piecesOf(file: string, onOctets: (more: number) => void): AsyncG
   if (last.length > 0 && !skipping) yield last
 }
 
+/** Line ends, blanks, and the octets of a byte order mark, which stands where files were joined, too. */
+const BETWEEN_RECORDS: ReadonlySet<number> = new Set([0x0a, 0x0d, 0x20, 0xef, 0xbb, 0xbf])
+
 function withoutLineEnds(bytes: Buffer): Buffer {
   let start = 0
-  while (start < bytes.length && (bytes[start] === 0x0a || bytes[start] === 0x0d || bytes[start] === 0x20)) start += 1
+  while (start < bytes.length && BETWEEN_RECORDS.has(bytes[start] ?? 0)) start += 1
   return bytes.subarray(start)
 }
 
@@ -129,11 +161,13 @@ function resynchronised(bytes: Buffer): Buffer[] {
   return [bytes]
 }
 
-async function* xmlRecords(file: string, onOctets: (more: number) => void): AsyncGenerator<ReadMarc> {
+async function* xmlRecords(file: string, encoding: string, onOctets: (more: number) => void): AsyncGenerator<ReadMarc> {
   const reader = new MarcXmlReader()
-  for await (const chunk of createReadStream(file, { encoding: 'utf8' })) {
-    onOctets(Buffer.byteLength(chunk as string))
-    yield* reader.read(chunk as string)
+  const decoder = new TextDecoder(encoding)
+  for await (const chunk of createReadStream(file)) {
+    onOctets((chunk as Buffer).length)
+    yield* reader.read(decoder.decode(chunk as Buffer, { stream: true }))
   }
+  yield* reader.read(decoder.decode())
   yield* reader.end()
 }

@@ -2,6 +2,7 @@
  * Records that an earlier version stored in another form are read anew from their MARC, so that nobody has to load them
  * again. The form is the database's `user_version`.
  */
+import { blankControlsIn } from '@catalex/core/catalogue'
 import type { Database, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import type { ReadBatch } from './batches.ts'
@@ -37,7 +38,7 @@ async function* storedBatches(database: Database, libraries: Libraries): AsyncGe
   let batch = empty()
   for await (const marc of exportedRecords(database, null)) {
     batch.read += 1
-    batch.prepared.push(prepare(batch.read, marc, libraries))
+    batch.prepared.push(prepare(batch.read, blankControlsIn(marc), libraries))
     if (batch.read < BATCH) continue
     yield batch
     batch = empty()

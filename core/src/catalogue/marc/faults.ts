@@ -15,9 +15,11 @@ export const FAULT_CODES = [
   'not-utf8',
   'is-utf8',
   'is-marc8',
+  'is-latin1',
   'marc8-unknown',
   'no-xml-leader',
   'xml-breaks-off',
+  'xml-encoding',
   // What makes a record a record
   'no-control-number',
   'other-control-number',

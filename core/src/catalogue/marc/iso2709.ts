@@ -7,7 +7,7 @@
 import { ascii } from '../../text/index.ts'
 import { isControlTag, type MarcField, type MarcRecord } from './record.ts'
 import { BadRecord, SILENTLY, type FaultCode, type RecordFault, type Warn } from './faults.ts'
-import { decode, encodingOf, type Encoding } from './text.ts'
+import { blankControls, decode, encodingOf, type Encoding } from './text.ts'
 
 export const FIELD_END = 0x1e
 export const RECORD_END = 0x1d
@@ -103,9 +103,8 @@ function readField(bytes: Uint8Array, { tag, start, end }: Extent, encoding: Enc
   return subfields.length === 0 ? [] : [[tag, indicators.length === 2 ? indicators : '  ', ...subfields]]
 }
 
-/** Signs that end records and fields, and others that no text has, inside a field. */
 function withoutControls(text: string, tag: string, warn: Warn): string {
-  const clean = text.replace(/[\u0000-\u0009\u000b\u000c\u000e-\u001e\u007f]/g, '').replace(/[\n\r]+/g, ' ')
+  const clean = blankControls(text)
   if (clean !== text) warn('control-signs', tag)
   return clean
 }

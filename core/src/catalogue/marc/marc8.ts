@@ -22,13 +22,15 @@ interface State {
 
 /**
  * @param bytes one field
- * @returns the text in Unicode, composed (NFC), and how many characters could not be read
+ * @returns the text in Unicode, composed (NFC), how many characters could not be read, and how many marks stand before
+ *   what is no letter or digit: text that was written in MARC-8 has none
  */
-export function decodeMarc8(bytes: Uint8Array): { text: string; unknown: number } {
+export function decodeMarc8(bytes: Uint8Array): { text: string; unknown: number; strayMarks: number } {
   const state: State = { lower: SETS.B ?? '', upper: SETS.E ?? '', wide: false }
   const pieces: string[] = []
   let marks = ''
   let unknown = 0
+  let strayMarks = 0
   for (let at = 0; at < bytes.length; at += 1) {
     const octet = bytes[at] ?? 0
     if (octet === ESCAPE) {
@@ -43,10 +45,11 @@ export function decodeMarc8(bytes: Uint8Array): { text: string; unknown: number 
       marks += sign
       continue
     }
+    if (marks !== '' && !/^[\p{L}\p{N}]$/u.test(sign)) strayMarks += marks.length
     pieces.push(sign, marks)
     marks = ''
   }
-  return { text: pieces.join('') + marks, unknown }
+  return { text: pieces.join('') + marks, unknown, strayMarks: strayMarks + marks.length }
 }
 
 function signOf(octet: number, { lower, upper }: State): string {

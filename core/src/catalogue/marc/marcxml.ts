@@ -5,6 +5,7 @@
 import { SaxesParser } from 'saxes'
 import { warnings, type RecordFault } from './faults.ts'
 import type { MarcRecord } from './record.ts'
+import { blankControls } from './text.ts'
 
 export type ReadMarc = { record: MarcRecord; warnings: RecordFault[] } | RecordFault
 
@@ -13,6 +14,8 @@ const LONGEST_VALUE = 9999
 const MOST_FIELDS = 8000
 const LONGEST_RECORD = 4_000_000
 const LEADER_LENGTH = 24
+/** Begins a subfield in ISO 2709; XML can't hold it, but a reference to it. */
+const SUBFIELD = '\u001f'
 /** A leader that lost blanks at its end still says what a thing is. */
 const SHORTEST_LEADER = 8
 
@@ -80,7 +83,7 @@ function readOne(text: string): ReadMarc {
   parser.on('cdata', take)
   parser.on('closetag', ({ name }) => {
     const element = localName(name)
-    if (element === 'controlfield' || element === 'subfield') field.push(value.normalize('NFC'))
+    if (element === 'controlfield' || element === 'subfield') field.push(blankControls(value.normalize('NFC')).replaceAll(SUBFIELD, ' '))
     if (element === 'leader') record.leader = value
     else if ((element === 'controlfield' || element === 'datafield') && record.fields.length < MOST_FIELDS) record.fields.push(field)
   })

@@ -1,25 +1,28 @@
-/** Octets of a record as text: which of the two encodings they are in, and what can't be read in it. */
+/** Octets of a record as text: which encoding they are in, and what can't be read in it. */
 import { ascii, decodeUtf8, sequenceAt } from '../../text/index.ts'
 import type { Warn } from './faults.ts'
+import type { MarcField, MarcRecord } from './record.ts'
 import { decodeMarc8 } from './marc8.ts'
 
-export type Encoding = 'utf-8' | 'marc-8'
+export type Encoding = 'utf-8' | 'marc-8' | 'iso-8859-1'
 
 /**
  * What a record is written in. Its leader says it; where the octets say otherwise without doubt, they are believed: flagged
- * as MARC-8, but UTF-8 throughout and not plain ASCII; flagged as UTF-8, but without one good sequence in it, and MARC-8
- * throughout.
+ * as MARC-8, but UTF-8 throughout and not plain ASCII; flagged as UTF-8, but without one good sequence in it: MARC-8 where
+ * all of it makes sense so, each mark before a letter, else Latin-1.
  */
-export function encodingOf(bytes: Uint8Array, flagged: Encoding, warn: Warn): Encoding {
+export function encodingOf(bytes: Uint8Array, flagged: 'utf-8' | 'marc-8', warn: Warn): Encoding {
   const { good, bad } = sequencesIn(bytes)
   if (flagged === 'marc-8') {
     if (good === 0 || bad > 0 || bytes.includes(0x1b)) return 'marc-8'
     warn('is-utf8')
     return 'utf-8'
   }
-  if (bad === 0 || good > 0 || decodeMarc8(bytes).unknown > 0) return 'utf-8'
-  warn('is-marc8')
-  return 'marc-8'
+  if (bad === 0 || good > 0) return 'utf-8'
+  const { unknown, strayMarks } = decodeMarc8(bytes)
+  const isMarc8 = unknown === 0 && strayMarks === 0
+  warn(isMarc8 ? 'is-marc8' : 'is-latin1')
+  return isMarc8 ? 'marc-8' : 'iso-8859-1'
 }
 
 /** The octets of one field as text, composed (NFC). What can't be read becomes U+FFFD and is told. */
@@ -30,10 +33,25 @@ export function decode(bytes: Uint8Array, encoding: Encoding, tag: string, warn:
     if (unknown > 0) warn('marc8-unknown', tag, { count: unknown })
     return withReferences(text).normalize('NFC')
   }
+  if (encoding === 'iso-8859-1') return withReferences(ascii(bytes, 0, bytes.length)).normalize('NFC')
   const { text, bad } = decodeUtf8(bytes)
   if (bad > 0) warn('not-utf8', tag, { count: bad })
   return withReferences(text).normalize('NFC')
 }
+
+/** Signs that say where filing begins (MARC 21 Specifications, part 3): they are no text. */
+const FILING_SIGNS = /[\u0098\u009c]/g
+/** Control characters and line breaks but for the sign that begins a subfield. */
+const CONTROLS = /[\u0000-\u001e\u007f-\u009f\u2028\u2029]+/g
+
+/** A value as one line: so that what is made of it, a list of lines or a mail, can't get lines that nobody wrote. */
+export const blankControls = (value: string): string => value.replace(FILING_SIGNS, '').replace(CONTROLS, ' ')
+
+/** Of a record that an earlier version read. */
+export const blankControlsIn = ({ leader, fields }: MarcRecord): MarcRecord => ({
+  leader,
+  fields: fields.map((field) => field.map(blankControls) as unknown as MarcField),
+})
 
 /** Characters that an encoding lacks stand as "&#x1F600;" (MARC 21 Specifications, part 4: lossless conversion). */
 const withReferences = (text: string): string =>
