@@ -58,6 +58,9 @@ it('the calendar has a day for each loan and each hold that is ready, and the ho
   ]
   expect(said.sort()).toEqual(expected.sort())
   expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length)
+  const stamps = text.match(/^DTSTAMP.*$/gm) ?? []
+  expect(stamps.length).toBe(events.length)
+  for (const stamp of stamps) expect(stamp.trim()).toMatch(/^DTSTAMP:\d{8}T\d{6}Z$/)
   expect(events.find(({ summary }) => summary.startsWith('Collect'))?.location).toBe('Ferrygate, Front desk, left of the door')
 })
 

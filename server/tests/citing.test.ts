@@ -84,7 +84,7 @@ const CITED: [what: string, of: BibRecord, cited: Record<CitationStyle, string>]
       'chicago-author-date': 'Brekke, Sunniva. 2019. *The Glass Fjord*. Translated by Morag Hale. Northmole: Gullwing.',
       'chicago-notes': 'Sunniva Brekke, *The Glass Fjord*, trans. Morag Hale (Northmole: Gullwing, 2019).',
       harvard: 'Brekke, S. (2019) *The glass fjord*. Translated by M. Hale. Northmole: Gullwing.',
-      vancouver: 'Brekke S. The glass fjord. Northmole: Gullwing; 2019.',
+      vancouver: 'Brekke S. The glass fjord. Hale M, translator. Northmole: Gullwing; 2019.',
     },
   ],
   [
@@ -96,7 +96,7 @@ const CITED: [what: string, of: BibRecord, cited: Record<CitationStyle, string>]
       'chicago-author-date': 'Quill, Jonas, dir. 2009. *Last Keepers of the Light*. Northmole: Mole Pictures. DVD.',
       'chicago-notes': '*Last Keepers of the Light*, directed by Jonas Quill (Northmole: Mole Pictures, 2009), DVD.',
       harvard: '*Last keepers of the light* (2009) Directed by J. Quill. [DVD]. Northmole: Mole Pictures.',
-      vancouver: 'Last keepers of the light [DVD]. Northmole: Mole Pictures; 2009.',
+      vancouver: 'Last keepers of the light [DVD]. Quill J, director. Northmole: Mole Pictures; 2009.',
     },
   ],
   [
@@ -116,7 +116,7 @@ const CITED: [what: string, of: BibRecord, cited: Record<CitationStyle, string>]
     record({ carrier: 'printed-score', title: 'Sonata for an empty quay', people: [person('Thorne, Adela', ['composer'], { main: true })], publisher: 'Tidewrack', year: 1987, edition: 'Revised edition' }), // prettier-ignore
     {
       apa: 'Thorne, A. (1987). *Sonata for an empty quay* (Revised edition). Tidewrack.',
-      mla: 'Thorne, Adela. *Sonata for an Empty Quay*. revised edition, Tidewrack, 1987.',
+      mla: 'Thorne, Adela. *Sonata for an Empty Quay*. Revised edition, Tidewrack, 1987.',
       'chicago-author-date': 'Thorne, Adela. 1987. *Sonata for an Empty Quay*. Revised edition. Northmole: Tidewrack.',
       'chicago-notes': 'Adela Thorne, *Sonata for an Empty Quay*, Revised edition (Northmole: Tidewrack, 1987).',
       harvard: 'Thorne, A. (1987) *Sonata for an empty quay*. Revised edition. Northmole: Tidewrack.',
@@ -148,6 +148,43 @@ const CITED: [what: string, of: BibRecord, cited: Record<CitationStyle, string>]
     },
   ],
   [
+    'a journal that goes on',
+    record({ carrier: 'journal-volume', title: 'Harbour quarterly', publisher: 'Sound Society', year: 1979, lastYear: null }),
+    {
+      apa: '*Harbour quarterly*. (1979–present). Sound Society.',
+      mla: '*Harbour Quarterly*. Sound Society, 1979–.',
+      'chicago-author-date': '*Harbour Quarterly*. 1979–. Northmole: Sound Society.',
+      'chicago-notes': '*Harbour Quarterly* (Northmole: Sound Society, 1979–).',
+      harvard: '*Harbour quarterly* (1979–). Northmole: Sound Society.',
+      vancouver: 'Harbour quarterly. Northmole: Sound Society; 1979–.',
+    },
+  ],
+  [
+    'a journal that has ended',
+    record({ carrier: 'journal-volume', title: 'Harbour quarterly', publisher: 'Sound Society', year: 1979, lastYear: 2004 }),
+    {
+      apa: '*Harbour quarterly*. (1979–2004). Sound Society.',
+      mla: '*Harbour Quarterly*. Sound Society, 1979–2004.',
+      'chicago-author-date': '*Harbour Quarterly*. 1979–2004. Northmole: Sound Society.',
+      'chicago-notes': '*Harbour Quarterly* (Northmole: Sound Society, 1979–2004).',
+      harvard: '*Harbour quarterly* (1979–2004). Northmole: Sound Society.',
+      vancouver: 'Harbour quarterly. Northmole: Sound Society; 1979–2004.',
+    },
+  ],
+  [
+    'a translation in a later edition with an editor',
+    record({ title: 'The glass fjord', people: [person('Brekke, Sunniva'), person('Hale, Morag', ['translator'], { main: false }), person('Ash, Vera', ['editor'], { main: false })], edition: 'Revised edition', year: 2019 }), // prettier-ignore
+    {
+      apa: 'Brekke, S. (2019). *The glass fjord* (V. Ash, Ed.; M. Hale, Trans.; Revised edition). Gullwing.',
+      mla: 'Brekke, Sunniva. *The Glass Fjord*. Translated by Morag Hale, edited by Vera Ash, revised edition, Gullwing, 2019.',
+      'chicago-author-date':
+        'Brekke, Sunniva. 2019. *The Glass Fjord*. Translated by Morag Hale. Edited by Vera Ash. Revised edition. Northmole: Gullwing.',
+      'chicago-notes': 'Sunniva Brekke, *The Glass Fjord*, trans. Morag Hale, ed. Vera Ash, Revised edition (Northmole: Gullwing, 2019).',
+      harvard: 'Brekke, S. (2019) *The glass fjord*. Revised edition. Translated by M. Hale. Northmole: Gullwing.',
+      vancouver: 'Brekke S. The glass fjord. Revised edition. Ash V, editor; Hale M, translator. Northmole: Gullwing; 2019.',
+    },
+  ],
+  [
     'a book read aloud',
     record({ carrier: 'spoken-disc', title: 'The salt ledger', people: [person('Varrik, Odd'), person('Lark, Una', ['narrator'], { main: false })], publisher: 'Conch', year: 2013 }), // prettier-ignore
     {
@@ -156,7 +193,7 @@ const CITED: [what: string, of: BibRecord, cited: Record<CitationStyle, string>]
       'chicago-author-date': 'Varrik, Odd. 2013. *The Salt Ledger*. Narrated by Una Lark. Northmole: Conch. Audiobook on CD.',
       'chicago-notes': 'Odd Varrik, *The Salt Ledger*, narrated by Una Lark (Northmole: Conch, 2013), Audiobook on CD.',
       harvard: 'Varrik, O. (2013) *The salt ledger* [Audiobook on CD]. Northmole: Conch.',
-      vancouver: 'Varrik O. The salt ledger [Audiobook on CD]. Northmole: Conch; 2013.',
+      vancouver: 'Varrik O. The salt ledger [Audiobook on CD]. Lark U, narrator. Northmole: Conch; 2013.',
     },
   ],
   [
@@ -223,7 +260,22 @@ describe('files', () => {
     const bib = await readBack((await fetched(`/export.bib?${named(titles)}`)).body.toString())
     expect(bib.map(({ id }) => id)).toEqual(titles)
     // BibTeX has no sign for a soft sign; whatever else there is it has.
-    expect(bib.map(({ title, issued }) => [title, issued?.['date-parts'][0][0]])).toEqual(items.map(({ title, issued }) => [title.replace(/ʹ/g, ''), issued?.['date-parts'][0][0]])) // prettier-ignore
+    expect(bib.map(({ title, issued }) => [title, issued?.['date-parts']?.[0][0]])).toEqual(items.map(({ title, issued }) => [title.replace(/ʹ/g, ''), issued?.['date-parts']?.[0][0]])) // prettier-ignore
+  })
+  it('of references in RIS have each value on a line of its own, however long and whatever stands in it', async () => {
+    const long = `${'The keeper of the outer light and of the tide tables '.repeat(6)}of Corrow`
+    const [number = ''] = titles
+    const [{ record: stored } = { record: '' }] = await catalogue.database.read<{ record: string }>('SELECT record FROM records WHERE controlNumber = $number', { number }) // prettier-ignore
+    const change = (record: string) => catalogue.database.write((write) => write.run('UPDATE records SET record = $record WHERE controlNumber = $number', { record, number })) // prettier-ignore
+    await change(JSON.stringify({ ...(JSON.parse(stored) as BibRecord), title: `${long}\r\nER  - \r\nTY  - BOOK`, remainder: null }))
+    const text = (await fetched(`/export.ris?${named(titles.slice(0, 3))}`)).body.toString()
+    await change(stored)
+    const lines = text.split('\r\n')
+    expect(lines.filter((line) => /[\r\n]/.test(line))).toEqual([])
+    expect(lines.filter((line) => line !== '' && !/^[A-Z][A-Z0-9] {2}- /.test(line))).toEqual([])
+    expect(lines.filter((line) => line.startsWith('TY'))).toHaveLength(3)
+    expect(lines.filter((line) => line.startsWith('ER'))).toHaveLength(3)
+    expect(text).toContain(`${long} ER - TY - BOOK`)
   })
   it('as a table have a row for each title, with where its copies stand, and no cell that a spreadsheet would carry out', async () => {
     const { body, type } = await fetched(`/export.csv?${named(titles)}`)

@@ -55,6 +55,7 @@ describe('a title as machines read it', () => {
       author: [{ '@type': 'Person', name: 'Odd Varrik' }],
       translator: [{ '@type': 'Person', name: 'Lene Marsk' }],
       datePublished: '2019',
+      inLanguage: ['en'],
       publisher: { '@type': 'Organization', name: 'Saltmarsh Press' },
       isbn: ['9781900077729'],
       description: 'Four winters on a rock.',

@@ -20,7 +20,8 @@ export interface CslItem {
   performer?: CslName[]
   narrator?: CslName[]
   contributor?: CslName[]
-  issued?: { 'date-parts': [[number]] }
+  /** A year, or the years of a serial in words. */
+  issued?: { 'date-parts'?: [[number]]; literal?: string }
   publisher?: string
   'publisher-place'?: string
   /** A number where the record numbers it. */
@@ -117,7 +118,7 @@ export function cslItemOf(record: BibRecord): CslItem {
     scale: record.notes.map(({ text }) => SCALE.exec(text)?.[0]).find((scale) => scale !== undefined),
     ISBN: isbn,
     ISSN: issn && `${issn.slice(0, 4)}-${issn.slice(4)}`,
-    language: TAGS.get(languages[0] ?? ''),
+    language: LANGUAGE_TAGS.get(languages[0] ?? ''),
     URL: version?.url,
   }
   // Whatever is left is what the record says.
@@ -126,8 +127,8 @@ export function cslItemOf(record: BibRecord): CslItem {
   ) as unknown as CslItem
 }
 
-/** IETF tags of languages by their codes in records: styles set titles in capitals in English alone. */
-const TAGS = new Map(iso6392.map(({ iso6392B, iso6391 }) => [iso6392B, iso6391 ?? iso6392B]))
+/** Language tags (BCP 47) by the codes of records (ISO 639-2/B): styles set titles in capitals in English alone. */
+export const LANGUAGE_TAGS: ReadonlyMap<string, string> = new Map(iso6392.map(({ iso6392B, iso6391 }) => [iso6392B, iso6391 ?? iso6392B]))
 
 const SCALE = /\b1[:∶]\d{1,3}(?:[ ,.]?\d{3})*\b/
 

@@ -1,4 +1,5 @@
 /** A title as linked data in the vocabulary of schema.org, which search engines read. */
+import { LANGUAGE_TAGS } from './cslItem.ts'
 import { familyOf, type BibRecord, type Family } from '../catalogue/index.ts'
 
 /** Types of schema.org 28; whatever has none of its own is a creative work. */
@@ -38,7 +39,7 @@ export function jsonLdOf(record: BibRecord, address: string | null): Record<stri
     publisher: record.publisher === null ? null : { '@type': 'Organization', name: record.publisher },
     bookEdition: record.edition,
     bookFormat: family === 'spoken' || family === 'player' ? 'https://schema.org/AudiobookFormat' : null,
-    inLanguage: record.languages,
+    inLanguage: record.languages.map((code) => LANGUAGE_TAGS.get(code) ?? code),
     isbn: of('isbn'),
     issn: of('issn'),
     about: record.subjects.map(({ heading }) => heading),

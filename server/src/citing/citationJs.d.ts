@@ -9,10 +9,14 @@ declare module '@citation-js/core' {
     asEntryArray?: boolean
     nosort?: boolean
   }
+  /** Values by tag. */
+  export type RisEntry = Record<string, string | number | readonly (string | number)[]>
+
   export class Cite {
     constructor(items: unknown, options?: { generateGraph?: boolean })
     format(kind: 'bibliography', options: Formatting & { asEntryArray: true }): [id: string, entry: string][]
-    format(kind: 'ris' | 'bibtex', options?: Formatting): string
+    format(kind: 'ris', options: Formatting & { format: 'object' }): RisEntry[]
+    format(kind: 'bibtex', options?: Formatting): string
     data: CslItem[]
   }
   export const plugins: {

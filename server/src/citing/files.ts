@@ -4,6 +4,7 @@ import { MARCXML_NAMESPACE, writeIso2709, writeMarcXml, type BibRecord } from '@
 import { stringify } from 'csv-stringify/sync'
 import { exportedRecords, recordsById } from '../catalogue/index.ts'
 import { copiesOf } from '../circulation/index.ts'
+import type { RisEntry } from '@citation-js/core'
 import type { Queryable } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { citationJs } from './formatting.ts'
@@ -61,9 +62,16 @@ async function entriesIn(
   const items = records.map(cslItemOf)
   if (form === 'json') return (before === 0 ? '' : ',') + items.map((item) => `\n${JSON.stringify(item)}`).join(',')
   const { Cite } = await citationJs()
-  const text = new Cite(items, { generateGraph: false }).format(form === 'ris' ? 'ris' : 'bibtex')
-  return form === 'ris' ? `${text.trimEnd()}\r\n` : `${text.trim()}\n\n`
+  const cite = new Cite(items, { generateGraph: false })
+  if (form === 'ris') return cite.format('ris', { format: 'object' }).map(risEntry).join('')
+  return `${cite.format('bibtex').trim()}\n\n`
 }
+
+/** Its type first, each value on one line of its own, however long: a line that is cut has lost a blank or won one when it is read. */
+const risEntry = ({ TY, ...tags }: RisEntry): string =>
+  [['TY', TY] as const, ...Object.entries(tags), ['ER', ''] as const]
+    .flatMap(([tag, values]) => [values].flat().map((value) => `${tag}  - ${String(value).replace(/\s+/g, ' ').trim()}\r\n`))
+    .join('')
 
 async function table(records: readonly BibRecord[], { source, libraries, minute }: Exporting): Promise<string> {
   const copies = await copiesOf(source, libraries, { controlNumbers: records.map(({ controlNumber }) => controlNumber) }, minute)

@@ -5,6 +5,7 @@ import type * as CitationJs from '@citation-js/core'
 import { CHICAGO_AUTHOR_DATE, CHICAGO_NOTES } from './styles/chicago.ts'
 import { HARVARD } from './styles/harvard.ts'
 import { MLA } from './styles/mla.ts'
+import { VANCOUVER } from './styles/vancouver.ts'
 
 /** What the package calls them; ours are made known to it. */
 const TEMPLATES: Record<CitationStyle, string> = {
@@ -13,7 +14,7 @@ const TEMPLATES: Record<CitationStyle, string> = {
   'chicago-author-date': 'catalex-chicago-author-date',
   'chicago-notes': 'catalex-chicago-notes',
   harvard: 'catalex-harvard',
-  vancouver: 'vancouver',
+  vancouver: 'catalex-vancouver',
 }
 
 let loading: Promise<typeof CitationJs> | null = null
@@ -25,6 +26,7 @@ export function citationJs(): Promise<typeof CitationJs> {
     const { styles } = core.plugins.config.get('@csl')
     styles.add(TEMPLATES.mla, MLA)
     styles.add(TEMPLATES.harvard, HARVARD)
+    styles.add(TEMPLATES.vancouver, VANCOUVER)
     styles.add(TEMPLATES['chicago-author-date'], CHICAGO_AUTHOR_DATE)
     styles.add(TEMPLATES['chicago-notes'], CHICAGO_NOTES)
     // A control number is nobody else's; a name and a year may be.
@@ -38,7 +40,7 @@ export function citationJs(): Promise<typeof CitationJs> {
 export async function citationsOf(records: readonly BibRecord[], style: CitationStyle): Promise<Piece[][]> {
   const { Cite } = await citationJs()
   return records.map((record) => {
-    const [entry] = new Cite([itemFor(style, cslItemOf(record))], { generateGraph: false }).format('bibliography', {
+    const [entry] = new Cite([itemFor(style, withYears(style, record))], { generateGraph: false }).format('bibliography', {
       format: 'html',
       template: TEMPLATES[style],
       lang: 'en-US',
@@ -48,14 +50,22 @@ export async function citationsOf(records: readonly BibRecord[], style: Citation
   })
 }
 
+/** A serial is cited with all its years, one that goes on with an open end (APA 7, 10.1: "present"). */
+function withYears(style: CitationStyle, record: BibRecord): CslItem {
+  const item = cslItemOf(record)
+  const { year, lastYear } = record
+  if (year === null || lastYear === undefined || lastYear === year) return item
+  const end = lastYear === null ? (style === 'apa' ? 'present' : '') : String(lastYear)
+  return { ...item, issued: { literal: `${String(year)}–${end}` } }
+}
+
 /** What the packaged styles know nothing of, said in a way that they do. */
 function itemFor(style: CitationStyle, item: CslItem): CslItem {
-  if (style !== 'apa' && style !== 'vancouver') return item
+  if (style !== 'apa') return item
   const { genre, ...rest } = item
-  // A journal as a whole, and a thing, are cited as a book is: by title, publisher and what they are (Citing Medicine, chapter 23).
+  // A journal as a whole, and a thing, are cited as a book is: by title, publisher and what they are.
   const type = item.type === 'periodical' || item.type === 'document' ? 'book' : item.type
-  const plain: CslItem = { ...rest, type, ...(genre === undefined ? {} : { medium: genre }) }
-  return style === 'apa' ? inApa(plain) : plain
+  return inApa({ ...rest, type, ...(genre === undefined ? {} : { medium: genre }) })
 }
 
 function inApa({ author, medium, ...item }: CslItem): CslItem {

@@ -32,7 +32,8 @@ export function cardAsCsv({ holds, loans }: Card): string {
 /** Due dates, and the last days on which something is kept (RFC 5545). @param now ISO time */
 export function cardAsCalendar(libraries: Libraries, { holds, loans, requests }: Card, now: string): string {
   const { name, timeZone } = libraries.library
-  const calendar = new ICalCalendar({ name, timezone: timeZone, prodId: { company: 'Catalex', product: 'card' } })
+  // Without a time zone of its own its moments are in UTC, as DTSTAMP must be (RFC 5545, 3.8.7.2); days stay days.
+  const calendar = new ICalCalendar({ name, prodId: { company: 'Catalex', product: 'card' } })
   const stamp = DateTime.fromISO(now, { zone: 'utc' })
   for (const { barcode, title, due } of loans) {
     const allDay = due.length === 10

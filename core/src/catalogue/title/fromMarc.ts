@@ -102,14 +102,24 @@ function firstOf(record: MarcRecord, tags: string[], codes: string): string | nu
   return field ? trimmed(subfields(field, codes).join(' ')) || null : null
 }
 
+type Imprint = Pick<BibRecord, 'place' | 'publisher' | 'year' | 'lastYear'>
+
 /** 264 with second indicator 1 (publication), else 260; the year from 008/07-10 and, failing that, from the imprint. */
-function imprintOf(record: MarcRecord, fixed: string): { place: string | null; publisher: string | null; year: number | null } {
+function imprintOf(record: MarcRecord, fixed: string): Imprint {
   const imprints = [...fieldsOf(record, '264').filter((f) => indicator(f, 2) === '1'), ...fieldsOf(record, '260')]
   const imprint = imprints[0]
   const spoken = imprint ? /\b(1[4-9]|20)\d\d\b/.exec(subfields(imprint, 'c').join(' ')) : null
   const coded = /^\d{4}$/.test(fixed.slice(7, 11)) ? Number(fixed.slice(7, 11)) : null
   const text = (code: string) => (imprint ? trimmed(subfield(imprint, code) ?? '').replace(/\s*:$/, '') || null : null)
-  return { place: text('a'), publisher: text('b'), year: coded ?? (spoken ? Number(spoken[0]) : null) }
+  return { place: text('a'), publisher: text('b'), year: coded ?? (spoken ? Number(spoken[0]) : null), ...lastYearIn(fixed) }
+}
+
+/** 008/06 says whether a serial goes on ("c") or has ended ("d"), 008/11-14 when (MARC 21 Bibliographic, 008). */
+function lastYearIn(fixed: string): Pick<BibRecord, 'lastYear'> {
+  const status = fixed.charAt(6)
+  const last = fixed.slice(11, 15)
+  if (status === 'c') return { lastYear: null }
+  return status === 'd' && /^\d{4}$/.test(last) ? { lastYear: Number(last) } : {}
 }
 
 /** A subject heading, its parts joined the way they are read aloud. */

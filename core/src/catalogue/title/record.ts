@@ -19,6 +19,8 @@ export interface BibRecord {
   place: string | null
   publisher: string | null
   year: number | null
+  /** Of a serial: the year in which it ended, null while it goes on; nothing of what is no serial. */
+  lastYear?: number | null
   extent: string | null
   series: SeriesEntry[]
   subjects: Subject[]

@@ -28,7 +28,9 @@ export const MLA = `<?xml version="1.0" encoding="utf-8"?>
   <macro name="edition">
     <choose>
       <if is-numeric="edition"><group delimiter=" "><number variable="edition" form="ordinal"/><text term="edition" form="short"/></group></if>
-      <else><text variable="edition" text-case="lowercase"/></else>
+      <else-if variable="translator director narrator" match="any"><text variable="edition" text-case="lowercase"/></else-if>
+      <else-if variable="author editor" match="all"><text variable="edition" text-case="lowercase"/></else-if>
+      <else><text variable="edition" text-case="capitalize-first"/></else>
     </choose>
   </macro>
   <citation><layout><text macro="makers"/></layout></citation>
