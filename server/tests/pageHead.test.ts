@@ -28,7 +28,7 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'catalex-pages-'))
   writeFileSync(join(folder, 'index.html'), PAGE)
   const app = express()
-  servePages(app, folder, { database: catalogue.database, publicAddress: 'https://catalogue.example.org' })
+  servePages(app, folder, { database: catalogue.database, libraries: catalogue.libraries, publicAddress: 'https://catalogue.example.org' })
   server = await new Promise<Server>((done) => {
     const one = app.listen(0, '127.0.0.1', () => {
       done(one)
@@ -48,7 +48,7 @@ describe('the head of a title’s page', () => {
   it('names the title once, its address, what reference managers read, and linked data', async () => {
     const html = await (await at(`/titles/${controlNumber}?q=sea`)).text()
     expect(html.match(/<title>/g)).toHaveLength(1)
-    expect(html).toContain(`<title>${title.replaceAll('&', '&amp;').replaceAll("'", '&apos;')} · Catalex</title>`)
+    expect(html).toContain(`<title>${title.replaceAll('&', '&amp;').replaceAll("'", '&apos;')} · Pellan Sound Libraries</title>`)
     expect(html).not.toContain('Find it.')
     expect(html).toContain(`<link rel="canonical" href="https://catalogue.example.org/titles/${controlNumber}" />`)
     expect(html).not.toContain('127.0.0.1')
@@ -62,11 +62,11 @@ describe('the head of a title’s page', () => {
   })
   it('names no address where the library has said none', () => {
     const record = { title: 'Tides', people: [], identifiers: [], series: [], subjects: [], genres: [], languages: [], carrier: 'book', year: null, publisher: null, edition: null, summary: null, titleInScript: null } as unknown as BibRecord // prettier-ignore
-    expect(headOf(record, null)).not.toMatch(/canonical|"url"|"@id"/)
+    expect(headOf(record, 'Sound', null)).not.toMatch(/canonical|"url"|"@id"/)
   })
   it('no record breaks out of it', () => {
     const record = { title: '</title><script>x()</script>', remainder: '"><b>', people: [], identifiers: [], series: [], subjects: [], genres: [], languages: [], carrier: 'book', year: null, publisher: '$& $1', edition: null, summary: '"onload="x', titleInScript: null } as unknown as BibRecord // prettier-ignore
-    const head = headOf(record, 'http://x/"')
+    const head = headOf(record, '</title><b>', 'http://x/"')
     expect(head.match(/<(?!\/)/g)).toHaveLength(head.split('\n').length)
     expect(head).not.toContain('<script>x')
     expect(head).toContain('$& $1')

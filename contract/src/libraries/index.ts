@@ -101,7 +101,16 @@ export const cardsSchema = looseShape(['shapes'], {
     description: '"9" stands for a digit, "A" for a letter, anything else for itself.',
   },
   padded: { ...flag, description: 'Whether leading zeros may be left out.' },
-  suffix: { ...count, maximum: 9, description: 'So many letters at the end may be left off, or typed as well; 0 where it is left out.' },
+  suffix: {
+    ...count,
+    maximum: 9,
+    description: 'So many letters before or behind the number may be left off, or typed as well; 0 where it is left out.',
+  },
+  campuses: {
+    ...list({ type: 'string', minLength: 1, maxLength: 9 }),
+    maxItems: 50,
+    description: 'The only letters that may; any where it is left out.',
+  },
   where: { type: 'string', description: 'Where on the card the number stands, in a sentence.' },
   secret: { ...oneOf(['PIN', 'password'] as const), description: 'What goes with it; a PIN where it is left out.' },
   shortest: { ...count, minimum: 4, description: 'Characters of a PIN or password at least; 4 where it is left out.' },

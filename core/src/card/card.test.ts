@@ -15,6 +15,10 @@ it.each([
   ['123456789', null],
   ['4211x7', null],
   ['42117abcd', null],
+  ['C-0042 117', '00042117'],
+  ['abc42117', '00042117'],
+  ['abcd42117', null],
+  ['C0042117C', null],
   ['٤٢١١٧', null],
 ])('%j is %j', (typed, number) => {
   expect(cardNumber(typed)).toBe(number)
@@ -48,6 +52,11 @@ it.each<[string, CardShapes, string | null]>([
   ['42', { shapes: ['9999'] }, null],
   ['42', { shapes: ['9999'], padded: true }, '0042'],
   ['0042-CD', { shapes: ['9999'], suffix: 1 }, null],
+  ['0042-N', { shapes: ['9999'], campuses: ['N', 'STH'] }, '0042'],
+  ['n 0042', { shapes: ['9999'], campuses: ['N', 'STH'] }, '0042'],
+  ['42sth', { shapes: ['9999'], campuses: ['N', 'STH'], padded: true }, '0042'],
+  ['0042-X', { shapes: ['9999'], campuses: ['N', 'STH'] }, null],
+  ['0042-TH', { shapes: ['9999'], campuses: ['N', 'STH'], suffix: 3 }, null],
   ['0042CD', { shapes: ['9999AA'], suffix: 2 }, '0042CD'],
   ['ÖL0042', { shapes: ['AA9999'] }, 'ÖL0042'],
 ])('of a library’s own shape, %j with %j is %j', (typed, shapes, number) => {

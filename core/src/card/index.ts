@@ -14,24 +14,24 @@ export interface CardShapes {
   shapes: readonly string[]
   /** Whether leading zeros of the first digits may be left out. */
   padded?: boolean
-  /** So many letters at the end may be typed, which are no part of the number: a campus, say. */
+  /** So many letters may be typed before or behind it, which are no part of the number: a campus, say. */
   suffix?: number
+  /** The only letters that may: without them any. */
+  campuses?: readonly string[]
 }
 
-/** Of a library that says nothing of its cards: eight digits, and a campus suffix ("0042 1187-C"). */
+/** Of a library that says nothing of its cards: eight digits, and a campus behind or before ("0042 1187-C"). */
 export const USUAL_CARDS: CardShapes = { shapes: ['99999999'], padded: true, suffix: 3 }
 
 const bare = (text: string): string => text.replace(/[\s./-]/g, '').toUpperCase()
 
 /**
- * The number behind what was typed, as it is stored: in capitals, without blanks, hyphens and suffix, with its leading
+ * The number behind what was typed, as it is stored: in capitals, without blanks, hyphens and campus, with its leading
  * zeros. Null when it can't be a card number.
  */
-export function cardNumber(typed: string, { shapes, padded = false, suffix = 0 }: CardShapes = USUAL_CARDS): string | null {
-  const whole = bare(typed)
-  for (let left = 0; left <= suffix; left += 1) {
-    const number = whole.slice(0, whole.length - left)
-    if (left > 0 && !/^\p{L}$/u.test(whole.charAt(number.length))) break
+export function cardNumber(typed: string, cards: CardShapes = USUAL_CARDS): string | null {
+  const { shapes, padded = false } = cards
+  for (const number of withoutCampus(bare(typed), cards)) {
     for (const shape of shapes.map(bare)) {
       const full = padded ? withZeros(number, shape) : number
       if (fits(full, shape)) return full
@@ -39,6 +39,20 @@ export function cardNumber(typed: string, { shapes, padded = false, suffix = 0 }
   }
   return null
 }
+
+/** What was typed, then without the letters of a campus behind it, then before it; the fewest letters first. */
+function withoutCampus(whole: string, { suffix = 0, campuses }: CardShapes): string[] {
+  const behind = /\p{L}*$/u.exec(whole.slice(-MAX_CAMPUS))?.[0] ?? ''
+  const before = /^\p{L}*/u.exec(whole.slice(0, MAX_CAMPUS))?.[0] ?? ''
+  const isCampus = (letters: string) => (campuses ? campuses.some((code) => bare(code) === letters) : letters.length <= suffix)
+  const lengths = (letters: string) => Array.from({ length: letters.length }, (_, i) => i + 1)
+  return [
+    whole,
+    ...lengths(behind).filter((n) => isCampus(whole.slice(-n))).map((n) => whole.slice(0, -n)),
+    ...lengths(before).filter((n) => isCampus(whole.slice(0, n))).map((n) => whole.slice(n)),
+  ] // prettier-ignore
+}
+const MAX_CAMPUS = 9
 
 /** Zeros where the first digits of the shape begin, as many as are missing. */
 function withZeros(number: string, shape: string): string {

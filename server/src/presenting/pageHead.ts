@@ -2,13 +2,16 @@
 import { escaped, type BibRecord } from '@catalex/core/catalogue'
 import { citationTags, jsonLdOf } from '@catalex/core/citing'
 
-/** @param address of the page, in full; null where nobody knows by which one readers come */
-export function headOf(record: BibRecord, address: string | null): string {
+/**
+ * @param library its name
+ * @param address of the page, in full; null where nobody knows by which one readers come
+ */
+export function headOf(record: BibRecord, library: string, address: string | null): string {
   const meta = citationTags(record).map(([name, content]) => `<meta name="${name}" content="${escaped(content)}" />`)
   // A script's text ends at "</script", whatever stands round it.
   const data = JSON.stringify(jsonLdOf(record, address)).replaceAll('<', '\\u003c')
   return [
-    `<title>${escaped(record.title)} · Catalex</title>`,
+    `<title>${escaped(record.title)} · ${escaped(library)}</title>`,
     ...(address === null ? [] : [`<link rel="canonical" href="${escaped(address)}" />`]),
     ...(record.summary === null ? [] : [`<meta name="description" content="${escaped(record.summary)}" />`]),
     ...meta,

@@ -16,6 +16,7 @@ export function Foot(props: { 'aria-label': string }) {
   const here = pathname === '/ask' ? undefined : pathname + search
   return (
     <footer className={styles.foot} data-screen>
+      {all.name !== '' && <p className={styles.library}>{all.name}</p>}
       <nav {...props}>
         <Link to={links.help()}>{t('foot.help')}</Link>
         <Link to={links.displays}>{t('displays.link')}</Link>

@@ -31,9 +31,10 @@ export function TopBar({ mode, onSwitchTheme, onShowKeys }: Mode & { onShowKeys(
   const { all } = usePlaces()
   return (
     <header className={styles.top} data-screen>
-      <Link to={links.home} className={styles.wordmark} aria-label={t('app.home')}>
+      <Link to={links.home} className={styles.wordmark} aria-label={t('app.home', { library: all.name === '' ? 'Catalex' : all.name })}>
         <img src="/icon.svg" alt="" width="22" height="22" />
         Catalex
+        {all.name !== '' && <span className={styles.library}>{all.name}</span>}
       </Link>
       <nav className={styles.nav} aria-label={t('app.nav')}>
         <Button component={Link} to={links.browse()} size="small" color="inherit">

@@ -50,7 +50,7 @@ export function PartnersPage({ requests }: { requests: readonly Request[] }) {
             </li>
           ))}
         </ul>
-        <p role="status">{data?.refusal && refusalInWords(t, data.refusal, all.timeZone)}</p>
+        <p role="status">{data?.refusal && refusalInWords(t, data.refusal, all)}</p>
         {error && <Trouble error={error} />}
       </Part>
     </div>

@@ -10,7 +10,7 @@ export function useOutcome(acted: ActedAtDesk | undefined): string {
   const { all, branchName } = usePlaces()
   if (!acted) return ''
   const { checkedIn, checkedOut, missing, refusal } = acted
-  if (refusal) return refusalInWords(t, refusal, all.timeZone)
+  if (refusal) return refusalInWords(t, refusal, all)
   if (missing) return t('backroom.desk.isMissing')
   if (checkedOut) return t('backroom.desk.isLent', { title: checkedOut.title, date: dueInWords(checkedOut.due, all.timeZone) })
   if (!checkedIn) return ''

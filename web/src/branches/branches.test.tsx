@@ -19,7 +19,7 @@ const places = { ...PLACES, branches: [QUAY, ...PLACES.branches.slice(1)] }
 test('a branch: where, how to reach staff, the next two weeks with why it is closed, what stands where', async () => {
   open('/branches/quay?in=hill', { places })
   expect(await screen.findByRole('heading', { level: 1, name: 'Quayside' })).toBeVisible()
-  expect(document.title).toBe('Quayside · Catalex')
+  expect(document.title).toBe('Quayside · Test libraries')
   expect(screen.getByText('1 Quay Road')).toBeVisible()
   expect(screen.getByRole('link', { name: '01 555 0100' })).toHaveAttribute('href', 'tel:015550100')
   const days = within(screen.getByRole('table')).getAllByRole('row')

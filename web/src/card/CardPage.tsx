@@ -106,7 +106,7 @@ function CardView({ card }: { card: Card }) {
     <>
       {card.warnings.map((warning) => (
         <Alert key={warning.code} severity="error" icon={false} sx={{ mt: 3 }}>
-          {refusalInWords(t, warning, all.timeZone)}
+          {refusalInWords(t, warning, all)}
           {warning.code === 'owes-too-much' && card.till && (
             <div className={styles.pay}>
               <Pay owed={card.owed} prominent />

@@ -76,7 +76,7 @@ function Beforehand({ each }: { each: Each }) {
     case 'failed':
       return <span className={styles.refused}>{problemInWords(t, each.error, all)}</span>
     case 'refused':
-      return <span className={styles.refused}>{refusalInWords(t, each.refusal, all.timeZone)}</span>
+      return <span className={styles.refused}>{refusalInWords(t, each.refusal, all)}</span>
     case 'option': {
       const { cost } = each.option
       return (

@@ -40,7 +40,7 @@ export default function JoinPage() {
   return (
     <Page width={760} title={t('joining.heading')}>
       <p className={styles.intro}>
-        {t('joining.oneCard', { count: shelved.length })}{' '}
+        {t('joining.oneCard', { count: shelved.filter(({ pickups }) => pickups.length > 0).length })}{' '}
         <Button size="small" onClick={() => void askToSignIn()}>{t('joining.haveOne')}</Button>
       </p>
       {joining ? <Form joining={joining} busy={apply.isPending} onSend={apply.mutate} /> : <HelpAtHand words={t('joining.atDesk')} />}

@@ -30,7 +30,7 @@ export default function WaysToUnheld({ words }: { words: string }) {
         {refusal && (
           <li>
             <b>{t('requests.notOutside')}</b>
-            <p>{refusalInWords(t, refusal, all.timeZone)}</p>
+            <p>{refusalInWords(t, refusal, all)}</p>
           </li>
         )}
       </ul>

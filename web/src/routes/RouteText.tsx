@@ -31,7 +31,7 @@ export function RouteText({ route, copy, pickup }: { route: RouteLine; copy: Cop
   if (route.notPossible)
     return (
       <>
-        <p>{refusalInWords(t, route.notPossible, all.timeZone)}</p>
+        <p>{refusalInWords(t, route.notPossible, all)}</p>
         {route.lends && (
           <p>{t(`routes.lends.${route.lends.loan.unit}`, { count: route.lends.loan.count, branch: branchName(route.lends.branch) })}</p>
         )}

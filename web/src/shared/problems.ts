@@ -15,14 +15,17 @@ type Translate = TFunction<'app'>
 export const isSaidAtFirst = (error: unknown): boolean =>
   !(error instanceof AnotherReader) && (!(error instanceof ApiProblem) || problemCode(error.problem.type) === 'our-fault')
 
-/** @param places in whose time zone times are said, and how whose cards look */
-export function problemInWords(t: Translate, error: unknown, { timeZone: zone, cards }: Pick<Places, 'timeZone' | 'cards'>): string {
+/** Whose words and times: what a problem says is said of them. */
+type Library = Pick<Places, 'timeZone' | 'cards' | 'joining'>
+
+export function problemInWords(t: Translate, error: unknown, library: Library): string {
+  const { cards } = library
   if (error instanceof AnotherReader) return t('problems.another-reader')
   if (error instanceof NoConnection) return t('problems.no-connection')
   if (error instanceof PartMissing) return t('problems.part-missing')
   if (!(error instanceof ApiProblem)) return t('problems.our-fault')
   const { type, refusal, violations, cql, tooLarge, minutes } = error.problem
-  if (refusal) return refusalInWords(t, refusal, zone)
+  if (refusal) return refusalInWords(t, refusal, library)
   const code = problemCode(type)
   if (code === 'query-not-understood' && cql) return t('problems.query-not-understood', { what: t(`cql.${cql.code}`, { what: cql.what }), at: cql.at + 1 }) // prettier-ignore
   if (code === 'query-too-large') return t(`problems.query-too-large.${tooLarge?.what ?? 'terms'}`, { most: tooLarge?.most })
@@ -32,12 +35,15 @@ export function problemInWords(t: Translate, error: unknown, { timeZone: zone, c
   return t(`problems.${code}`)
 }
 
-export function refusalInWords(t: Translate, refusal: Refusal, zone: string): string {
+export function refusalInWords(t: Translate, refusal: Refusal, { timeZone: zone, joining }: Pick<Library, 'timeZone' | 'joining'>): string {
   switch (refusal.code) {
     case 'no-copy':
       return t(`refusals.no-copy.${refusal.why}`)
     case 'card-expired':
-      return t('refusals.card-expired', { date: dayInWords(refusal.date, zone) })
+      return t(joining ? 'refusals.card-expired-bring' : 'refusals.card-expired', {
+        date: dayInWords(refusal.date, zone),
+        bring: joining?.bring,
+      })
     case 'owes-too-much':
       return t('refusals.owes-too-much', { owed: amountInWords(refusal.owed), limit: amountInWords(refusal.limit) })
     case 'too-many-overdue':

@@ -97,6 +97,8 @@ describe('calls', () => {
   })
 })
 
+const UTC = { timeZone: 'UTC' }
+
 test('every problem and every refusal has a sentence that names its facts', () => {
   for (const code of PROBLEM_CODES) {
     const cql = { code: 'prox', at: 3, what: '' } as const
@@ -105,12 +107,18 @@ test('every problem and every refusal has a sentence that names its facts', () =
     expect(words, code).not.toContain('{{')
   }
   expect(problemInWords(t, new TypeError('a slip'), PLACES)).toMatch(/our side/)
-  expect(refusalInWords(t, { code: 'card-expired', date: '2026-10-31' }, 'UTC')).toMatch(/^Your card expired on Sat 31 Oct( 2026)?\./)
-  expect(refusalInWords(t, { code: 'card-blocked', note: 'Lost card.' }, 'UTC')).toBe(
+  expect(refusalInWords(t, { code: 'card-expired', date: '2026-10-31' }, UTC)).toMatch(
+    /^Your card expired on Sat 31 Oct( 2026)?\. Any desk can renew it in a minute\.$/,
+  )
+  const joining = { bring: 'a bill with your address', terms: '' }
+  expect(refusalInWords(t, { code: 'card-expired', date: '2026-10-31' }, { ...UTC, joining })).toMatch(
+    /: bring a bill with your address\.$/,
+  )
+  expect(refusalInWords(t, { code: 'card-blocked', note: 'Lost card.' }, UTC)).toBe(
     'Your card is blocked: Lost card. Any desk can lift it.',
   )
-  expect(refusalInWords(t, { code: 'rule', reason: 'New films stay.', remedy: null }, 'UTC')).toBe('New films stay.')
-  expect(refusalInWords(t, { code: 'no-copy', why: 'lost' }, 'UTC')).toMatch(/missing or gone/)
+  expect(refusalInWords(t, { code: 'rule', reason: 'New films stay.', remedy: null }, UTC)).toBe('New films stay.')
+  expect(refusalInWords(t, { code: 'no-copy', why: 'lost' }, UTC)).toMatch(/missing or gone/)
 })
 
 test('links: a new page keeps scope and kept narrowings, and nothing else of the search', () => {

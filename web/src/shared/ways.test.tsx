@@ -52,19 +52,19 @@ describe('arriving', () => {
   test('each view has its title and takes the focus to its heading', async () => {
     const { user } = open('/search?q=salt', { search: found })
     await heading('2 titles')
-    expect(document.title).toBe('salt · Catalex')
+    expect(document.title).toBe('salt · Test libraries')
     await user.click(screen.getByRole('link', { name: 'The salt ledger' }))
     expect(await heading('The salt ledger')).toHaveFocus()
-    expect(document.title).toBe('The salt ledger · Catalex')
+    expect(document.title).toBe('The salt ledger · Test libraries')
     await user.click(screen.getByRole('link', { name: 'Browse' }))
     await waitFor(() => {
-      expect(document.title).toBe('Browse people · Catalex')
+      expect(document.title).toBe('Browse people · Test libraries')
     })
   })
   test('a search that is narrowed only is called by that', async () => {
     open('/search?language=fre&person=Lund%2C%20Marta&page=2', { search: answer(ROWS, { count: 42, page: 2 }) })
     await waitFor(() => {
-      expect(document.title).toBe('French, Lund, Marta, page 2 · Catalex')
+      expect(document.title).toBe('French, Lund, Marta, page 2 · Test libraries')
     })
   })
   test('the way back finds the row that was left', async () => {

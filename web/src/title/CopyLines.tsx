@@ -134,7 +134,7 @@ function Line({ copy, family, onHold, onPlan }: CopyLinesProps & { copy: CopyLin
           </Button>
         )}
         {!copy.hold.allowed && copy.hold.refusal.code === 'rule' && copy.inNow && (
-          <span className={styles.reason}>{refusalInWords(t, { ...copy.hold.refusal, remedy: null }, all.timeZone)}</span>
+          <span className={styles.reason}>{refusalInWords(t, { ...copy.hold.refusal, remedy: null }, all)}</span>
         )}
       </div>
     </li>

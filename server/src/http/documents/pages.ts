@@ -11,7 +11,11 @@ import type { Context } from '../context.ts'
 /** Text files lie there compressed already (npm run build). */
 const COMPRESSED = { enableBrotli: true, orderPreference: ['br', 'gz'] as ('br' | 'gz')[] }
 
-export function servePages(app: Express, folder: string, { database, publicAddress }: Pick<Context, 'database' | 'publicAddress'>): void {
+export function servePages(
+  app: Express,
+  folder: string,
+  { database, libraries, publicAddress }: Pick<Context, 'database' | 'libraries' | 'publicAddress'>,
+): void {
   const page = pageOf(folder).replace('</head>', () => `  <meta name="catalex-release" content="${releaseOf(folder)}" />\n  </head>`)
   const sendPage = (response: Response, html = page) => {
     response.set('Cache-Control', 'no-cache').type('html').send(html)
@@ -32,7 +36,7 @@ export function servePages(app: Express, folder: string, { database, publicAddre
     recordsByControlNumber(database, [controlNumber]).then(([found]) => {
       // What a request says of its host anybody can make up.
       const address = publicAddress && `${publicAddress}/titles/${encodeURIComponent(controlNumber)}`
-      const html = found ? parts.replace('</head>', () => `  ${headOf(found.record, address)}\n  </head>`) : page
+      const html = found ? parts.replace('</head>', () => `  ${headOf(found.record, libraries.library.name, address)}\n  </head>`) : page
       sendPage(response, html)
     }, next)
   })

@@ -23,7 +23,7 @@ export function LoanItem({ loan, stopped }: { loan: Loan; stopped: readonly Refu
   const notify = useNotice()
   const renew = useRenewLoan()
   const { due, refusal } = loan.renewal
-  const why = refusal !== null && !stopped.some(({ code }) => code === refusal.code) && refusalInWords(t, refusal, all.timeZone)
+  const why = refusal !== null && !stopped.some(({ code }) => code === refusal.code) && refusalInWords(t, refusal, all)
   const facts = [
     loan.carrier && t(`carriers.${loan.carrier}`),
     loan.renewals > 0 && t('card.renewed', { count: loan.renewals }),

@@ -35,7 +35,7 @@ export function Agreeing({ cost, agreed, onAgree, already = null, again = false,
       )}
       {already && (
         <>
-          <p className={styles.already}>{refusalInWords(t, already, all.timeZone)}</p>
+          <p className={styles.already}>{refusalInWords(t, already, all)}</p>
           <FormControlLabel
             className={styles.agree}
             control={<Checkbox size="small" checked={again} />}

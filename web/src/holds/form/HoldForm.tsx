@@ -64,7 +64,7 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
   const said = (): string => {
     if (records.length === 0) return t('hold.noneTicked')
     if (!current) return options.isError ? '' : t('hold.updating')
-    if (refusal) return refusalInWords(t, refusal, timeZone)
+    if (refusal) return refusalInWords(t, refusal, places.all)
     if (current.pickups.length === 0) return t('hold.noPickups')
     return served
       ? readBack(t, page, wish, served, { ...details, recall: recalls }, places)

@@ -81,7 +81,7 @@ function Option({ option }: { option: PickupOption }) {
     <>
       <span className={styles.name}>{pickupName(code)}</span>
       {refusal ? (
-        <span className={styles.refused}>{refusalInWords(t, refusal, all.timeZone)}</span>
+        <span className={styles.refused}>{refusalInWords(t, refusal, all)}</span>
       ) : (
         <>
           <span className={styles.soft}>{whence(option)}</span>

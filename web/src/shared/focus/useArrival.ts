@@ -1,5 +1,6 @@
 /** Each view is arrived at: its heading takes the focus, its title is the window's and is announced. */
 import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from 'react'
+import { usePlaces } from '../places.tsx'
 
 /** The view that was arrived at last. */
 let last: string | null = null
@@ -39,7 +40,8 @@ export const useAnnouncement = (): string =>
     () => announced,
   )
 
-export const APPLICATION = 'Catalex'
+/** Of a window before it is known whose catalogue it shows. */
+const APPLICATION = 'Catalex'
 
 /**
  * @param view names the view: the same view is arrived at once
@@ -48,6 +50,7 @@ export const APPLICATION = 'Catalex'
  * @returns for the heading
  */
 export function useArrival(view: string, title: string | null, into?: () => HTMLElement | null) {
+  const { name } = usePlaces().all
   const heading = useRef<HTMLHeadingElement>(null)
   const place = useRef(into)
   useLayoutEffect(() => {
@@ -62,14 +65,15 @@ export function useArrival(view: string, title: string | null, into?: () => HTML
   // With the very drawing of the view: a moment later somebody may have pressed something of it, and the focus is theirs.
   useLayoutEffect(() => {
     if (title === null) return
-    document.title = title === '' ? APPLICATION : `${title} · ${APPLICATION}`
+    const library = name === '' ? APPLICATION : name
+    document.title = title === '' ? library : `${title} · ${library}`
     if (last === view) return
     last = view
     if (!acted) return
     announce(document.title)
     arrivedAt.current = presses
     take()
-  }, [view, title])
+  }, [view, title, name])
   // Once more when all is drawn: a dialog that went gives the focus back to where it came from, a row comes a little later.
   useEffect(() => {
     if (arrivedAt.current === presses) take()

@@ -17,7 +17,7 @@ export const first = {
     },
     nav: 'Catalogue',
     foot: 'Help and information',
-    home: 'Catalex, start page',
+    home: '{{library}}, start page',
     signIn: 'Sign in',
     signOut: 'Sign out',
     newReader: 'New reader',

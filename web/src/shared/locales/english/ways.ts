@@ -88,7 +88,8 @@ export const ways = {
     returnTo: 'Brought back to {{owner}} only.',
   },
   refusals: {
-    'card-expired': 'Your card expired on {{date}}. Any desk can renew it in a minute; bring something with your address on it.',
+    'card-expired': 'Your card expired on {{date}}. Any desk can renew it in a minute.',
+    'card-expired-bring': 'Your card expired on {{date}}. Any desk can renew it in a minute: bring {{bring}}.',
     'card-blocked-plain': 'Your card is blocked. Any desk can say why, and lift it.',
     'card-blocked': 'Your card is blocked: {{note}} Any desk can lift it.',
     'owes-too-much':

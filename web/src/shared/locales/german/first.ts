@@ -19,7 +19,7 @@ export const first: InOtherWords<typeof english> = {
     },
     nav: 'Katalog',
     foot: 'Hilfe und Auskunft',
-    home: 'Catalex, Startseite',
+    home: '{{library}}, Startseite',
     signIn: 'Anmelden',
     signOut: 'Abmelden',
     newReader: 'Nächste Person',

@@ -104,8 +104,9 @@ export const ways: InOtherWords<typeof english> = {
     returnTo: 'Rückgabe nur an {{owner}}.',
   },
   refusals: {
-    'card-expired':
-      'Ihr Ausweis ist am {{date}} abgelaufen. An jeder Theke wird er in einer Minute verlängert; bringen Sie etwas mit, auf dem Ihre Anschrift steht.',
+    'card-expired': 'Ihr Ausweis ist am {{date}} abgelaufen. An jeder Theke wird er in einer Minute verlängert.',
+    'card-expired-bring':
+      'Ihr Ausweis ist am {{date}} abgelaufen. An jeder Theke wird er in einer Minute verlängert. Mitzubringen: {{bring}}.',
     'card-blocked-plain': 'Ihr Ausweis ist gesperrt. An jeder Theke erfahren Sie, warum, und wie es weitergeht.',
     'card-blocked': 'Ihr Ausweis ist gesperrt: {{note}} An jeder Theke kann die Sperre aufgehoben werden.',
     'owes-too-much':
