@@ -100,6 +100,12 @@ it('a load takes nothing from files with a fault, and a check says all of them w
   const lines = said.mock.calls.map(([line]) => String(line))
   expect(lines).toContain('2 faults: nothing would be loaded.')
   expect(lines.some((line) => /^\d+ records: 0 would not be loaded/.test(line))).toBe(true)
+  said.mockClear()
+  placesWith((f) => {
+    f.policies.guestCategory = 'pirate'
+  })
+  expect(await checkWorld(folder)).toBe(1)
+  expect(said.mock.calls.map(([line]) => String(line))).toContain('1 fault: nothing would be loaded.')
   placesWith(() => undefined)
   expect(await checkWorld(folder)).toBe(0)
   said.mockRestore()

@@ -3,7 +3,7 @@ import { FAMILY_CODES } from '@catalex/core/catalogue'
 import { plansFileSchema, type PlansFile } from '../plans/index.ts'
 import { weeksSchema } from '../libraries/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { count, date, flag, list, looseShape, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
+import { count, date, flag, list, looseShape, name, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
 /** Local time; one of a later day than that on which the run begins has "+1 " before it. */
 const stopTime = {
@@ -12,6 +12,8 @@ const stopTime = {
   pattern: '^(\\+[1-9] )?([01]\\d|2[0-3]):[0-5]\\d$',
 } as const
 const time = { type: 'string', description: 'a time, "09:30"', pattern: '^([01]\\d|2[0-3]):[0-5]\\d$' } as const
+/** Nothing takes longer than a week. */
+const minutes = { ...count, maximum: 7 * 24 * 60 } as const
 const weekday = { type: 'integer', minimum: 1, maximum: 7 } as const
 const runs = {
   type: 'object',
@@ -20,9 +22,9 @@ const runs = {
 } as const
 
 const lineSchema = looseShape(['code', 'name', 'cutOff', 'days', 'stops'], {
-  code: text,
-  name: text,
-  cutOff: { ...count, description: 'Minutes before departure by which a copy has to be ready.' },
+  code: name,
+  name,
+  cutOff: { ...minutes, description: 'Minutes before departure by which a copy has to be ready.' },
   days: { ...list(weekday), description: 'Weekdays on which it runs.' },
   from: date,
   to: date,
@@ -37,20 +39,20 @@ const lineSchema = looseShape(['code', 'name', 'cutOff', 'days', 'stops'], {
 
 export const courierFileSchema = looseShape(['sorting', 'sortMinutes', 'pickMinutes', 'checkInMinutes', 'picks', 'lines'], {
   sorting: { ...list(text), description: 'Branches at which copies change from one run to another.' },
-  sortMinutes: count,
-  pickMinutes: count,
-  checkInMinutes: count,
+  sortMinutes: minutes,
+  pickMinutes: minutes,
+  checkInMinutes: minutes,
   picks: { ...runs, description: 'When copies are taken off the shelves of a branch.' },
   stackRuns: { ...runs, description: 'When copies are fetched from closed stacks ("branch/collection").' },
   lines: list(lineSchema),
 })
 
 const courseSchema = looseShape(['code', 'name', 'department', 'instructors', 'texts'], {
-  code: text,
-  name: text,
-  department: text,
-  section: text,
-  instructors: list(text),
+  code: name,
+  name,
+  department: name,
+  section: name,
+  instructors: list(name),
   from: date,
   to: date,
   branch: { type: 'string', description: 'Whom to ask: the branch whose desk keeps its texts.' },
@@ -66,8 +68,8 @@ const courseSchema = looseShape(['code', 'name', 'department', 'instructors', 't
 export const coursesFileSchema = list(courseSchema)
 
 const displaySchema = looseShape(['code', 'name'], {
-  code: text,
-  name: text,
+  code: name,
+  name,
   about: text,
   branch: { ...nullable('string'), description: 'Where it stands; of all where it is left out.' },
   from: date,

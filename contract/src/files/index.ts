@@ -7,7 +7,7 @@ import { branchSchema, cardsSchema, currencySchema, languagesSchema, prefixesSch
 import { joiningSchema } from '../joining/index.ts'
 import { overdueRateSchema } from '../loans/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { count, date, flag, list, looseShape, moment, nullable, oneOf, shape, text } from '../schema/shapes.ts'
+import { count, date, flag, list, looseShape, moment, name, nullable, oneOf, shape, text } from '../schema/shapes.ts'
 
 export * from './documents.ts'
 export { inFormOfNow } from './earlierForm.ts'
@@ -27,7 +27,7 @@ const format = { enum: [1, 2] } as const
 
 export const libraryFileSchema = looseShape(['name', 'timeZone', 'systems', 'branches'], {
   format,
-  name: text,
+  name,
   timeZone: { type: 'string', description: 'IANA name, such as "Etc/UTC".' },
   currency: currencySchema,
   languages: languagesSchema,
@@ -39,8 +39,8 @@ export const libraryFileSchema = looseShape(['name', 'timeZone', 'systems', 'bra
 })
 
 const categorySchema = looseShape(['code', 'name', 'holdsLimit', 'owedLimit'], {
-  code: text,
-  name: text,
+  code: name,
+  name,
   holdsLimit: count,
   owedLimit: { ...count, description: 'In hundredths; more than this stops holds.' },
   overdueLimit: { ...count, description: 'More overdue loans than this stop everything; left out for no limit.' },

@@ -3,7 +3,7 @@ import { CHANNELS } from '@catalex/core/card'
 import { COLLECTION_KINDS } from '@catalex/core/copies'
 import { joiningSchema } from '../joining/index.ts'
 import type { FromSchema } from '../schema/index.ts'
-import { count, date, flag, list, looseShape, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
+import { count, date, flag, list, looseShape, name, moment, nullable, oneOf, orNull, shape, text } from '../schema/shapes.ts'
 
 /** Of any form that stands in an address and in "branch/collection". */
 const code = {
@@ -25,12 +25,12 @@ export const weeksSchema = shape({ every: { type: 'integer', minimum: 1, maximum
 
 const floor = shape({
   code: text,
-  name: { type: 'string', description: 'As a person in the building would say it: "Level 2, the one you walk in on".' },
+  name: { ...name, description: 'As a person in the building would say it: "Level 2, the one you walk in on".' },
 })
 
 export const collectionSchema = shape({
   code: { type: 'string', description: 'Unique in its branch; 852 $c.' },
-  name: text,
+  name,
   kind: oneOf(COLLECTION_KINDS),
   floor: { type: 'string', description: 'Code of a floor of the branch.' },
 })
@@ -65,7 +65,7 @@ const REQUIRED = ['code', 'system', 'name', 'hours', 'closures', 'floors', 'coll
 export const branchSchema = looseShape(REQUIRED, {
   code: code,
   system: text,
-  name: text,
+  name,
   hours,
   weeks: { ...weeksSchema, description: 'Open every so many weeks alone; every week where it is left out.' },
   closures: list(shape({ from: date, to: date, reason: text })),
@@ -119,7 +119,7 @@ export const cardsSchema = looseShape(['shapes'], {
 /** Its code is 852 $a. */
 export const systemSchema = looseShape(['code', 'name'], {
   code,
-  name: text,
+  name,
   returns: {
     ...oneOf(['anywhere', 'own branches'] as const),
     description: 'Where what it lends is brought back; at any of the libraries where it is left out.',
@@ -129,7 +129,7 @@ export const systemSchema = looseShape(['code', 'name'], {
 /** Everything about places that screens need, in one answer that seldom changes. */
 export const placesSchema = looseShape(['name', 'timeZone', 'systems', 'branches'], {
   format: { enum: [1, 2], description: 'Of the file that it came from.' },
-  name: text,
+  name,
   timeZone: text,
   currency: currencySchema,
   languages: languagesSchema,

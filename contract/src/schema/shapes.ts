@@ -2,6 +2,8 @@
 import type { JSONSchema } from 'json-schema-to-ts'
 
 export const text = { type: 'string' } as const
+/** What something is called, or its code: it stands in lines and on buttons. */
+export const name = { type: 'string', minLength: 1, maxLength: 200 } as const
 export const whole = { type: 'integer' } as const
 export const count = { type: 'integer', minimum: 0 } as const
 export const flag = { type: 'boolean' } as const

@@ -6,6 +6,9 @@ export type Minute = number
 
 export const minuteOf = (at: DateTime): Minute => Math.floor(at.toMillis() / 60_000)
 
+/** The first whole minute that is not before: what is asked for in the middle of a minute has missed whatever began with it. */
+export const minuteFrom = (at: DateTime): Minute => Math.ceil(at.toMillis() / 60_000)
+
 export interface Day {
   /** ISO date. */
   date: string

@@ -3,7 +3,7 @@ import { DateTime } from 'luxon'
 import { dayOf, daysFrom, minutesOpen, type OpeningHours } from '../calendar/index.ts'
 import { Courier, type Destination, type Standing } from './courier.ts'
 import { networkOver } from './network.ts'
-import type { Timetable } from './timetable.ts'
+import type { CourierLine, Timetable } from './timetable.ts'
 
 export type CourierFinding =
   /** A branch with shelves or a pickup point at which no line stops. */
@@ -21,6 +21,13 @@ export interface CourierPlaces {
   /** By code of the pickup point. */
   pickups: ReadonlyMap<string, Destination>
 }
+
+/** Branches at which a run of a line calls twice, out and back; where it begins and ends is no such place. */
+export const calledTwice = (lines: readonly CourierLine[]): { line: string; branch: string }[] =>
+  lines.flatMap(({ code, stops }) => {
+    const calls = stops.map(({ branch }) => branch).filter((branch, i) => i > 0 || branch !== stops.at(-1)?.branch)
+    return [...new Set(calls.filter((branch, i) => calls.indexOf(branch) < i))].map((branch) => ({ line: code, branch }))
+  })
 
 /** Weeks of which the arrivals are looked at: what runs every second week comes by. */
 const DAYS = 42

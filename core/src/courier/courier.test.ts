@@ -4,6 +4,7 @@ import { describe, expect, inject, it } from 'vitest'
 import { dayOf, daysFrom, minuteAt, minuteOf, type OpeningHours } from '../calendar/index.ts'
 import {
   Arrivals,
+  calledTwice,
   Courier,
   courierFindings,
   LateArrivals,
@@ -98,6 +99,10 @@ describe('a copy is in hand, worked out by hand from the timetable', () => {
   it.each<[string, string, Place, string, string, Change?]>([
     ['by the van of the same day', 'central', 'hill', '2026-11-23T09:50', 'Mon 23 Nov 13:55'],
     ['a run through the shelves that begins this minute takes it along', 'central', 'hill', '2026-11-23T10:00', 'Mon 23 Nov 13:55'],
+    ['a second later the next run does, and the next day’s van', 'central', 'hill', '2026-11-23T10:00:01', 'Tue 24 Nov 13:55'],
+    ['a millisecond, too', 'central', 'hill', '2026-11-23T10:00:00.001', 'Tue 24 Nov 13:55'],
+    ['in the minute before it is taken along', 'central', 'hill', '2026-11-23T09:59:59', 'Mon 23 Nov 13:55'],
+    ['a stop that spans midnight: out by the night van', 'central', 'hill', '2026-11-23T16:00', 'Tue 24 Nov 10:15', { lines: [line('night', '1', 10, 'store - 20:00, central 23:50 +1/00:20, hill +1/06:00 -')], picks: { central: runsAt('1', '23:45') } }], // prettier-ignore
     ['a minute later the next run does, and the next day’s van', 'central', 'hill', '2026-11-23T10:01', 'Tue 24 Nov 13:55'],
     ['ready at the cut-off', 'central', 'hill', '2026-11-23T11:00', 'Mon 23 Nov 13:55', { picks: { central: runsAt('12', '12:40') } }],
     ['a minute after the cut-off', 'central', 'hill', '2026-11-23T11:00', 'Tue 24 Nov 13:55', { picks: { central: runsAt('1', '12:41') } }],
@@ -186,6 +191,7 @@ describe('a copy is in hand, worked out by hand from the timetable', () => {
   // The second run through the shelves, and of the runs of each line that it could take the second.
   it.each<[string, string, Place, string, string]>([
     ['a van that was missed', 'central', 'hill', '2026-11-23T09:50', 'Wed 25 Nov 13:55'],
+    ['a second after the round began', 'central', 'central', '2026-11-23T10:00:01', 'Tue 24 Nov 10:20'],
     ['the shelves of Tuesday, and the van of Wednesday', 'hill', 'central', '2026-11-23T08:30', 'Wed 25 Nov 14:35'],
     ['over the sorting room: a van missed, and a ferry', 'hill', 'island', '2026-11-23T08:30', 'Sat 28 Nov 10:15'],
     ['the boat of the fortnight after', 'central', 'heron', '2026-11-23T09:00', 'Wed 16 Dec 10:15'],
@@ -361,6 +367,15 @@ describe('the earliest arrival', () => {
 })
 
 describe('the check of a timetable', () => {
+  it('names where a line calls out and back, not where a round begins and ends', () => {
+    const round = line('round', '1', 5, 'central - 08:00, hill 08:30 08:40, central 09:00 -')
+    const dale = line('dale', '1', 5, 'central - 08:00, hill 08:30 08:40, island 09:00 09:10, hill 09:30 09:40, central 10:00 -')
+    const middle = line('middle', '1', 5, 'hill - 08:00, central 08:30 08:40, island 09:00 09:10, central 09:30 -')
+    expect(calledTwice([round, dale, middle])).toEqual([
+      { line: 'dale', branch: 'hill' },
+      { line: 'middle', branch: 'central' },
+    ])
+  })
   const places = (more: Partial<CourierPlaces> = {}): CourierPlaces => ({
     hours: new Map(Object.entries(HOURS)),
     standings: ['central', 'hill', 'island', 'store'].map((branch) => ({

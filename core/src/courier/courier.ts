@@ -3,7 +3,17 @@
  * through the shelves, carried by the courier, checked in within hours, and collected when the place is open.
  */
 import type { DateTime } from 'luxon'
-import { dayOf, daysFrom, minuteAt, minuteOf, minutesOpen, type Day, type Minute, type OpeningHours } from '../calendar/index.ts'
+import {
+  dayOf,
+  daysFrom,
+  minuteAt,
+  minuteFrom,
+  minuteOf,
+  minutesOpen,
+  type Day,
+  type Minute,
+  type OpeningHours,
+} from '../calendar/index.ts'
 import { Arrivals, LateArrivals, networkOver, type Leg, type Network } from './network.ts'
 import type { Runs, Timetable } from './timetable.ts'
 
@@ -60,7 +70,7 @@ export class Courier {
    */
   delivery(from: Standing, to: Destination, now: DateTime): Delivery | null {
     const weeks = this.weeksFrom(now)
-    const picked = this.pickAfter(weeks, from, minuteOf(now.startOf('minute')))
+    const picked = this.pickAfter(weeks, from, minuteFrom(now))
     if (picked === null) return null
     const ready = picked + this.timetable.pickMinutes
     const arrivals = from.branch === to.branch ? null : this.arrivalsFrom(weeks, from.branch, ready)
@@ -71,7 +81,7 @@ export class Courier {
   /** The same where each run is missed once, through the shelves and on the road; null where there is no second. */
   latest(from: Standing, to: Destination, now: DateTime): Minute | null {
     const weeks = this.weeksFrom(now)
-    const first = this.pickAfter(weeks, from, minuteOf(now.startOf('minute')))
+    const first = this.pickAfter(weeks, from, minuteFrom(now))
     const picked = first === null ? null : this.pickAfter(weeks, from, first + 1)
     if (picked === null) return null
     const ready = picked + this.timetable.pickMinutes
@@ -91,7 +101,7 @@ export class Courier {
   inHand(from: Standing, to: Destination, now: DateTime): Minute | null {
     const brought = this.delivery(from, to, now)?.inHand ?? null
     if (from.closed || from.branch !== to.branch) return brought
-    const fetched = this.weeksFrom(now).within(this.hours.get(to.branch) ?? to.hours, minuteOf(now.startOf('minute')), 0)
+    const fetched = this.weeksFrom(now).within(this.hours.get(to.branch) ?? to.hours, minuteFrom(now), 0)
     return brought === null || fetched === null ? (brought ?? fetched) : Math.min(brought, fetched)
   }
 

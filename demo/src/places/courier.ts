@@ -21,7 +21,7 @@ const LINES: Line[] = [
   line('trolley-1', 'University trolley, morning', WEEKDAYS, 5, 'northmole 10:30, cope 10:50 11:00, ketteridge 11:15 11:20, maritime 11:35 11:40, musiclib 11:50 11:55, northmole 12:10'),
   line('trolley-2', 'University trolley, afternoon', WEEKDAYS, 5, 'northmole 15:30, cope 15:50 16:00, ketteridge 16:15 16:20, maritime 16:35 16:40, musiclib 16:50 16:55, northmole 17:10'),
   line('store', 'Store van', WEEKDAYS, 15, 'northmole 08:10, store 08:50 13:30, northmole 14:10'),
-  line('dale', 'Tarbeck and Wetherdale van', [1, 3, 5], 15, 'northmole 13:50, tarbeck 14:30 14:40, skerry 15:00 15:05, wetherdale 15:40 15:50, northmole 16:50'),
+  line('dale', 'Tarbeck and Wetherdale van', [1, 3, 5], 15, 'northmole 13:50, tarbeck 14:30 14:40, skerry 15:00 15:05, wetherdale 15:40 15:50, tarbeck 16:15 16:20, northmole 16:50'),
   line('ferry', 'Corrow ferry', [2, 4, 6], 30, 'northmole 08:20, corrow 09:40 16:30, northmole 17:50'),
   line('heron', 'Bookboat Heron', [3], 30, 'northmole 08:30, heron 09:30 16:45, northmole 17:30', { weeks: HERON_WEEKS }),
 ] // prettier-ignore

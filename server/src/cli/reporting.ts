@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs'
 import type { LoadFault, LoadReport } from '../catalogue/index.ts'
 import type { LostHold, RowFault } from '../circulation/index.ts'
-import type { MissingRecord } from '../libraries/index.ts'
+import type { Libraries, MissingRecord } from '../libraries/index.ts'
 import { faultInWords, rowFaultInWords } from './sentences.ts'
 
 export interface Outcome {
@@ -85,4 +85,12 @@ export function sayMissing(missing: readonly MissingRecord[]): void {
   for (const { file, row, controlNumber } of missing.slice(0, SHOWN_ROWS))
     console.log(`${file}, entry ${String(row)}: the catalogue has no record "${controlNumber}".`)
   if (missing.length > SHOWN_ROWS) console.log(`... and ${String(missing.length - SHOWN_ROWS)} more.`)
+}
+
+/** Lines that call at a branch on the way out and on the way back: no fault, but whoever wrote one twice by mistake sees it. */
+export function sayLinesOutAndBack(libraries: Libraries): void {
+  for (const { line, branch } of libraries.calledTwice())
+    console.log(
+      `${line} calls at ${branch} on the way out and on the way back: each run counts once, copies take the first call that they catch.`,
+    )
 }

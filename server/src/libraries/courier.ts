@@ -3,6 +3,7 @@ import type { CourierFile, LibraryFile } from '@catalex/contract/files'
 import { isReachable, type Copy } from '@catalex/core/copies'
 import {
   Courier,
+  calledTwice,
   courierFindings,
   inHandLimits,
   type CourierFinding,
@@ -51,6 +52,11 @@ export class Deliveries {
   /** What the timetable leaves out. */
   findings(now: string): CourierFinding[] {
     return courierFindings(this.timetable, this.places, this.timeOf(now))
+  }
+
+  /** Lines that call at a branch out and back. */
+  calledTwice(): { line: string; branch: string }[] {
+    return calledTwice(this.timetable.lines)
   }
 
   /** How copies come to a pickup location. @param now ISO time */
@@ -120,8 +126,9 @@ export class Deliveries {
     return this.knownAt(now).limits
   }
 
+  /** What is asked in the middle of a minute has missed what began with it: that minute is another. */
   private knownAt(now: string): KnownMinute {
-    const minute = now.slice(0, MINUTE)
+    const minute = now.slice(0, MINUTE) + (/[1-9]/.test(now.slice(MINUTE, -1)) ? '+' : '')
     if (this.known.minute !== minute) this.known = { minute, limits: inHandLimits(this.timeOf(now)), arrivals: new Map() }
     return this.known
   }

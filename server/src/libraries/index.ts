@@ -149,6 +149,11 @@ export class Libraries {
     return this.deliveries?.arrival(branch, pickup, at) ?? null
   }
 
+  /** Lines of the timetable that call at a branch out and back. */
+  calledTwice(): { line: string; branch: string }[] {
+    return this.deliveries?.calledTwice() ?? []
+  }
+
   /** What the timetable leaves out; null where there is none. @param now ISO time */
   courierFindings(now: string): CourierFinding[] | null {
     return this.deliveries?.findings(now) ?? null

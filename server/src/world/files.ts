@@ -1,5 +1,5 @@
 /** The files of a library's world: each read as far as it goes, with every fault in it by its place. */
-import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import {
   DOCUMENT_NAMES,
@@ -21,6 +21,7 @@ import {
 } from '@catalex/contract/files'
 import { violationsOf, type JSONSchema } from '@catalex/contract/schema'
 import { CsvError, parse } from 'csv-parse/sync'
+import { expectedInWords } from './expected.ts'
 
 export interface WorldFiles {
   library: LibraryFile
@@ -122,10 +123,17 @@ export const shown = (value: unknown): string => {
   return text === undefined ? 'nothing' : text.length > LONGEST_SHOWN ? `${text.slice(0, LONGEST_SHOWN)}...` : text
 }
 
+/** Of a file that is read as a whole. */
+const MAX_DOCUMENT_OCTETS = 64 * 1024 * 1024
+
 function json<T>(schema: JSONSchema, path: string, faults: WorldFault[], asOfNow = (value: unknown) => value): T | null {
   const file = basename(path)
   if (!existsSync(path)) {
     faults.push({ file, place: '', found: 'nothing', expected: 'this file' })
+    return null
+  }
+  if (statSync(path).size > MAX_DOCUMENT_OCTETS) {
+    faults.push({ file, place: '', found: `${String(statSync(path).size)} octets`, expected: `at most ${String(MAX_DOCUMENT_OCTETS)}` })
     return null
   }
   const text = readFileSync(path, 'utf8').replace(/^\ufeff/, '')
@@ -140,7 +148,7 @@ function json<T>(schema: JSONSchema, path: string, faults: WorldFault[], asOfNow
   }
   const violations = violationsOf(schema, value)
   for (const { at, rule, wanted } of violations)
-    faults.push({ file, place: at, found: shown(valueAt(value, at)), expected: [rule, wanted].filter(Boolean).join(' ') })
+    faults.push({ file, place: at, found: shown(valueAt(value, at)), expected: expectedInWords({ rule, wanted }) })
   // Checked just now.
   return violations.length === 0 ? (value as T) : null
 }
@@ -175,7 +183,7 @@ function csv<T>(schema: JSONSchema, path: string, faults: WorldFault[]): Rows<T>
         file,
         place: [`line ${String(info.lines)}`, at].filter(Boolean).join(', '),
         found: shown(valueAt(record, at)),
-        expected: [rule, wanted].filter(Boolean).join(' '),
+        expected: expectedInWords({ rule, wanted }),
       })
     if (violations.length > 0) continue
     // Checked just now.

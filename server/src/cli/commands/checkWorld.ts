@@ -3,7 +3,7 @@ import { controlField, isAuthority, isDeleted, BadRecord } from '@catalex/core/c
 import { prepare, recordsIn } from '../../catalogue/index.ts'
 import { Libraries } from '../../libraries/index.ts'
 import { faultLine, faultsIn, readWorld } from '../../world/index.ts'
-import { sayForm } from '../reporting.ts'
+import { sayForm, sayLinesOutAndBack } from '../reporting.ts'
 import { faultInWords } from '../sentences.ts'
 
 /** @returns exit code: 0 where all fits, 1 with faults */
@@ -17,10 +17,15 @@ export async function checkWorld(folder: string): Promise<number> {
     return 1
   }
   sayForm(library, policies)
-  const refused = await sayRecords(world.marc, new Libraries({ library, policies, documents: world.documents }))
-  console.log(faults.length === 0 ? 'All that the files name is there.' : `${String(faults.length)} faults: nothing would be loaded.`)
+  const libraries = new Libraries({ library, policies, documents: world.documents })
+  // A line that names what there is not is a fault already.
+  if (faults.length === 0) sayLinesOutAndBack(libraries)
+  const refused = await sayRecords(world.marc, libraries)
+  console.log(faults.length === 0 ? 'All that the files name is there.' : `${counted(faults.length, 'fault')}: nothing would be loaded.`)
   return faults.length + refused > 0 ? 1 : 0
 }
+
+const counted = (count: number, what: string): string => `${String(count)} ${what}${count === 1 ? '' : 's'}`
 
 /** @returns how many records nothing could be taken of */
 async function sayRecords(files: readonly string[], libraries: Libraries): Promise<number> {
@@ -44,6 +49,6 @@ async function sayRecords(files: readonly string[], libraries: Libraries): Promi
         console.log(`${[where, error.fault.field].filter(Boolean).join(', ')}: not loaded: ${faultInWords(error.fault)}`)
       }
     }
-  console.log(`${String(read)} records: ${String(refused)} would not be loaded, ${String(warned)} with a warning.`)
+  console.log(`${counted(read, 'record')}: ${String(refused)} would not be loaded, ${String(warned)} with a warning.`)
   return refused
 }

@@ -6,6 +6,7 @@ import { Database } from '../../database/index.ts'
 import { Libraries } from '../../libraries/index.ts'
 import { machineClock } from '../../standins/index.ts'
 import { readWorldFiles } from '../../world/index.ts'
+import { sayLinesOutAndBack } from '../reporting.ts'
 
 interface Options {
   data: string
@@ -22,7 +23,9 @@ export async function courier(asked: readonly string[], options: Options): Promi
   if (!now.isValid) throw new Error(`"${options.at ?? ''}" is no time: write it as 2026-11-25T11:20.`)
   const found = libraries.courierFindings(now.toISO() ?? '')
   if (found === null) throw new Error('The library tells no timetable: write courier.json and load it.')
-  return asked.length === 0 ? sayFindings(found) : sayDelivery(libraries, asked, now)
+  if (asked.length > 0) return sayDelivery(libraries, asked, now)
+  sayLinesOutAndBack(libraries)
+  return sayFindings(found)
 }
 
 async function librariesFrom({ world, data }: Options): Promise<Libraries> {

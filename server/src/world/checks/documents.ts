@@ -20,7 +20,7 @@ export function documentFaults({ documents, readers }: ReadWorld, library: Libra
 
 function courierFaults({ sorting, picks, stackRuns = {}, lines }: CourierFile, { branches }: LibraryFile): WorldFault[] {
   const faults = faultsOf('courier.json')
-  const { found, known, once } = faults
+  const { found, add, known, once } = faults
   const codes = branches.map(codeOf)
   const stacks = branches.flatMap(({ code, collections }) =>
     collections.filter(({ kind }) => kind === 'closed stacks' || kind === 'store').map((collection) => `${code}/${collection.code}`),
@@ -30,6 +30,7 @@ function courierFaults({ sorting, picks, stackRuns = {}, lines }: CourierFile, {
   })
   checkRuns(faults, 'picks', picks, codes, 'a branch of library.json')
   checkRuns(faults, 'stackRuns', stackRuns, stacks, 'a collection of closed stacks or a store')
+  if (sorting.length === 0 && lines.length > 1) add(['sorting'], sorting, 'the branches at which copies change from one line to another')
   once(['lines'], lines.map(codeOf))
   lines.forEach((line, i) => {
     line.stops.forEach(({ branch }, k) => {
@@ -71,7 +72,8 @@ function checkLine({ add, inOrder, monday }: FileFaults, place: Place, line: Cou
   monday([...place, 'weeks'], weeks)
   for (const day of also.filter((one) => not.includes(one))) add([...place, 'also'], day, 'a day that does not stand in "not" as well')
   let last = -1
-  stops.forEach(({ arrive, depart }, k) => {
+  stops.forEach(({ branch, arrive, depart }, k) => {
+    if (branch === stops[k - 1]?.branch) add([...place, 'stops', k, 'branch'], branch, 'another branch than at the stop before')
     const first = k === 0
     const end = k === stops.length - 1
     if ((depart === null) !== end)
