@@ -10,11 +10,19 @@ import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { Bridge, Sip2Desk, StandinLending, StandinRecords, type Sip2DeskSettings } from '../src/bridge/index.ts'
 import { followCatalogue, momentOf } from '../src/circulation/index.ts'
-import { DeskAway, DeskUnreadable, virtualClock, type Clock } from '../src/standins/index.ts'
+import {
+  DeskAway,
+  DeskUnreadable,
+  virtualClock,
+  type CirculationDesk,
+  type Clock,
+  type DeskAnswer,
+  type HoldAtDesk,
+} from '../src/standins/index.ts'
 import { DAY, fail, sampleReader, startCatalogue, Visitor, type Catalogue, type OneCopy } from './catalogue.ts'
 
 const ZONE = 'Europe/Dublin'
-const CARDS = Array.from({ length: 16 }, (_, at) => String(80_001 + at).padStart(8, '0'))
+const CARDS = Array.from({ length: 24 }, (_, at) => String(80_001 + at).padStart(8, '0'))
 const LOGIN = { user: 'catalex', password: 'secret' }
 const settingsFor = (port: number): Sip2DeskSettings => ({
   host: '127.0.0.1',
@@ -211,6 +219,44 @@ describe('with the stand-in', () => {
     patient.close()
   })
 
+  it('a damaged answer to a hold is made up for: it is taken, once', async () => {
+    const { visitor, holds } = await signedIn()
+    standin.trouble = 'garbled once'
+    expect((await place(visitor, book())).body.unconfirmed).toBe(false)
+    expect(standin.trouble).toBeNull()
+    expect((await holds()).map(({ state, unconfirmed }) => [state, unconfirmed])).toEqual([['waiting', false]])
+  })
+
+  it('refused when it was asked for twice, what the other side has of the reader decides', async () => {
+    const refusesAfterAll = (first: boolean): CirculationDesk =>
+      Object.assign(Object.create(desk) as CirculationDesk, {
+        place: async (hold: HoldAtDesk): Promise<DeskAnswer> => {
+          if (first) await desk.place(hold)
+          return { done: false, said: 'Already on hold', repeated: true }
+        },
+      })
+    for (const first of [true, false]) {
+      const { card } = await signedIn()
+      const [reader] = await catalogue.database.read<{ id: number }>('SELECT id FROM readers WHERE card = $card', { card })
+      const { database, commands } = catalogue
+      const doubtful = new Bridge({ desk: refusesAfterAll(first), database, commands, clock, trouble: fail })
+      const answer = await doubtful.lending.placeHold(
+        reader!.id,
+        { records: [book().controlNumber], barcode: null, pickup: 'ferrygate', again: true },
+        null,
+        momentOf(clock.now()),
+      )
+      expect(answer).toMatchObject(first ? { state: 'waiting', unconfirmed: false } : { code: 'desk-refused', said: 'Already on hold' })
+    }
+  })
+
+  it('a PIN that can’t be sent is refused with its own sentence, and nothing is asked', async () => {
+    const { card } = await signedIn()
+    standin.trouble = 'silent'
+    const { status, body } = await new Visitor(catalogue.address).ask<Problem>('POST', '/api/session', { card, pin: '12|4' })
+    expect([status, body.type]).toEqual([422, 'urn:catalex:problem:pin-not-sendable'])
+  })
+
   it('a hold is cancelled there first', async () => {
     const { visitor, card } = await signedIn()
     const { body: hold } = await place(visitor, book())
@@ -370,6 +416,33 @@ describe('a lending system that', () => {
     })
     expect(await desk.copy('3101')).toEqual({ status: 'on shelf', due: '', collectBy: null })
     expect(heard[2]).toBe(heard[3])
+  })
+
+  const HOLD: HoldAtDesk = { card: '8', barcode: '3101', title: 'x1', thisCopy: false, pickup: 'quay', until: null }
+  const PLACED = '161N20261125    112000AOharbour|AA8|'
+  /** Answers holds, and requests to answer again, one after the other; null for silence. */
+  const holdsAnswered = async (...answers: (string | null)[]) => {
+    const heard: string[] = []
+    const desk = await peer((socket, line) => {
+      if (line.startsWith('93')) socket.write('941\r')
+      else if (line.startsWith('99')) socket.write(`${ONLINE}\r`)
+      else {
+        const answer = answers[heard.push(line.slice(0, 2)) - 1] ?? null
+        if (answer !== null) socket.write(`${answer}\r`)
+      }
+    })
+    return { heard, placed: await desk.place(HOLD).catch((error: unknown) => error) }
+  }
+  it('damages its answer to a hold is asked for that answer, never for a second hold', async () => {
+    expect(await holdsAnswered('16!!', PLACED)).toEqual({ heard: ['15', '97'], placed: { done: true } })
+    const silent = await holdsAnswered('16!!', null)
+    expect([silent.heard, silent.placed]).toEqual([['15', '97'], expect.any(DeskAway)])
+    expect(silent.placed).toMatchObject({ asked: true })
+  })
+  it('says nothing to a hold, and refuses it the second time: it may have it from the first', async () => {
+    const refused = PLACED.replace('161', '160')
+    expect(await holdsAnswered(null, refused)).toEqual({ heard: ['15', '15'], placed: { done: false, said: null, repeated: true } })
+    expect(await holdsAnswered(refused)).toEqual({ heard: ['15'], placed: { done: false, said: null, repeated: false } })
   })
 
   it('names fewer than it counts says nothing of them, lest the rest be taken for ended', async () => {

@@ -29,6 +29,7 @@ export const PROBLEMS = {
   'cannot-store': 503,
   'desk-away': 503,
   'desk-unreadable': 502,
+  'pin-not-sendable': 422,
 } as const
 
 export type ProblemCode = keyof typeof PROBLEMS

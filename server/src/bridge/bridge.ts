@@ -123,8 +123,13 @@ export class Bridge {
       // It has ended since, or has no copy left by which it could be asked for.
       if (hold === null) await commands.noteRefused(reference, { atOnce: false }, at)
       if (hold?.lending !== 'asked') return 'taken'
-      const there = again ? await this.copyThere(reference, hold) : null
-      const answer: DeskAnswer = there === null ? await desk.place(hold) : { done: true }
+      let there = again ? await this.copyThere(reference, hold) : null
+      let answer: DeskAnswer = there === null ? await desk.place(hold) : { done: true }
+      // It may be refused because it is there since the first time.
+      if (!answer.done && answer.repeated === true) {
+        there = await this.copyThere(reference, hold)
+        if (there !== null) answer = { done: true }
+      }
       if (answer.done) await commands.noteTaken(reference, { barcode: there ?? hold.barcode, before: there !== null }, at)
       else await commands.noteRefused(reference, { atOnce: !again }, at)
       return answer.done ? 'taken' : { code: 'desk-refused', said: answer.said }

@@ -8,7 +8,7 @@ import type { ErrorRequestHandler } from 'express'
 import type { Logger } from 'pino'
 import { storageFault } from '../database/index.ts'
 import { Overloaded } from '../overloaded.ts'
-import { DeskAway, DeskUnreadable } from '../standins/index.ts'
+import { DeskAway, DeskUnreadable, PinNotSendable } from '../standins/index.ts'
 
 type Facts = Omit<Problem, 'type' | 'status'>
 
@@ -31,6 +31,7 @@ export function problemFrom(error: unknown): Problem {
   if (error instanceof Invalid) return problem('not-understood', { violations: error.violations.slice(0, MOST_VIOLATIONS) })
   if (error instanceof CqlError) return problem('query-not-understood', { cql: error.fault })
   if (error instanceof QueryTooLarge) return problem('query-too-large', { tooLarge: { what: error.what, most: error.most } })
+  if (error instanceof PinNotSendable) return problem('pin-not-sendable')
   if (error instanceof DeskUnreadable) return problem('desk-unreadable')
   if (error instanceof DeskAway) return problem('desk-away')
   const fault = storageFault(error)

@@ -40,7 +40,14 @@ export interface HoldAtDesk {
 }
 
 /** Whether it was done; what the desk says to it comes in its own words. */
-export type DeskAnswer = { done: true } | { done: false; said: string | null }
+export type DeskAnswer =
+  | { done: true }
+  | {
+      done: false
+      said: string | null
+      /** Whether it may have been done the first time, since it was asked for more than once. */
+      repeated?: boolean
+    }
 
 /** Every question may fail with DeskAway. */
 export interface CirculationDesk {
@@ -75,6 +82,14 @@ export class DeskAway extends Error {
   ) {
     super(`The lending system does not answer: ${reason}.`)
     this.name = 'DeskAway'
+  }
+}
+
+/** It is asked for nothing: a PIN holds a sign that the connection has no way to send. */
+export class PinNotSendable extends Error {
+  constructor() {
+    super('The PIN holds a sign that the lending system can not be sent.')
+    this.name = 'PinNotSendable'
   }
 }
 

@@ -18,6 +18,7 @@ export { machineClock, virtualClock, type Clock, type VirtualClock } from './clo
 export {
   DeskAway,
   DeskUnreadable,
+  PinNotSendable,
   type CirculationDesk,
   type CopyAtDesk,
   type DeskAnswer,

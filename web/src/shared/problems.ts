@@ -31,6 +31,7 @@ export function problemInWords(t: Translate, error: unknown, library: Library): 
   if (code === 'query-too-large') return t(`problems.query-too-large.${tooLarge?.what ?? 'terms'}`, { most: tooLarge?.most })
   if (code === 'not-understood') return t('problems.not-understood', { where: violations?.map(({ at }) => at).join(', ') ?? '' })
   if (code === 'wrong-card-or-pin') return t(`problems.wrong-card-or-pin.${cards?.secret ?? 'PIN'}`, { looks: cardLooks(cards) })
+  if (code === 'pin-not-sendable') return t('problems.pin-not-sendable', { secret: cards?.secret ?? 'PIN' })
   if (code === 'too-many-tries' || code === 'too-many-messages') return t(`problems.${code}`, { count: minutes ?? 1 })
   return t(`problems.${code}`)
 }

@@ -3,7 +3,7 @@
  * stays without an answer is sent again under the same number, by which the other side knows that it has had it before.
  */
 import { connect, type Socket } from 'node:net'
-import { compose, readMessage, type Composed, type Encoding, type Message, type MessageCode } from '@catalex/core/sip2'
+import { compose, octetsOf, readMessage, type Composed, type Encoding, type Message, type MessageCode } from '@catalex/core/sip2'
 import { Overloaded } from '../../overloaded.ts'
 import { DeskAway, DeskUnreadable } from '../../standins/index.ts'
 import { hearLines } from './lines.ts'
@@ -27,8 +27,17 @@ export interface Sip2Settings {
 const MOST_WAITING = 200
 const VERSION = '2.00'
 const END = Buffer.from('\r')
+/** Asks for the last answer again; it has no number of its own. */
+const ANSWER_AGAIN = Buffer.concat([octetsOf('97AZFEF5', 'utf-8'), END])
+/** Asked for a second time, a hold may be there twice, or be refused because it is there. */
+const HOLD = '15'
 
 type Question = Composed<MessageCode>
+
+export interface Answer extends Message {
+  /** Whether the other side may have had the question before the one that it answers. */
+  repeated: boolean
+}
 
 interface Open {
   socket: Socket
@@ -51,7 +60,7 @@ export class Sip2Connection {
    * @param answer the code of the answer
    * @throws DeskAway, DeskUnreadable, Overloaded
    */
-  ask(question: Question, answer: MessageCode): Promise<Message> {
+  ask(question: Question, answer: MessageCode): Promise<Answer> {
     if (this.waiting >= MOST_WAITING) return Promise.reject(new Overloaded('questions to the lending system'))
     this.waiting += 1
     const asked = this.last.then(() => this.inTurn(question, answer))
@@ -69,7 +78,7 @@ export class Sip2Connection {
     this.hangUp()
   }
 
-  private async inTurn(question: Question, answer: MessageCode): Promise<Message> {
+  private async inTurn(question: Question, answer: MessageCode): Promise<Answer> {
     if (this.closed) throw new DeskAway('the connection was closed', false)
     if (performance.now() < this.awayUntil) throw new DeskAway('it did not a moment ago', false)
     try {
@@ -110,19 +119,24 @@ export class Sip2Connection {
     }
   }
 
-  private async exchange({ socket, lines }: Open, question: Question, answer: MessageCode): Promise<Message> {
+  /** An answer that did not come whole is asked for again; silence is a reason to ask again. */
+  private async exchange({ socket, lines }: Open, question: Question, answer: MessageCode): Promise<Answer> {
     const sequence = this.sequence
     this.sequence = (sequence + 1) % 10
     const octets = Buffer.concat([compose(question, sequence, this.settings.encoding), END])
     let fault: string | null = null
     for (let tried = 0; tried < this.settings.tries; tried += 1) {
-      socket.write(octets)
+      socket.write(fault === null ? octets : ANSWER_AGAIN)
       const message = await this.answerTo(lines, sequence)
-      // Silence, what did not come whole, and being asked to, are reasons to send it again.
-      fault = typeof message === 'string' ? message : null
-      if (fault !== null) this.unreadable += 1
-      if (message === null || typeof message === 'string' || message.code === '96') continue
-      if (message.code === answer) return message
+      if (typeof message === 'string') {
+        fault = message
+        this.unreadable += 1
+        continue
+      }
+      // Not every system knows how to repeat an answer: what does no harm is asked for anew.
+      if (message === null && question.code !== HOLD) fault = null
+      if (message === null || message.code === '96') continue
+      if (message.code === answer) return { ...message, repeated: tried > 0 }
       throw new DeskAway(`it answers ${question.code} with ${message.code}`, true)
     }
     if (fault !== null) throw new DeskUnreadable(fault)

@@ -5,6 +5,7 @@ import {
   DeskAway,
   DeskUnreadable,
   inOneLine,
+  PinNotSendable,
   type CirculationDesk,
   type Clock,
   type CopyAtDesk,
@@ -13,7 +14,7 @@ import {
   type HoldAtDesk,
   type ReaderAtDesk,
 } from '../../standins/index.ts'
-import { Sip2Connection, type Sip2Settings } from './connection.ts'
+import { Sip2Connection, type Answer, type Sip2Settings } from './connection.ts'
 
 export interface Sip2DeskSettings extends Sip2Settings {
   /** By which the system knows the library (AO). */
@@ -61,6 +62,8 @@ export class Sip2Desk implements CirculationDesk {
   }
 
   async reader(card: string, pin: string | null): Promise<ReaderAtDesk | null> {
+    // It ends a field; whatever stood for it would be another PIN.
+    if (pin !== null && /[|\p{Cc}]/u.test(pin)) throw new PinNotSendable()
     const message = await this.askReader(card, pin, 'none')
     if (fieldOf(message, 'BL') === 'N') return null
     const right = fieldOf(message, 'CQ')
@@ -127,7 +130,8 @@ export class Sip2Desk implements CirculationDesk {
     const expires = until === null ? null : sipTime(DateTime.fromISO(until, { zone: this.settings.zone }).endOf('day'))
     const fields = { BW: expires, BS: pickup, BY: thisCopy ? THIS_COPY : ANY_COPY, AO: this.settings.institution, AA: card, AB: barcode, AJ: title, AC: '', BO: 'Y' } // prettier-ignore
     const message = await this.ask({ code: '15', parts: { mode, at: this.now() }, fields }, '16')
-    return answerIn(message)
+    const answer = answerIn(message)
+    return answer.done ? answer : { ...answer, repeated: message.repeated }
   }
 
   private askReader(card: string, pin: string | null, list: keyof typeof LISTS): Promise<Message> {
@@ -135,7 +139,7 @@ export class Sip2Desk implements CirculationDesk {
     return this.ask({ code: '63', parts: { language: LANGUAGE, at: this.now(), summary: LISTS[list] }, fields }, '64')
   }
 
-  private async ask(...asked: Parameters<Sip2Connection['ask']>): Promise<Message> {
+  private async ask(...asked: Parameters<Sip2Connection['ask']>): Promise<Answer> {
     try {
       const message = await this.connection.ask(...asked)
       this.answering = true

@@ -21,7 +21,7 @@ interface Line {
 
 export class StandinLending {
   /** What goes wrong, for trying that out: nothing is heard, what was done is not said, or not so that it can be read. */
-  trouble: 'silent' | 'answers lost' | 'garbled' | null = null
+  trouble: 'silent' | 'answers lost' | 'garbled' | 'garbled once' | null = null
   private readonly server: Server
   private readonly sockets = new Set<Socket>()
 
@@ -63,7 +63,9 @@ export class StandinLending {
           .then(() => this.answer(octets, line))
           .then((answer) => {
             if (answer === null || this.trouble === 'answers lost') return
-            socket.write(Buffer.concat([this.trouble === 'garbled' ? Uint8Array.from(answer).fill(GARBLED, 2, 4) : answer, END]))
+            const garbled = this.trouble === 'garbled' || this.trouble === 'garbled once'
+            if (this.trouble === 'garbled once') this.trouble = null
+            socket.write(Buffer.concat([garbled ? Uint8Array.from(answer).fill(GARBLED, 2, 4) : answer, END]))
           })
           .catch(() => {
             socket.destroy()

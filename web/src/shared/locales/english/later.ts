@@ -176,6 +176,7 @@ export const later = {
     'cannot-store': 'The catalogue can’t store anything just now. Nothing was changed; try again later, or ask at the desk.',
     'desk-unreadable':
       'The answer of the libraries’ lending system can’t be read. Look at your card before you try again, or ask at a desk.',
+    'pin-not-sendable': 'With the sign | in it, this {{secret}} can’t be checked here. Any desk gives you another one.',
     'desk-away': 'The libraries’ lending system does not answer just now. Nothing was changed; try again later, or ask at a desk.',
     'not-understood': 'The request can’t be read ({{where}}). Load the page again and repeat what you did.',
     'query-not-understood':

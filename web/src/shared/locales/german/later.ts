@@ -181,6 +181,7 @@ export const later: InOtherWords<typeof english> = {
       'Der Katalog kann gerade nichts speichern. Es wurde nichts geändert; versuchen Sie es später noch einmal, oder fragen Sie an der Theke.',
     'desk-unreadable':
       'Die Antwort des Ausleihsystems der Bibliotheken ist nicht zu lesen. Sehen Sie auf Ihr Konto, bevor Sie es noch einmal versuchen, oder fragen Sie an einer Theke.',
+    'pin-not-sendable': 'Mit dem Zeichen | darin lässt sich das hier nicht prüfen ({{secret}}). An jeder Theke erhalten Sie etwas Neues.',
     'desk-away':
       'Das Ausleihsystem der Bibliotheken antwortet gerade nicht. Es wurde nichts geändert; versuchen Sie es später noch einmal, oder fragen Sie an einer Theke.',
     'not-understood': 'Die Anfrage ist nicht zu lesen ({{where}}). Laden Sie die Seite neu und wiederholen Sie, was Sie taten.',
