@@ -1,6 +1,10 @@
 /** A page is told when a copy of its title changes, and nobody can have more of that than there is. */
+import express, { type ErrorRequestHandler } from 'express'
+import { createServer } from 'node:http'
+import { connect, type AddressInfo } from 'node:net'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { MOST_OF_ONE } from '../src/http/events.ts'
+import type { Database } from '../src/database/index.ts'
+import { MOST_OF_ONE, serveEvents } from '../src/http/events.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
@@ -63,4 +67,44 @@ it('is for titles that there are, and for so many pages at once; who leaves make
       return status
     })
     .toBe(200)
+})
+
+it('behind a proxy, who leaves before the title was looked up leaves no place taken', async () => {
+  // The database looks for as long as the test wants.
+  let goOn: () => void = () => undefined
+  let looking = 0
+  let gate = new Promise<void>((resolve) => (goOn = resolve))
+  const database = Object.create(catalogue.database) as Database
+  database.read = async (...asked) => {
+    looking += 1
+    await gate
+    return catalogue.database.read(...asked)
+  }
+  const app = express().set('trust proxy', true)
+  serveEvents(app, { database, search: catalogue.search, stopping: new AbortController().signal })
+  app.use(((_error, _request, response, _next) => {
+    response.sendStatus(503)
+  }) satisfies ErrorRequestHandler)
+  const server = createServer(app)
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+  const { port } = server.address() as AddressInfo
+  const connections = () => new Promise<number>((done) => { server.getConnections((_, count) => { done(count) }) }) // prettier-ignore
+  for (let i = 0; i < 40; i += 10) {
+    gate = new Promise<void>((resolve) => (goOn = resolve))
+    const sockets = Array.from({ length: 10 }, () => connect(port, '127.0.0.1'))
+    for (const socket of sockets) socket.write(`GET /events/${title} HTTP/1.1\r\nHost: catalogue\r\nX-Forwarded-For: 192.0.2.7\r\n\r\n`)
+    await expect.poll(() => looking).toBe(i + 10)
+    for (const socket of sockets) socket.destroy()
+    await expect.poll(connections).toBe(0)
+    goOn()
+  }
+  const leaving = new AbortController()
+  const { status } = await fetch(`http://127.0.0.1:${String(port)}/events/${title}`, {
+    headers: { 'x-forwarded-for': '192.0.2.7' },
+    signal: leaving.signal,
+  })
+  leaving.abort()
+  server.closeAllConnections()
+  await new Promise((done) => server.close(done))
+  expect(status).toBe(200)
 })

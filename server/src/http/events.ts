@@ -24,12 +24,34 @@ function tell(response: Response, line: string): void {
 
 interface Watcher {
   recordIds: ReadonlySet<number>
-  client: string
   response: Response
+}
+
+/** Places of those who watch, and of those who are about to, by their address. */
+class Places {
+  private readonly taken = new Map<string, number>()
+  private all = 0
+
+  /** @returns whether there was one left */
+  take(client: string): boolean {
+    const own = this.taken.get(client) ?? 0
+    if (own >= MOST_OF_ONE || this.all >= MOST_OF_ALL) return false
+    this.taken.set(client, own + 1)
+    this.all += 1
+    return true
+  }
+
+  leave(client: string): void {
+    const left = (this.taken.get(client) ?? 0) - 1
+    if (left > 0) this.taken.set(client, left)
+    else this.taken.delete(client)
+    this.all -= 1
+  }
 }
 
 export function serveEvents(app: Express, { database, search, stopping }: Pick<Context, 'database' | 'search' | 'stopping'>): void {
   const watchers = new Set<Watcher>()
+  const places = new Places()
   search.onMoved((moved) => {
     for (const { recordIds, response } of watchers)
       if ([...recordIds].some((id) => moved.has(id))) tell(response, 'event: copies\ndata:\n\n')
@@ -41,21 +63,25 @@ export function serveEvents(app: Express, { database, search, stopping }: Pick<C
     for (const { response } of watchers) response.end()
   })
 
+  const watch = async (controlNumber: string, response: Response) => {
+    const recordId = await recordIdOf(database, controlNumber)
+    if (recordId === null) throw new HttpProblem('no-such-title')
+    // Whoever has left meanwhile is told nothing any more, and their leaving is over.
+    if (response.closed || response.destroyed) return
+    const watcher = { recordIds: new Set([recordId, ...search.worksOf(recordId)]), response }
+    watchers.add(watcher)
+    response.on('close', () => watchers.delete(watcher))
+    response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' })
+    response.write(`retry: ${String(RETRY_MS)}\n\n`)
+  }
+
   app.get('/events/:controlNumber', (request: Request, response: Response, next: NextFunction) => {
-    const watch = async () => {
-      const recordId = await recordIdOf(database, String(request.params.controlNumber))
-      if (recordId === null) throw new HttpProblem('no-such-title')
-      const client = addressOf(request)
-      const ofClient = [...watchers].filter((one) => one.client === client).length
-      if (watchers.size >= MOST_OF_ALL || ofClient >= MOST_OF_ONE || stopping.aborted) throw new Overloaded('watchers')
-      const watcher = { recordIds: new Set([recordId, ...search.worksOf(recordId)]), client, response }
-      response.on('close', () => {
-        watchers.delete(watcher)
-      })
-      response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform', 'X-Accel-Buffering': 'no' })
-      response.write(`retry: ${String(RETRY_MS)}\n\n`)
-      watchers.add(watcher)
-    }
-    watch().catch(next)
+    const client = addressOf(request)
+    if (stopping.aborted || !places.take(client)) throw new Overloaded('watchers')
+    // Before anything is waited for: who leaves in the meantime gives the place back, too.
+    response.on('close', () => {
+      places.leave(client)
+    })
+    watch(String(request.params.controlNumber), response).catch(next)
   })
 }

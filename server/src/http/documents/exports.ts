@@ -15,14 +15,17 @@ import { addressOf } from '../bind.ts'
 import type { Context } from '../context.ts'
 import { HttpProblem } from '../problems.ts'
 
-/** From the first record to the last, milliseconds. */
 const LONGEST_MS = 60_000
 
 /** Files of one client and of all that are on their way at once. */
 const MOST_OF_ONE = 3
 const MOST_OF_ALL = 100
 
-export function serveExports(app: Express, context: Context): void {
+/** What an export needs of the application. */
+type ExportContext = Pick<Context, 'database' | 'libraries' | 'search' | 'clock'>
+
+/** @param longestMs milliseconds from the first record to the last */
+export function serveExports(app: Express, context: ExportContext, longestMs = LONGEST_MS): void {
   const { database, libraries, search, clock } = context
   /** Each part of a file is a turn of its own: whoever reads slowly keeps nobody waiting. */
   const turns = new Turns('exports', { atOnce: 2, ofOne: MOST_OF_ONE, ofAll: MOST_OF_ALL })
@@ -48,7 +51,7 @@ export function serveExports(app: Express, context: Context): void {
     response.set('Cache-Control', 'no-store').attachment(`titles.${form}`).type(EXPORT_FORMS[form])
     const parts = writeExport(form, { source: database, libraries, recordIds, minute: momentOf(clock.now()).minute })
     for (let part = await turns.take(client, () => parts.next()); !part.done; part = await turns.take(client, () => parts.next())) {
-      if (!response.write(part.value)) await Promise.race([once(response, 'drain'), once(signal, 'abort')])
+      if (!response.write(part.value)) await drained(response, signal)
       if (signal.aborted) throw new Cancelled()
     }
     response.end()
@@ -61,15 +64,30 @@ export function serveExports(app: Express, context: Context): void {
     if (own >= MOST_OF_ONE || all >= MOST_OF_ALL) throw new Overloaded('exports')
     onTheirWay.set(client, own + 1)
     const leaving = new AbortController()
+    const leave = () => {
+      leaving.abort()
+    }
+    // A timer that is held: a signal that times out by itself can be collected before it does (AbortSignal.timeout inside of AbortSignal.any).
+    const timer = setTimeout(leave, longestMs)
     response.on('close', () => {
-      if (!response.writableFinished) leaving.abort()
+      clearTimeout(timer)
+      if (!response.writableFinished) leave()
       const left = (onTheirWay.get(client) ?? 1) - 1
       if (left > 0) onTheirWay.set(client, left)
       else onTheirWay.delete(client)
     })
-    send(request, response, client, AbortSignal.any([leaving.signal, AbortSignal.timeout(LONGEST_MS)])).catch((error: unknown) => {
+    send(request, response, client, leaving.signal).catch((error: unknown) => {
       if (error instanceof Cancelled || response.headersSent) response.destroy()
       else next(error)
     })
   })
+}
+
+/** Leaves no listener behind. @throws Cancelled where nobody waits any more */
+async function drained(response: Response, signal: AbortSignal): Promise<void> {
+  try {
+    await once(response, 'drain', { signal })
+  } catch (error) {
+    throw signal.aborted ? new Cancelled() : error
+  }
 }
