@@ -21,15 +21,47 @@ const LONGEST_MS = 60_000
 const MOST_OF_ONE = 3
 const MOST_OF_ALL = 100
 
+/** So few titles that their file is there at once: files of everything don't keep it waiting. */
+const MAX_SHORT = 25
+
+/** Files of one kind that are on their way. */
+class Lane {
+  /** Each part of a file is a turn of its own: whoever reads slowly keeps nobody waiting. */
+  readonly turns = new Turns('exports', { atOnce: 2, ofOne: MOST_OF_ONE, ofAll: MOST_OF_ALL })
+  private readonly byClient = new Map<string, number>()
+  private all = 0
+
+  /** @throws Overloaded */
+  enter(client: string): void {
+    const own = this.byClient.get(client) ?? 0
+    if (own >= MOST_OF_ONE || this.all >= MOST_OF_ALL) throw new Overloaded('exports')
+    this.byClient.set(client, own + 1)
+    this.all += 1
+  }
+
+  leave(client: string): void {
+    const left = (this.byClient.get(client) ?? 0) - 1
+    if (left > 0) this.byClient.set(client, left)
+    else this.byClient.delete(client)
+    this.all -= 1
+  }
+}
+
+interface Sending {
+  request: Request
+  response: Response
+  lane: Lane
+  client: string
+  signal: AbortSignal
+}
+
 /** What an export needs of the application. */
 type ExportContext = Pick<Context, 'database' | 'libraries' | 'search' | 'clock'>
 
 /** @param longestMs milliseconds from the first record to the last */
 export function serveExports(app: Express, context: ExportContext, longestMs = LONGEST_MS): void {
   const { database, libraries, search, clock } = context
-  /** Each part of a file is a turn of its own: whoever reads slowly keeps nobody waiting. */
-  const turns = new Turns('exports', { atOnce: 2, ofOne: MOST_OF_ONE, ofAll: MOST_OF_ALL })
-  const onTheirWay = new Map<string, number>()
+  const lanes = { short: new Lane(), long: new Lane() }
 
   const namedIds = async (titles: readonly string[]): Promise<number[]> => {
     const ids = await recordIdsOf(database, titles)
@@ -40,7 +72,7 @@ export function serveExports(app: Express, context: ExportContext, longestMs = L
     return search.recordsFound(query, searcher, MOST_EXPORTED, { signal, client })
   }
 
-  const send = async (request: Request, response: Response, client: string, signal: AbortSignal): Promise<void> => {
+  const send = async ({ request, response, lane, client, signal }: Sending): Promise<void> => {
     const form = String(request.params.form)
     if (!isExportForm(form)) throw new HttpProblem('no-such-address')
     const query = { ...request.query }
@@ -50,7 +82,8 @@ export function serveExports(app: Express, context: ExportContext, longestMs = L
         : await foundIds(checkedQuery<SearchQuery>(searchQuerySchema, query), client, signal)
     response.set('Cache-Control', 'no-store').attachment(`titles.${form}`).type(EXPORT_FORMS[form])
     const parts = writeExport(form, { source: database, libraries, recordIds, minute: momentOf(clock.now()).minute })
-    for (let part = await turns.take(client, () => parts.next()); !part.done; part = await turns.take(client, () => parts.next())) {
+    const next = () => lane.turns.take(client, () => parts.next())
+    for (let part = await next(); !part.done; part = await next()) {
       if (!response.write(part.value)) await drained(response, signal)
       if (signal.aborted) throw new Cancelled()
     }
@@ -59,10 +92,9 @@ export function serveExports(app: Express, context: ExportContext, longestMs = L
 
   app.get('/export.:form', (request: Request, response: Response, next: NextFunction) => {
     const client = addressOf(request)
-    const own = onTheirWay.get(client) ?? 0
-    const all = [...onTheirWay.values()].reduce((sum, some) => sum + some, 0)
-    if (own >= MOST_OF_ONE || all >= MOST_OF_ALL) throw new Overloaded('exports')
-    onTheirWay.set(client, own + 1)
+    const { titles } = request.query
+    const lane = titles !== undefined && [titles].flat().length <= MAX_SHORT ? lanes.short : lanes.long
+    lane.enter(client)
     const leaving = new AbortController()
     const leave = () => {
       leaving.abort()
@@ -72,11 +104,9 @@ export function serveExports(app: Express, context: ExportContext, longestMs = L
     response.on('close', () => {
       clearTimeout(timer)
       if (!response.writableFinished) leave()
-      const left = (onTheirWay.get(client) ?? 1) - 1
-      if (left > 0) onTheirWay.set(client, left)
-      else onTheirWay.delete(client)
+      lane.leave(client)
     })
-    send(request, response, client, leaving.signal).catch((error: unknown) => {
+    send({ request, response, lane, client, signal: leaving.signal }).catch((error: unknown) => {
       if (error instanceof Cancelled || response.headersSent) response.destroy()
       else next(error)
     })
