@@ -4,6 +4,7 @@ import { recordIdOf } from '../catalogue/index.ts'
 import { Overloaded } from '../overloaded.ts'
 import { addressOf } from './bind.ts'
 import type { Context } from './context.ts'
+import { Occupancy } from './occupancy.ts'
 import { HttpProblem } from './problems.ts'
 
 /** Pages that are told at once, of one client and of all. */
@@ -27,31 +28,9 @@ interface Watcher {
   response: Response
 }
 
-/** Places of those who watch, and of those who are about to, by their address. */
-class Places {
-  private readonly taken = new Map<string, number>()
-  private all = 0
-
-  /** @returns whether there was one left */
-  take(client: string): boolean {
-    const own = this.taken.get(client) ?? 0
-    if (own >= MOST_OF_ONE || this.all >= MOST_OF_ALL) return false
-    this.taken.set(client, own + 1)
-    this.all += 1
-    return true
-  }
-
-  leave(client: string): void {
-    const left = (this.taken.get(client) ?? 0) - 1
-    if (left > 0) this.taken.set(client, left)
-    else this.taken.delete(client)
-    this.all -= 1
-  }
-}
-
 export function serveEvents(app: Express, { database, search, stopping }: Pick<Context, 'database' | 'search' | 'stopping'>): void {
   const watchers = new Set<Watcher>()
-  const places = new Places()
+  const pages = new Occupancy({ ofOne: MOST_OF_ONE, ofAll: MOST_OF_ALL })
   search.onMoved((moved) => {
     for (const { recordIds, response } of watchers)
       if ([...recordIds].some((id) => moved.has(id))) tell(response, 'event: copies\ndata:\n\n')
@@ -77,10 +56,10 @@ export function serveEvents(app: Express, { database, search, stopping }: Pick<C
 
   app.get('/events/:controlNumber', (request: Request, response: Response, next: NextFunction) => {
     const client = addressOf(request)
-    if (stopping.aborted || !places.take(client)) throw new Overloaded('watchers')
+    if (stopping.aborted || !pages.enter(client)) throw new Overloaded('watchers')
     // Before anything is waited for: who leaves in the meantime gives the place back, too.
     response.on('close', () => {
-      places.leave(client)
+      pages.leave(client)
     })
     watch(String(request.params.controlNumber), response).catch(next)
   })

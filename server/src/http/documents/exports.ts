@@ -13,6 +13,7 @@ import { borrowerOf } from '../../readers/index.ts'
 import { Turns } from '../../turns.ts'
 import { addressOf } from '../bind.ts'
 import type { Context } from '../context.ts'
+import { Occupancy } from '../occupancy.ts'
 import { HttpProblem } from '../problems.ts'
 
 const LONGEST_MS = 60_000
@@ -24,27 +25,11 @@ const MOST_OF_ALL = 100
 /** So few titles that their file is there at once: files of everything don't keep it waiting. */
 const MAX_SHORT = 25
 
-/** Files of one kind that are on their way. */
+/** Of one kind: those on their way, and their turns. */
 class Lane {
+  readonly underWay = new Occupancy({ ofOne: MOST_OF_ONE, ofAll: MOST_OF_ALL })
   /** Each part of a file is a turn of its own: whoever reads slowly keeps nobody waiting. */
   readonly turns = new Turns('exports', { atOnce: 2, ofOne: MOST_OF_ONE, ofAll: MOST_OF_ALL })
-  private readonly byClient = new Map<string, number>()
-  private all = 0
-
-  /** @throws Overloaded */
-  enter(client: string): void {
-    const own = this.byClient.get(client) ?? 0
-    if (own >= MOST_OF_ONE || this.all >= MOST_OF_ALL) throw new Overloaded('exports')
-    this.byClient.set(client, own + 1)
-    this.all += 1
-  }
-
-  leave(client: string): void {
-    const left = (this.byClient.get(client) ?? 0) - 1
-    if (left > 0) this.byClient.set(client, left)
-    else this.byClient.delete(client)
-    this.all -= 1
-  }
 }
 
 interface Sending {
@@ -94,7 +79,7 @@ export function serveExports(app: Express, context: ExportContext, longestMs = L
     const client = addressOf(request)
     const { titles } = request.query
     const lane = titles !== undefined && [titles].flat().length <= MAX_SHORT ? lanes.short : lanes.long
-    lane.enter(client)
+    if (!lane.underWay.enter(client)) throw new Overloaded('exports')
     const leaving = new AbortController()
     const leave = () => {
       leaving.abort()
@@ -104,7 +89,7 @@ export function serveExports(app: Express, context: ExportContext, longestMs = L
     response.on('close', () => {
       clearTimeout(timer)
       if (!response.writableFinished) leave()
-      lane.leave(client)
+      lane.underWay.leave(client)
     })
     send({ request, response, lane, client, signal: leaving.signal }).catch((error: unknown) => {
       if (error instanceof Cancelled || response.headersSent) response.destroy()
