@@ -82,8 +82,8 @@ export async function startCatalogue(
     search,
     messages: {
       send: (message, at) => commands.keepMessage(message, at),
-      mail: async (mail, at) => {
-        await commands.keepMail(mail, at)
+      mailTitles: async (mail, at) => {
+        await commands.keepMailedTitles(mail, at)
       },
     },
     clock,

@@ -343,7 +343,13 @@ describe('titles by mail', () => {
   it('go to one address alone, and a few times an hour', async () => {
     for (const wrong of ['', 'ines', 'a@b', 'a@b.org, c@d.org', 'a@b.org\nBcc: c@d.org', '<a@b.org>', `${'a'.repeat(250)}@b.org`])
       expect((await mail(wrong, titles.slice(0, 1))).status).toBe(400)
-    const tries = await Promise.all(Array.from({ length: 12 }, () => mail('tobias@example.org', titles.slice(0, 1))))
+    // One address is written to five times an hour, however it is spelt; others still are.
+    const statuses: number[] = []
+    for (let i = 0; i < 6; i += 1)
+      statuses.push((await mail(i % 2 === 0 ? 'tobias@example.org' : 'Tobias@Example.ORG', titles.slice(0, 1))).status)
+    expect(statuses).toEqual([204, 204, 204, 204, 204, 429])
+    expect((await mail('nan@example.org', titles.slice(0, 1))).status).toBe(204)
+    const tries = await Promise.all(Array.from({ length: 12 }, (_, i) => mail(`other${String(i)}@example.org`, titles.slice(0, 1))))
     expect(tries.map(({ status }) => status)).toContain(429)
   })
 })

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it, test } from 'vitest'
 import { HOLD_EVENTS, HOLD_TARGETS, HOLDS, LOANS, REQUEST_KEYS } from '../src/circulation/tables.ts'
 import { changesAfter, claim, Database, migrate, storageFault } from '../src/database/index.ts'
 import { SETTINGS } from '../src/libraries/settings.ts'
-import { FAILED_SIGN_INS, READERS, SAMPLE_CARDS, SESSIONS } from '../src/readers/tables.ts'
+import { READERS, SAMPLE_CARDS, SESSIONS } from '../src/readers/tables.ts'
 
 let folder: string
 let files = 0
@@ -18,7 +18,7 @@ afterAll(() => {
 })
 const newFile = () => join(folder, `${String((files += 1))}.sqlite`)
 
-const MODELS = [LOANS, HOLDS, HOLD_TARGETS, HOLD_EVENTS, REQUEST_KEYS, READERS, SESSIONS, FAILED_SIGN_INS, SAMPLE_CARDS, SETTINGS]
+const MODELS = [LOANS, HOLDS, HOLD_TARGETS, HOLD_EVENTS, REQUEST_KEYS, READERS, SESSIONS, SAMPLE_CARDS, SETTINGS]
 
 /** A process that is killed writes nothing more: each transaction from the moment on is lost. @param note of a step, at which it is killed */
 function killedAt(database: Database, note: number): Database {

@@ -6,6 +6,7 @@ import type { Copies, TitlePage } from '@catalex/contract/title'
 import { isHoldRoute } from '@catalex/core/routes'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { expectAt } from '../src/circulation/index.ts'
+import { noteFailure } from '../src/readers/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
@@ -56,8 +57,19 @@ describe('signing in', () => {
     expect((await visitor().signIn('00042448', '4744')).status).toBe(200)
     catalogue.machine.advance({ minutes: 1 })
     expect((await visitor().signIn(card, pin)).status).toBe(card === '00042225' ? 200 : 401)
-    // A number that is on no card fills no table.
-    expect(await catalogue.database.read('SELECT card FROM failedSignIns WHERE card NOT IN (SELECT card FROM readers)')).toEqual([])
+  })
+
+  it('of numbers that are on no card only so many failures are kept, and they push out none of a card', async () => {
+    await catalogue.database.write(async (write) => {
+      await noteFailure(write, 'card', '00042448', 0)
+      for (let i = 0; i < 10_200; i += 1) await noteFailure(write, 'unknown', `9${String(i)}`, 0)
+    })
+    const kept = await catalogue.database.read<{ kind: string; n: number }>(
+      'SELECT kind, count(*) AS n FROM failures GROUP BY kind ORDER BY kind',
+    )
+    expect(kept.find(({ kind }) => kind === 'unknown')?.n).toBe(10_000)
+    expect(await catalogue.database.read("SELECT count FROM failures WHERE kind = 'card' AND card = '00042448'")).toEqual([{ count: 1 }])
+    await catalogue.database.write((write) => write.run("DELETE FROM failures WHERE kind = 'unknown' OR card = '00042448'"))
   })
 
   it('ends altogether on signing out', async () => {

@@ -92,7 +92,7 @@ it.each(['iso2709', 'marcxml'] as const)('as %s', async (format) => {
       for (const { draft, number } of records) {
         const page = (await visitor.get<TitlePage>(`/api/titles/${number}`)).body
         expect(page.description.title.normalize('NFC')).toBe(draft.title.join(' ').normalize('NFC'))
-        expect(page.description.year).toBe(draft.year)
+        expect(page.description.years).toBe(String(draft.year))
         expect(page.copies.map(({ barcode }) => barcode)).toEqual([`c${number}`])
         const sought = { title: draft.title, person: draft.author, subject: draft.subject, notes: draft.note, contents: draft.contents }
         for (const [field, all] of Object.entries(sought))

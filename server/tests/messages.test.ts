@@ -5,7 +5,7 @@ import crypto from 'node:crypto'
 import { syncBuiltinESMExports } from 'node:module'
 import { afterAll, beforeAll, expect, it, vi } from 'vitest'
 import { outbox } from '../src/cli/commands/outbox.ts'
-import { keptMessages, keepMessage, type Mail } from '../src/standins/index.ts'
+import { keptMessages, keepMailedTitles, keepMessage, type Mail } from '../src/standins/index.ts'
 import { startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
 let catalogue: Catalogue
@@ -73,13 +73,30 @@ it('one address writes so many an hour, and is then told when to go on', async (
 })
 
 it('the oldest give way', async () => {
+  const at = '2026-11-25T12:00:00.000Z'
   await catalogue.database.write(async (write) => {
-    await write.run("INSERT INTO outbox (id, reference, at, message) VALUES (10500, 'ZZZZZZ', '2026-11-25', '{}')")
-    await keepMessage(write, MESSAGE, '2026-11-25T12:00:00.000Z')
+    await write.run('DELETE FROM outbox')
+    await write.run(
+      `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 12000)
+       INSERT INTO outbox (id, reference, at, message) SELECT i, 'M' || i, '2026-11-25', '{}' FROM n`,
+    )
+    for (let i = 0; i < 50; i += 1) await keepMessage(write, MESSAGE, at)
   })
-  const kept = await keptMessages(catalogue.database, 20)
-  expect(kept.map(({ reference }) => reference)[1]).toBe('ZZZZZZ')
-  expect(kept).toHaveLength(2)
+  const kept = await keptMessages(catalogue.database, 20_000)
+  expect(kept.length).toBe(10_000)
+  expect(kept.filter(({ reference }) => reference.startsWith('M')).at(-1)?.reference).toBe('M2051')
+})
+
+it('titles that are mailed never push out what staff should read', async () => {
+  const at = '2026-11-25T12:00:00.000Z'
+  await catalogue.database.write(async (write) => {
+    await write.run('DELETE FROM outbox')
+    await keepMessage(write, MESSAGE, at)
+    for (let i = 0; i < 1200; i += 1) await keepMailedTitles(write, { to: 'a@example.org', subject: 'Titles', text: '' }, at)
+  })
+  const kept = await keptMessages(catalogue.database, 20_000)
+  expect(kept.at(-1)).toMatchObject(MESSAGE)
+  expect(kept.length).toBeLessThanOrEqual(1 + 1000 + 50)
 })
 
 it('a card is asked for: its branch is told and so is who asks, and nothing of them is kept beside', async () => {

@@ -1,6 +1,6 @@
 /** The catalex command as a process: what it refuses in words, how it ends, and what a backup, a check and a restore do. */
 import { spawn } from 'node:child_process'
-import { copyFileSync, mkdtempSync, readFileSync, rmSync, symlinkSync, truncateSync, writeFileSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, truncateSync, writeFileSync } from 'node:fs'
 import { createServer, request } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
@@ -32,6 +32,9 @@ function signInSlowly(address: string): { begun: Promise<void>; finish(): Promis
     })
   return { begun, finish }
 }
+
+/** A server that is told to stop takes no new connection, while what is under way is answered. */
+const refused = (address: string) => expect.poll(() => fetch(address).then(() => false, () => true), { timeout: 20_000 }).toBe(true) // prettier-ignore
 
 const titles = async (): Promise<string[]> => {
   const database = await Database.open(data, 1)
@@ -110,7 +113,13 @@ describe('a server in use', () => {
       (await who.ask<Hold>('POST', '/api/holds', { records: [record], barcode: null, pickup: 'ferrygate' })).body.id
     const before = await place(reader, records[0]!)
     const file = join(folder, 'backup.sqlite')
+    // Of backups that were killed nothing stays; another's that is under way does.
+    const parts = ['monday.sqlite.999999999', 'tuesday.sqlite.999999998', `now.sqlite.${String(first.child.pid)}`].map((name) =>
+      join(folder, `${name}.being-written`),
+    )
+    for (const part of parts) writeFileSync(part, 'part')
     expect(run('backup', file, '--data', data)).toMatchObject({ status: 0 })
+    expect(parts.map((part) => existsSync(part))).toEqual([false, false, true])
     expect(run('restore', file, '--data', data).said).toMatch(/Another process uses/)
 
     // Killed in the middle of changes: what was acknowledged is there.
@@ -135,7 +144,7 @@ describe('a server in use', () => {
     const { begun, finish } = signInSlowly(second.address)
     await begun
     second.child.kill('SIGTERM')
-    await new Promise((later) => setTimeout(later, 600))
+    await refused(second.address)
     expect(await finish()).toBe(200)
     expect(await second.ended).toBe(0)
 
@@ -162,6 +171,16 @@ describe('catalex check', () => {
     expect(said).toContain(`Hold ${hold!.reference}: its last event says another state.`)
     expect(run('check', '--data', join(folder, 'none.sqlite')).status).toBe(2)
     expect(run('backup', join(folder, 'nowhere', 'b.sqlite'), '--data', data).status).toBe(1)
+  })
+})
+
+describe('a backup that fails', () => {
+  it('leaves nothing behind', () => {
+    const broken = join(folder, 'broken.sqlite')
+    writeFileSync(broken, Buffer.concat([readFileSync(data).subarray(0, 40_000), Buffer.alloc(60_000, 7)]))
+    const file = join(folder, 'of-broken.sqlite')
+    expect(run('backup', file, '--data', broken).status).toBe(1)
+    expect(readdirSync(folder).filter((name) => name.startsWith('of-broken'))).toEqual([])
   })
 })
 

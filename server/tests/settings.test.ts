@@ -5,6 +5,8 @@ import { addReaders } from '@catalex/demo/world'
 import { DateTime } from 'luxon'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { momentOf } from '../src/circulation/index.ts'
+import type { Write } from '../src/database/index.ts'
+import { noteFailure, takePinCode } from '../src/readers/index.ts'
 import { isNotice, keptMessages } from '../src/standins/index.ts'
 import { sampleReader, startCatalogue, Visitor, type Catalogue } from './catalogue.ts'
 
@@ -57,6 +59,32 @@ it('a new PIN comes by a code to the address on file, good once, whatever is ask
   expect((await before.get('/api/card')).status).toBe(401)
   // Nobody else's card shows it, nor does its own.
   expect((await (await signedIn(MAIL, '4321')).visitor.get<Card>('/api/card')).body.messages).toEqual([])
+})
+
+it('a wrong code, and a wrong PIN, are the same work for whatever number', async () => {
+  catalogue.machine.advance({ minutes: 3 })
+  await ask(MAIL)
+  const now = catalogue.machine.now().toMillis()
+  /** The statements of a piece of work, in their order. */
+  const statementsOf = (work: (write: Write) => Promise<unknown>): Promise<string[]> =>
+    catalogue.database.write(async (write) => {
+      const said: string[] = []
+      const logging = Object.create(write) as Write
+      logging.run = (sql, ...given) => (said.push(sql), write.run(sql, ...given))
+      logging.read = (sql, ...given) => (said.push(sql), write.read(sql, ...given))
+      await work(logging)
+      return said
+    })
+  const wrongCode = (card: string) => statementsOf((write) => takePinCode(write, card, 'AAAAAAAA', now))
+  const sent = await wrongCode(MAIL)
+  expect(sent.some((sql) => sql.startsWith('INSERT'))).toBe(true)
+  expect(await wrongCode(NOTHING)).toEqual(sent)
+  expect(await wrongCode('00099999')).toEqual(sent)
+  const failed = await statementsOf((write) => noteFailure(write, 'card', MAIL, now))
+  expect(await statementsOf((write) => noteFailure(write, 'unknown', '00099999', now))).toEqual(failed)
+  // Whoever failed twice may still use the code, and what failed is forgotten with it.
+  expect(await choose(MAIL, codeIn((await codes())[0]!.text), '4321')).toBe(204)
+  expect(await catalogue.database.read("SELECT 1 FROM failures WHERE kind = 'code' AND card = $card", { card: MAIL })).toEqual([])
 })
 
 it('a code that is guessed at, or old, is good no more', async () => {

@@ -44,7 +44,7 @@ describe('the thread that writes', () => {
     // The same request is the same hold, whichever thread is asked.
     expect(await catalogue.commands.placeHold(id, wish, 'key', at)).toEqual(hold)
     expect(await thread.commands.placeHold(id, { ...wish, records: ['none'] }, null, at)).toEqual({ code: 'no-such-title' })
-    await expect(thread.commands.noteFailedSignIn('break down', 0)).rejects.toThrow('broken down')
+    await expect(thread.commands.setFeed('break down' as never, null)).rejects.toThrow('broken down')
     expect(await thread.commands.cancelHold(id, (hold as Hold).id, at)).toMatchObject({ state: 'cancelled' })
     expect(thread.waiting).toBe(0)
     await thread.close()

@@ -129,7 +129,7 @@ export const titlePage = ({
     edition: null,
     place: null,
     publisher: 'Gullwing',
-    year: 2011,
+    years: '2011',
     extent: null,
     series: [],
     subjects: [{ heading: 'Harbours', kind: 'topic' }],

@@ -49,12 +49,9 @@ async function takeBack(data: string): Promise<void> {
   const database = await Database.open(data, 1)
   await database.write(async (write) => {
     for (const statement of [
-      'DROP TABLE sessions',
-      'DROP TABLE failedSignIns',
-      'DROP INDEX activeHoldsOfReader',
-      'DROP INDEX keysByTime',
-      'CREATE TABLE sessions (id TEXT PRIMARY KEY, data TEXT NOT NULL, expires INTEGER NOT NULL) WITHOUT ROWID',
-      "DELETE FROM migrations WHERE name = '008-trust'",
+      'DROP TABLE failures',
+      'CREATE TABLE failedSignIns (card TEXT PRIMARY KEY, count INTEGER NOT NULL, last INTEGER NOT NULL) WITHOUT ROWID',
+      "DELETE FROM migrations WHERE name = '030-failures'",
     ])
       await write.run(statement)
   })

@@ -116,7 +116,7 @@ const descriptionSchema = shape({
   edition: textOrNull,
   place: textOrNull,
   publisher: textOrNull,
-  year: nullable('integer'),
+  years: { ...textOrNull, description: 'The year; of a serial its first and last, "1979–2004", or "1979–" while it goes on.' },
   extent: textOrNull,
   series: list(seriesEntrySchema),
   subjects: list(shape({ heading: text, kind: oneOf(SUBJECT_KINDS) })),

@@ -1,6 +1,6 @@
 /** Citations in the styles that readers are asked for. The package that knows them is large: it comes when somebody cites. */
 import { cslItemOf, piecesOf, type CitationStyle, type CslItem, type Piece } from '@catalex/core/citing'
-import type { BibRecord } from '@catalex/core/catalogue'
+import { yearsOf, type BibRecord } from '@catalex/core/catalogue'
 import type * as CitationJs from '@citation-js/core'
 import { CHICAGO_AUTHOR_DATE, CHICAGO_NOTES } from './styles/chicago.ts'
 import { HARVARD } from './styles/harvard.ts'
@@ -53,10 +53,9 @@ export async function citationsOf(records: readonly BibRecord[], style: Citation
 /** A serial is cited with all its years, one that goes on with an open end (APA 7, 10.1: "present"). */
 function withYears(style: CitationStyle, record: BibRecord): CslItem {
   const item = cslItemOf(record)
-  const { year, lastYear } = record
-  if (year === null || lastYear === undefined || lastYear === year) return item
-  const end = lastYear === null ? (style === 'apa' ? 'present' : '') : String(lastYear)
-  return { ...item, issued: { literal: `${String(year)}–${end}` } }
+  const years = yearsOf(record)
+  if (years === null || !years.includes('–')) return item
+  return { ...item, issued: { literal: style === 'apa' ? years.replace(/–$/, '–present') : years } }
 }
 
 /** What the packaged styles know nothing of, said in a way that they do. */

@@ -1,7 +1,7 @@
 /** One title with everything a reader decides by. */
 import { MOST_VOLUMES, type Copies, type CopiesQuery, type CopyLine, type Description, type RouteLine, type TitlePage, type Volumes } from '@catalex/contract/title' // prettier-ignore
 import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
-import type { BibRecord } from '@catalex/core/catalogue'
+import { yearsOf, type BibRecord } from '@catalex/core/catalogue'
 import { isInNow, piecesOf } from '@catalex/core/copies'
 import { courseId } from '@catalex/core/courses'
 import { verdictFor, type PickupPlace } from '@catalex/core/holds'
@@ -211,6 +211,6 @@ const hoursOf = (libraries: Libraries): Map<string, OpeningHours> =>
   new Map(libraries.library.branches.map((branch) => [branch.code, openingHours(branch)]))
 
 function descriptionOf(record: BibRecord): Description {
-  const { carrier: _, controlNumber: __, nonFiling: ___, fiction: ____, ...description } = record
-  return description
+  const { carrier: _, controlNumber: __, nonFiling: ___, fiction: ____, year: _____, lastYear: ______, ...description } = record
+  return { ...description, years: yearsOf(record) }
 }

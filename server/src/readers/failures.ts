@@ -2,8 +2,7 @@
  * Failed tries to sign in, counted by card wherever they come from, and kept over a restart. After a few a card has to
  * wait, each time longer.
  */
-import type { Reading, Write } from '../database/index.ts'
-import { FAILED_SIGN_INS } from './tables.ts'
+import type { Queryable, Write } from '../database/index.ts'
 
 export interface Failures {
   count: number
@@ -31,20 +30,34 @@ export function oneMore({ count, last }: Failures, now: number): Failures {
   return { count: now - last < FORGOTTEN_MS ? count + 1 : 1, last: now }
 }
 
-export async function failuresOf(source: Reading, card: string): Promise<Failures> {
-  return (await source.query((use) => use(FAILED_SIGN_INS).findByPk(card, { raw: true }))) ?? NO_FAILURES
+/** What has failed: a PIN of a card that there is, one of a number that is on no card, or a code by which a PIN is chosen. */
+export type FailureKind = 'card' | 'unknown' | 'code'
+
+/** Of what anybody can make up the oldest are forgotten. */
+const MAX_KEPT: Record<FailureKind, number> = { card: 1_000_000_000, unknown: 10_000, code: 10_000 }
+
+export async function failuresOf(source: Queryable, kind: FailureKind, card: string): Promise<Failures> {
+  const [row] = await source.read<Failures>('SELECT count, last FROM failures WHERE kind = $kind AND card = $card', { kind, card })
+  return row ?? NO_FAILURES
 }
 
-/** Of a card that there is. */
-export async function noteFailedSignIn(write: Write, card: string, now: number): Promise<void> {
-  const before = await write.use(FAILED_SIGN_INS).findByPk(card, { raw: true })
-  await write.use(FAILED_SIGN_INS).upsert({ card, ...oneMore(before ?? NO_FAILURES, now) })
+/** The same statements for every kind: how long it takes must not tell which cards there are. */
+export async function noteFailure(write: Write, kind: FailureKind, card: string, now: number): Promise<void> {
+  const { count, last } = oneMore(await failuresOf(write, kind, card), now)
+  await write.run('INSERT OR REPLACE INTO failures (kind, card, count, last) VALUES ($kind, $card, $count, $last)', {
+    kind,
+    card,
+    count,
+    last,
+  })
+  await write.run('DELETE FROM failures WHERE kind = $kind AND id <= (SELECT max(id) FROM failures) - $most', {
+    kind,
+    most: MAX_KEPT[kind],
+  })
 }
 
-export async function forgetFailedSignIns(write: Write, card: string): Promise<void> {
-  await write.use(FAILED_SIGN_INS).destroy({ where: { card } })
-}
+export const forgetFailures = (write: Write, kind: FailureKind, card: string): Promise<void> =>
+  write.run('DELETE FROM failures WHERE kind = $kind AND card = $card', { kind, card })
 
-export async function dropOldFailures(write: Write, now: number): Promise<void> {
-  await write.run('DELETE FROM failedSignIns WHERE last <= $before', { before: now - FORGOTTEN_MS })
-}
+export const dropOldFailures = (write: Write, now: number): Promise<void> =>
+  write.run('DELETE FROM failures WHERE last <= $before', { before: now - FORGOTTEN_MS })

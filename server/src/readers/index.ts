@@ -8,7 +8,7 @@ import { hashPin } from './pins.ts'
 import type { Reader } from './reader.ts'
 import { READERS, SAMPLE_CARDS } from './tables.ts'
 
-export { dropOldFailures, forgetFailedSignIns, noteFailedSignIn } from './failures.ts'
+export { dropOldFailures, forgetFailures, noteFailure, type FailureKind } from './failures.ts'
 export { applyForCard } from './applying.ts'
 export { newFeedSecret, readerByFeed, setFeed } from './feed.ts'
 export { addOwed, readerByCard, readerById, readersByCard, setAccount, type Reader } from './reader.ts'

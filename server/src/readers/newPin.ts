@@ -4,6 +4,7 @@
  */
 import { createHash, randomInt, timingSafeEqual } from 'node:crypto'
 import type { Write } from '../database/index.ts'
+import { failuresOf, forgetFailures, noteFailure } from './failures.ts'
 import { readerByCard, type Reader } from './reader.ts'
 
 /** Letters and digits that nobody confuses. */
@@ -30,22 +31,25 @@ export async function keepPinCode(write: Write, card: string, code: string, now:
     digest: digestOf(code),
     now,
   })
+  await forgetFailures(write, 'code', card)
   return reader
 }
 
 /** @returns whether it was the code; it is good once, and after a few wrong ones no more */
 export async function takePinCode(write: Write, card: string, code: string, now: number): Promise<number | null> {
-  const [kept] = await write.read<{ readerId: number; digest: string; sent: number; tries: number }>(
-    'SELECT readerId, digest, sent, tries FROM pinCodes JOIN readers ON readers.id = readerId WHERE card = $card',
+  const [kept] = await write.read<{ readerId: number; digest: string; sent: number }>(
+    'SELECT readerId, digest, sent FROM pinCodes JOIN readers ON readers.id = readerId WHERE card = $card',
     { card },
   )
-  if (!kept || now - kept.sent > GOOD_FOR_MS || kept.tries >= MOST_TRIES) return null
-  const { readerId } = kept
-  if (timingSafeEqual(Buffer.from(digestOf(code)), Buffer.from(kept.digest))) {
-    await write.run('DELETE FROM pinCodes WHERE readerId = $readerId', { readerId })
-    return readerId
+  const { count } = await failuresOf(write, 'code', card)
+  const isRight = timingSafeEqual(Buffer.from(digestOf(code)), Buffer.from(kept?.digest ?? digestOf('')))
+  if (kept && isRight && now - kept.sent <= GOOD_FOR_MS && count < MOST_TRIES) {
+    await write.run('DELETE FROM pinCodes WHERE readerId = $readerId', { readerId: kept.readerId })
+    await forgetFailures(write, 'code', card)
+    return kept.readerId
   }
-  await write.run('UPDATE pinCodes SET tries = tries + 1 WHERE readerId = $readerId', { readerId })
+  // Also for a number to which no code was sent: how long it takes must not tell.
+  await noteFailure(write, 'code', card, now)
   return null
 }
 
@@ -55,5 +59,5 @@ export const dropOldPinCodes = (write: Write, now: number): Promise<void> =>
 /** Who failed before may try at once. */
 export async function setPin(write: Write, readerId: number, pinHash: string): Promise<void> {
   await write.run('UPDATE readers SET pinHash = $pinHash WHERE id = $readerId', { readerId, pinHash })
-  await write.run('DELETE FROM failedSignIns WHERE card = (SELECT card FROM readers WHERE id = $readerId)', { readerId })
+  await write.run("DELETE FROM failures WHERE kind = 'card' AND card = (SELECT card FROM readers WHERE id = $readerId)", { readerId })
 }

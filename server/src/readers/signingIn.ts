@@ -2,15 +2,15 @@
 import { cardNumber, type CardShapes } from '@catalex/core/card'
 import type { Reading } from '../database/index.ts'
 import { Turns } from '../turns.ts'
-import { failuresOf, NO_FAILURES, oneMore, waitAfter, type Failures } from './failures.ts'
+import { failuresOf, waitAfter, type FailureKind } from './failures.ts'
 import { hashPin, pinMatches } from './pins.ts'
 import { readerById, type Reader } from './reader.ts'
 import { READERS } from './tables.ts'
 
 /** What signing in has written. */
 export interface SignInWrites {
-  noteFailedSignIn(card: string, now: number): Promise<void>
-  forgetFailedSignIns(card: string): Promise<void>
+  noteFailure(kind: FailureKind, card: string, now: number): Promise<void>
+  forgetFailures(kind: FailureKind, card: string): Promise<void>
 }
 
 export interface Try {
@@ -23,9 +23,6 @@ export interface Try {
   now: number
 }
 
-/** Of more numbers that are on no card the oldest are forgotten. */
-const MOST_UNKNOWN = 10_000
-
 /** Stretched when there is no such card, so that the answer takes as long as for a wrong PIN. */
 const NOBODY = hashPin('nobody')
 
@@ -37,8 +34,6 @@ const pinKept = async (pin: string, kept: string | null): Promise<boolean> => pi
 export class SigningIn {
   /** PINs are stretched one at a time: it is the dearest thing that anybody may ask for. */
   private readonly turns = new Turns('sign-ins', { atOnce: 1, ofOne: 15, ofAll: 1000 })
-  /** Numbers that are on no card wait as cards do, lest the waiting tell which cards there are. */
-  private readonly unknown = new Map<string, Failures>()
 
   constructor(
     private readonly database: Reading,
@@ -64,23 +59,17 @@ export class SigningIn {
 
   private async tried(card: string, pin: string, now: number): Promise<Reader | number | null> {
     const found = await this.database.query((use) => use(READERS).findOne({ where: { card }, raw: true }))
-    const failures = found ? await failuresOf(this.database, card) : (this.unknown.get(card) ?? NO_FAILURES)
+    // Numbers that are on no card wait as cards do, and are noted as they are, lest that tell which cards there are.
+    const kind = found ? 'card' : 'unknown'
+    const failures = await failuresOf(this.database, kind, card)
     const wait = waitAfter(failures, now)
     if (wait > 0) return wait
     const matches = await this.isRight(card, pin.trim(), found?.pinHash ?? null)
     if (found && matches) {
-      if (failures.count > 0) await this.writes.forgetFailedSignIns(card)
+      if (failures.count > 0) await this.writes.forgetFailures(kind, card)
       return readerById(this.database, found.id)
     }
-    if (found) await this.writes.noteFailedSignIn(card, now)
-    else this.noteUnknown(card, oneMore(failures, now))
+    await this.writes.noteFailure(kind, card, now)
     return null
-  }
-
-  private noteUnknown(card: string, failures: Failures): void {
-    this.unknown.delete(card)
-    this.unknown.set(card, failures)
-    const [oldest] = this.unknown.keys()
-    if (this.unknown.size > MOST_UNKNOWN && oldest !== undefined) this.unknown.delete(oldest)
   }
 }

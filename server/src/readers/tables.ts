@@ -75,19 +75,6 @@ export const SESSIONS = table<SessionModel>('sessions', {
   idle: { type: DataTypes.INTEGER, allowNull: false },
 })
 
-export interface FailedSignInsModel extends Model<InferAttributes<FailedSignInsModel>, InferCreationAttributes<FailedSignInsModel>> {
-  card: string
-  count: number
-  /** Milliseconds since 1970. */
-  last: number
-}
-
-export const FAILED_SIGN_INS = table<FailedSignInsModel>('failedSignIns', {
-  card: { type: DataTypes.TEXT, primaryKey: true },
-  count: { type: DataTypes.INTEGER, allowNull: false },
-  last: { type: DataTypes.INTEGER, allowNull: false },
-})
-
 export interface SampleCardModel extends Model<InferAttributes<SampleCardModel>, InferCreationAttributes<SampleCardModel>> {
   card: string
   pin: string

@@ -5,6 +5,7 @@ export {
   isMail,
   isNotice,
   keepMail,
+  keepMailedTitles,
   keepMessage,
   keepNotice,
   keptMessages,

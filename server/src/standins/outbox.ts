@@ -24,7 +24,8 @@ export interface SentNotice extends Mail {
 }
 
 export interface MessageGateway {
-  mail(mail: Mail, at: string): Promise<void>
+  /** Titles that somebody has mailed to an address. */
+  mailTitles(mail: Mail, at: string): Promise<void>
   /** @returns the reference by which staff find it */
   send(message: SendMessage, at: string): Promise<string>
 }
@@ -38,6 +39,7 @@ interface OutboxModel extends Model<InferAttributes<OutboxModel>, InferCreationA
   message: string
   /** Whose it is, of a notice. */
   readerId: CreationOptional<number | null>
+  kind: CreationOptional<typeof MAILED_TITLES | null>
 }
 
 const OUTBOX = table<OutboxModel>('outbox', {
@@ -46,19 +48,40 @@ const OUTBOX = table<OutboxModel>('outbox', {
   at: { type: DataTypes.TEXT, allowNull: false },
   message: { type: DataTypes.TEXT, allowNull: false },
   readerId: { type: DataTypes.INTEGER },
+  kind: { type: DataTypes.TEXT },
 })
 
-/** More are not kept: the oldest give way. */
+/** More are not kept: the oldest of their kind give way. */
 export const MOST_KEPT = 10_000
+/** Titles that were mailed to whoever was named have a share of their own. */
+export const MAX_MAILED_TITLES = 1000
+const MAILED_TITLES = 'titles'
 
 /** Letters and digits that nobody confuses when they are read out. */
 const SIGNS = 'ACDEFGHJKLMNPQRTUVWXY34679'
 export const newReference = (): string => Array.from({ length: 6 }, () => SIGNS[randomInt(SIGNS.length)]).join('')
 
-async function keep(write: Write, message: SendMessage | Mail, at: string, readerId: number | null = null): Promise<string> {
+/** So seldom the oldest are looked for: it takes as long as there are messages. */
+const PRUNED_EVERY = 50
+
+const prune = (write: Write, kind: typeof MAILED_TITLES | null): Promise<void> =>
+  write.run(
+    'DELETE FROM outbox WHERE kind IS $kind AND id <= (SELECT id FROM outbox WHERE kind IS $kind ORDER BY id DESC LIMIT 1 OFFSET $most)',
+    { kind, most: kind === MAILED_TITLES ? MAX_MAILED_TITLES : MOST_KEPT },
+  )
+
+interface Filing {
+  at: string
+  readerId?: number
+  kind?: typeof MAILED_TITLES
+}
+
+async function keep(write: Write, message: SendMessage | Mail, { at, readerId, kind }: Filing): Promise<string> {
   const reference = await unusedReference(write)
-  const { id } = await write.use(OUTBOX).create({ reference, at, message: JSON.stringify(message), readerId })
-  await write.run('DELETE FROM outbox WHERE id <= $last', { last: id - MOST_KEPT })
+  const { id } = await write
+    .use(OUTBOX)
+    .create({ reference, at, message: JSON.stringify(message), readerId: readerId ?? null, kind: kind ?? null })
+  if (id % PRUNED_EVERY === 0) await prune(write, kind ?? null)
   return reference
 }
 
@@ -71,17 +94,21 @@ async function unusedReference(write: Write): Promise<string> {
   }
 }
 
-export const keepMessage = (write: Write, message: SendMessage, at: string): Promise<string> => keep(write, message, at)
+export const keepMessage = (write: Write, message: SendMessage, at: string): Promise<string> => keep(write, message, { at })
 /** What comes after a line of a subject would be read as another header. */
 const withSubjectInOneLine = <M extends Mail>(mail: M): M => ({ ...mail, subject: inOneLine(mail.subject) })
 
 /** What somebody typed begins no line of its own, which could pass for another field, or for a header of the mail. */
 export const inOneLine = (text: string): string => text.replace(/\s+/g, ' ').trim()
 
-export const keepMail = (write: Write, mail: Mail, at: string): Promise<string> => keep(write, withSubjectInOneLine(mail), at)
+export const keepMail = (write: Write, mail: Mail, at: string): Promise<string> => keep(write, withSubjectInOneLine(mail), { at })
+
+/** Whoever it goes to has not asked for it. */
+export const keepMailedTitles = (write: Write, mail: Mail, at: string): Promise<string> =>
+  keep(write, withSubjectInOneLine(mail), { at, kind: MAILED_TITLES })
 
 export const keepNotice = (write: Write, { readerId, ...notice }: SentNotice & { readerId: number }, at: string): Promise<string> =>
-  keep(write, withSubjectInOneLine(notice), at, readerId)
+  keep(write, withSubjectInOneLine(notice), { at, readerId })
 
 export type KeptMessage = (SendMessage | Mail | SentNotice) & { reference: string; at: string }
 

@@ -43,7 +43,7 @@ import type { KeepSearch, KeptSearches } from '@catalex/contract/searches'
 import type { SendMessage } from '@catalex/contract/messages'
 import { changeList, changeSatchel, removeSearch, keepSearch, makeList, noteSearchSeen, shareList, deleteList } from '../lists/index.ts'
 import { makeRequest, purgeRequests, withdrawRequest } from '../requests/index.ts'
-import { dropNotices, keepMail, keepMessage, type Mail } from '../standins/index.ts'
+import { dropNotices, keepMailedTitles, keepMessage, type Mail } from '../standins/index.ts'
 import { holdById, loansOf } from '../presenting/index.ts'
 import { tell } from '../notices/index.ts'
 import {
@@ -59,9 +59,10 @@ import {
   dropOldFailures,
   endSession,
   endSessionsOf,
-  forgetFailedSignIns,
+  forgetFailures,
   keepSession,
-  noteFailedSignIn,
+  noteFailure,
+  type FailureKind,
   noteSeen,
   readerById,
   type KeptSession,
@@ -180,14 +181,14 @@ export function commandsOn(database: Database, libraries: Libraries) {
       }),
     takePinCode: (card: string, code: string, now: number) => database.write((write) => takePinCode(write, card, code, now)),
     setPin: (readerId: number, pinHash: string) => database.write((write) => setPin(write, readerId, pinHash)),
-    keepMail: (mail: Mail, at: string) => database.write((write) => keepMail(write, mail, at)),
+    keepMailedTitles: (mail: Mail, at: string) => database.write((write) => keepMailedTitles(write, mail, at)),
     keepMessage: (message: SendMessage, at: string) => database.write((write) => keepMessage(write, message, at)),
     keepSession: (session: KeptSession) => database.write((write) => keepSession(write, session)),
     endSession: (key: string) => database.write((write) => endSession(write, key)),
     endSessionsOf: (readerId: number) => database.write((write) => endSessionsOf(write, readerId)),
     noteSeen: (seen: readonly Pick<KeptSession, 'key' | 'seen'>[]) => database.write((write) => noteSeen(write, seen)),
-    noteFailedSignIn: (card: string, now: number) => database.write((write) => noteFailedSignIn(write, card, now)),
-    forgetFailedSignIns: (card: string) => database.write((write) => forgetFailedSignIns(write, card)),
+    noteFailure: (kind: FailureKind, card: string, now: number) => database.write((write) => noteFailure(write, kind, card, now)),
+    forgetFailures: (kind: FailureKind, card: string) => database.write((write) => forgetFailures(write, kind, card)),
     /**
      * @param now milliseconds since 1970, by the machine's clock, by which sessions live
      * @returns whether there may be more to purge

@@ -12,7 +12,7 @@ export function Description({ description: d }: { description: Described }) {
   const { t } = useTranslation()
   const links = useLinks()
   const sought = useSoughtWords()
-  const imprint = [d.place, d.publisher, d.year].filter(Boolean).join(', ')
+  const imprint = [d.place, d.publisher, d.years].filter(Boolean).join(', ')
   const languages =
     d.languages.map(languageInWords).join(', ') +
     (d.originalLanguage ? `, ${t('title.translated', { language: languageInWords(d.originalLanguage) })}` : '')

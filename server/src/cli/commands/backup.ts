@@ -1,6 +1,6 @@
 /** `catalex backup` and `catalex restore`: the database as one file, taken while it is in use, and put in its place again. */
-import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, realpathSync, renameSync, rmSync } from 'node:fs'
-import { dirname, resolve } from 'node:path'
+import { closeSync, copyFileSync, existsSync, fsyncSync, openSync, readdirSync, realpathSync, renameSync, rmSync } from 'node:fs'
+import { dirname, join, resolve } from 'node:path'
 import { claim, Database, fileFaults, migrate, ReadingPool } from '../../database/index.ts'
 import { endEverySession } from '../../readers/index.ts'
 import { snapshotFile } from '../../search/index.ts'
@@ -13,18 +13,45 @@ interface Options {
 export async function backup(file: string, { data }: Options): Promise<void> {
   if (!existsSync(data)) throw new Error(`There is no database ${data}.`)
   if (!existsSync(dirname(file))) throw new Error(`There is no folder ${dirname(file)}.`)
-  const making = `${file}.being-written`
+  const making = `${file}.${String(process.pid)}${PART}`
   mustBeApart(data, file, making)
-  rmSync(making, { force: true })
-  const database = await Database.open(data, 1)
+  removeLeftParts(dirname(file))
   try {
-    await database.maintain((write) => write.run('VACUUM INTO $making', { making }))
-  } finally {
-    await database.close()
+    const database = await Database.open(data, 1)
+    try {
+      await database.maintain((write) => write.run('VACUUM INTO $making', { making }))
+    } finally {
+      await database.close()
+    }
+    await mustBeSound(making)
+    moveInto(making, file)
+  } catch (error) {
+    removeAll(making)
+    throw error
   }
-  await mustBeSound(making)
-  moveInto(making, file)
   console.log(`${data} is backed up to ${file}, and the backup has been checked.`)
+}
+
+/** Ends the name of what is not whole yet, behind the number of the process that writes it. */
+const PART = '.being-written'
+
+/** Of backups that were killed, whatever day they were named after; another one that is under way keeps its own. */
+function removeLeftParts(folder: string): void {
+  for (const name of readdirSync(folder)) {
+    const writer = /\.(\d{1,10})\.being-written(?:-journal|-wal|-shm)?$/.exec(name)?.[1]
+    if (writer !== undefined && !isRunning(Number(writer))) rmSync(join(folder, name), { force: true })
+  }
+}
+
+function isRunning(pid: number): boolean {
+  if (pid === process.pid) return false
+  try {
+    process.kill(pid, 0)
+    return true
+  } catch (error) {
+    // Somebody else's process runs as well.
+    return (error as NodeJS.ErrnoException).code === 'EPERM'
+  }
 }
 
 /** The database that was there is replaced at once or not at all; the index is built anew at the next start. */

@@ -71,8 +71,8 @@ export async function serve(options: ServeOptions): Promise<void> {
     search,
     messages: {
       send: (message, at) => thread.commands.keepMessage(message, at),
-      mail: async (mail, at) => {
-        await thread.commands.keepMail(mail, at)
+      mailTitles: async (mail, at) => {
+        await thread.commands.keepMailedTitles(mail, at)
       },
     },
     clock,

@@ -1,4 +1,5 @@
 /** Messages to the staff, and titles by mail: everybody may write, a few times an hour. */
+import type { Request } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import { titlesMail } from '../../citing/index.ts'
 import { momentOf } from '../../circulation/index.ts'
@@ -10,12 +11,17 @@ import { HttpProblem } from '../problems.ts'
 const HOUR_MINUTES = 60
 const MOST_AN_HOUR = 10
 
-/** Each kind for itself, so many an hour from one address. */
-export const limited = () =>
+/** Mails to one address, whoever sends them: so that nobody is written to by many. */
+const MOST_TO_ONE = 5
+
+const recipientOf = ({ body }: Request): string => (body as { to: string }).to.trim().toLowerCase()
+
+/** Each kind for itself, so many an hour from one address, or of whatever else the key says. */
+export const limited = (keyOf: (request: Request) => string = addressOf, most = MOST_AN_HOUR) =>
   rateLimit({
     windowMs: HOUR_MINUTES * 60_000,
-    limit: MOST_AN_HOUR,
-    keyGenerator: addressOf,
+    limit: most,
+    keyGenerator: keyOf,
     standardHeaders: false,
     legacyHeaders: false,
     handler: () => {
@@ -30,10 +36,10 @@ export function bindMessages(bind: Bind, { database, messages, libraries, clock,
     async ({ body: { to, titles, language } }) => {
       const now = momentOf(clock.now())
       const mail = await titlesMail({ source: database, libraries, titles, language, minute: now.minute, publicAddress })
-      await turns.take(to.toLowerCase(), () => messages.mail({ to, ...mail }, now.now))
+      await turns.take(to.toLowerCase(), () => messages.mailTitles({ to, ...mail }, now.now))
       return undefined
     },
-    [limited()],
+    [limited(), limited(recipientOf, MOST_TO_ONE)],
   )
   bind(
     'sendMessage',
