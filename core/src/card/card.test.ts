@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { cardLooksLike, cardNumber, masked, needsGuardian, type CardShapes } from './index.ts'
+import { cardLooksLike, cardNumber, MAIL_ADDRESS, masked, needsGuardian, type CardShapes } from './index.ts'
 
 it.each([
   ['00042117', '00042117'],
@@ -89,4 +89,22 @@ it.each([
   ['2012-02-29', '2028-02-29', false],
 ])('somebody born on %s on %s: whether younger than sixteen', (born, today, young) => {
   expect(needsGuardian(born, 16, today)).toBe(young)
+})
+
+it.each([
+  ['ines@pellan.example', true],
+  ['ines.arkley+holds@mail.pellan.example', true],
+  ['åsa@kallmyr.example', true],
+  ['-oProxy=x@pellan.example', false],
+  ['ines@-pellan.example', false],
+  ['ines@pellan-.example', false],
+  ['ines\u202egro@pellan.example', false],
+  ['ines\u200b@pellan.example', false],
+  ['ines\u0007@pellan.example', false],
+  ['a@b.example, c@d.example', false],
+  ['a@b.example\nBcc: c@d.example', false],
+  ['<a@b.example>', false],
+])('%j is a mail address: %s', (address, is) => {
+  expect(new RegExp(MAIL_ADDRESS).test(address)).toBe(is)
+  expect(new RegExp(MAIL_ADDRESS, 'u').test(address)).toBe(is)
 })

@@ -90,7 +90,10 @@ export function masked(address: string): string {
 export const needsGuardian = (born: string, under: number, today: string): boolean =>
   today < `${String(Number(born.slice(0, 4)) + under).padStart(4, '0')}${born.slice(4)}`
 
-/** Of a mail address only so much is asked that nothing else can be slipped in with it, such as a second one. */
-export const MAIL_ADDRESS = '^[^\\s@<>",;:()\\[\\]\\\\]{1,64}@[A-Za-z0-9-]{1,63}(\\.[A-Za-z0-9-]{1,63}){1,8}$'
+/** Blanks, what parts addresses and names, and characters that can't be seen, such as those that turn a text round. */
+const NOT_IN_MAIL = '\\s@<>",;:()\\[\\]\\\\\\u0000-\\u001f\\u007f-\\u009f\\u00ad\\u061c\\u200b-\\u200f\\u202a-\\u202e\\u2060-\\u206f\\ufeff'
+const MAIL_LABEL = '[A-Za-z0-9](?:[A-Za-z0-9-]{0,61}[A-Za-z0-9])?'
+/** Of a mail address only so much is asked that nothing else can be slipped in with it: a second one, or an option of a program that sends it. */
+export const MAIL_ADDRESS = `^(?!-)[^${NOT_IN_MAIL}]{1,64}@${MAIL_LABEL}(?:\\.${MAIL_LABEL}){1,8}$`
 /** Characters. */
 export const LONGEST_MAIL_ADDRESS = 254

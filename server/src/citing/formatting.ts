@@ -2,14 +2,15 @@
 import { cslItemOf, piecesOf, type CitationStyle, type CslItem, type Piece } from '@catalex/core/citing'
 import { yearsOf, type BibRecord } from '@catalex/core/catalogue'
 import type * as CitationJs from '@citation-js/core'
+import { APA } from './styles/apa.ts'
 import { CHICAGO_AUTHOR_DATE, CHICAGO_NOTES } from './styles/chicago.ts'
 import { HARVARD } from './styles/harvard.ts'
 import { MLA } from './styles/mla.ts'
 import { VANCOUVER } from './styles/vancouver.ts'
 
-/** What the package calls them; ours are made known to it. */
+/** What the package calls them: all are ours, made known to it. */
 const TEMPLATES: Record<CitationStyle, string> = {
-  apa: 'apa',
+  apa: 'catalex-apa',
   mla: 'catalex-mla',
   'chicago-author-date': 'catalex-chicago-author-date',
   'chicago-notes': 'catalex-chicago-notes',
@@ -24,6 +25,7 @@ export function citationJs(): Promise<typeof CitationJs> {
   loading ??= (async () => {
     const [core] = await Promise.all([import('@citation-js/core'), import('@citation-js/plugin-csl'), import('@citation-js/plugin-ris'), import('@citation-js/plugin-bibtex')]) // prettier-ignore
     const { styles } = core.plugins.config.get('@csl')
+    styles.add(TEMPLATES.apa, APA)
     styles.add(TEMPLATES.mla, MLA)
     styles.add(TEMPLATES.harvard, HARVARD)
     styles.add(TEMPLATES.vancouver, VANCOUVER)
@@ -58,30 +60,13 @@ function withYears(style: CitationStyle, record: BibRecord): CslItem {
   return { ...item, issued: { literal: style === 'apa' ? years.replace(/–$/, '–present') : years } }
 }
 
-/** What the packaged styles know nothing of, said in a way that they do. */
+/** What APA says of a title otherwise than all the rest. */
 function itemFor(style: CitationStyle, item: CslItem): CslItem {
   if (style !== 'apa') return item
-  const { genre, ...rest } = item
-  // A journal as a whole, and a thing, are cited as a book is: by title, publisher and what they are.
-  const type = item.type === 'periodical' || item.type === 'document' ? 'book' : item.type
-  return inApa({ ...rest, type, ...(genre === undefined ? {} : { medium: genre }) })
-}
-
-function inApa({ author, medium, ...item }: CslItem): CslItem {
-  // The first word after a colon has a capital (APA 7, 6.17).
-  const title = item.title.replace(/: \p{Ll}/u, (first) => first.toUpperCase())
-  const by = item.type === 'song' && item.composer ? item.performer : author
-  const named = by ?? item.composer ?? item.editor ?? item.director
-  return {
-    ...item,
-    // Of a recording the author is whoever plays; where nobody is named it is cited by who wrote it.
-    type: item.type === 'song' && !by ? 'book' : item.type,
-    // Brackets follow the title wherever it stands (9.21).
-    title: named || medium === undefined ? title : `${title}<span class="nodecor"> [${medium}]</span>`,
-    ...(by && { author: by }),
-    ...(by === undefined && item.composer && { author: item.composer }),
-    ...(named && medium !== undefined && { medium }),
-  }
+  // Of a recording the author is whoever plays, else who wrote it.
+  const by = (item.type === 'song' && item.composer ? item.performer : item.author) ?? item.composer
+  // The first word after a colon has a capital (6.17).
+  return { ...item, title: item.title.replace(/: \p{Ll}/u, (first) => first.toUpperCase()), ...(by && { author: by }) }
 }
 
 /** A number in a list of one says nothing. */

@@ -70,10 +70,14 @@ export function answerClientError(error: NodeJS.ErrnoException, socket: Duplex):
   socket.end(`${head.join('\r\n')}\r\n\r\n${body}`)
 }
 
+/** A line that is full, or a lending system that is away: no fault of the program, and no stack says more of it. */
+const isForeseen = (error: unknown): boolean => error instanceof Overloaded || error instanceof DeskAway || storageFault(error) === 'busy'
+
 export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     const problem = problemFrom(error)
-    if (problem.status >= 500) log.error(error)
+    if (isForeseen(error)) log.info({ problem: problem.type }, (error as Error).message)
+    else if (problem.status >= 500) log.error(error)
     if (response.headersSent) {
       next(error)
       return

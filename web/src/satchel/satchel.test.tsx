@@ -70,6 +70,23 @@ test('what was gathered before goes along with whoever signs in, and leaves with
   expect(server.asked('changeSatchel')).toHaveLength(1)
 })
 
+test('what another window gathers while it goes along stays, and so does what does not fit', async () => {
+  const entry = (controlNumber: string) => ({ controlNumber, barcode: null, added: '2026-11-25T10:00:00.000Z' })
+  localStorage.setItem('catalex.satchel', JSON.stringify([entry('p1'), entry('p2')]))
+  open('/satchel', {
+    session: SOMEBODY,
+    rows,
+    ...keeping(),
+    changeSatchel: () => {
+      localStorage.setItem('catalex.satchel', JSON.stringify([entry('p9'), entry('p1'), entry('p2')]))
+      return { entries: [entry('p1')], left: [entry('p2')] }
+    },
+  })
+  expect(await screen.findByText('1 title gathered here is now in the satchel of Ines Calder')).toBeVisible()
+  const kept = JSON.parse(localStorage.getItem('catalex.satchel') ?? '[]') as { controlNumber: string }[]
+  expect(kept.map(({ controlNumber }) => controlNumber).sort()).toEqual(['p2', 'p9'])
+})
+
 test('an answer from before it went along, which comes late, hides nothing', async () => {
   localStorage.setItem('catalex.satchel', JSON.stringify([{ controlNumber: 'p1', barcode: null, added: '2026-11-25T10:00:00.000Z' }]))
   let answerLate: () => void = () => undefined

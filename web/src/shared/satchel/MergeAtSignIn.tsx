@@ -5,7 +5,7 @@ import { useTranslation } from 'react-i18next'
 import { call } from '../api.ts'
 import { useNotice } from '../notices.tsx'
 import { useSession } from '../session/session.tsx'
-import { keepOnly, keptEntries } from './kept.ts'
+import { dropMerged, keptEntries } from './kept.ts'
 import { noteSatchel } from './useSatchel.ts'
 
 export function MergeAtSignIn() {
@@ -22,8 +22,7 @@ export function MergeAtSignIn() {
     void call('changeSatchel', { body: { add: [...entries], remove: [] } })
       .then(async ({ entries: all, left }) => {
         await noteSatchel(client, { entries: all })
-        // What did not fit stays where it was.
-        keepOnly(left)
+        dropMerged(entries, left)
         notify(t('satchel.merged', { count: entries.length - left.length, name }))
       })
       // It stays in the browser and is tried again with the next page.

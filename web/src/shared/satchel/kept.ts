@@ -45,10 +45,10 @@ export function changeKept(changes: Changes): Entry[] {
   return left
 }
 
-/** Only these stay. */
-export const keepOnly = (entries: readonly Entry[]): void => {
-  const stay = new Set(entries.map(entryKey))
-  changeKept({ add: [], remove: keptEntries().filter((one) => !stay.has(entryKey(one))) })
+/** What has gone along with a reader leaves; what did not fit stays, as does what another window has added meanwhile. */
+export function dropMerged(sent: readonly Entry[], left: readonly Entry[]): void {
+  const stay = new Set(left.map(entryKey))
+  changeKept({ add: [], remove: sent.filter((entry) => !stay.has(entryKey(entry))) })
 }
 
 export function forgetKept(): void {
