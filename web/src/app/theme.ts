@@ -98,7 +98,8 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       // The frame of a field shows the focus; a ring inside it would strike through its label.
       MuiInputBase: {
         styleOverrides: {
-          root: { fontSize: '0.875rem', backgroundColor: tokens.panel },
+          // A telephone zooms into a field whose letters are smaller than 16 px, and stays there.
+          root: { fontSize: '0.875rem', backgroundColor: tokens.panel, '@media (max-width: 37.5rem)': { fontSize: '1rem' } },
           input: { '&:focus-visible': { outline: 'none', boxShadow: 'none' } },
         },
       },

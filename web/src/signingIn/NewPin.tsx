@@ -6,6 +6,9 @@ import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { call } from '../shared/api.ts'
+import { cardInputMode } from '../shared/cards.ts'
+import { usePlaces } from '../shared/places.tsx'
+import { SecretField } from '../ui/SecretField.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import styles from './signingIn.module.css'
 
@@ -14,6 +17,7 @@ const SHRUNK = { inputLabel: { shrink: true } }
 /** @param card as it was typed so far */
 export function NewPin({ card: typed, onDone }: { card: string; onDone(isSet: boolean): void }) {
   const { t } = useTranslation()
+  const { all } = usePlaces()
   const [card, setCard] = useState(typed)
   const [code, setCode] = useState('')
   const [newPin, setNewPin] = useState('')
@@ -39,12 +43,12 @@ export function NewPin({ card: typed, onDone }: { card: string; onDone(isSet: bo
       noValidate
     >
       <p>{t('signIn.newPin.text')}</p>
-      <TextField label={t('signIn.card')} value={card} onChange={({ target }) => { setCard(target.value) }} disabled={ask.isSuccess} autoFocus autoComplete="username" slotProps={SHRUNK} />
+      <TextField label={t('signIn.card')} value={card} onChange={({ target }) => { setCard(target.value) }} disabled={ask.isSuccess} autoFocus autoComplete="username" slotProps={{ ...SHRUNK, htmlInput: { inputMode: cardInputMode(all.cards) } }} />
       {ask.isSuccess && (
         <>
           <Alert severity="info" icon={false}>{t('signIn.newPin.sent')}</Alert>
-          <TextField label={t('signIn.newPin.code')} value={code} onChange={({ target }) => { setCode(target.value) }} autoFocus autoComplete="one-time-code" slotProps={SHRUNK} />
-          <TextField label={t('signIn.newPin.choose')} value={newPin} onChange={({ target }) => { setNewPin(target.value) }} type="password" autoComplete="new-password" slotProps={SHRUNK} />
+          <TextField label={t('signIn.newPin.code')} value={code} onChange={({ target }) => { setCode(target.value) }} autoFocus autoComplete="one-time-code" slotProps={{ ...SHRUNK, htmlInput: { autoCapitalize: 'characters', spellCheck: false } }} />
+          <SecretField label={t('signIn.newPin.choose')} value={newPin} onChange={({ target }) => { setNewPin(target.value) }} autoComplete="new-password" />
         </>
       )}
       {(choose.error ?? ask.error) && <Trouble error={choose.error ?? ask.error} />}

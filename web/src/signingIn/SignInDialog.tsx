@@ -18,12 +18,13 @@ import type { Cards } from '@catalex/contract/libraries'
 import type { TFunction } from 'i18next'
 import { problemType } from '@catalex/contract/problem'
 import { ApiProblem, call } from '../shared/api.ts'
-import { cardLooks, USUAL_CARDS_SHOWN } from '../shared/cards.ts'
+import { cardInputMode, cardLooks, USUAL_CARDS_SHOWN } from '../shared/cards.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
 import { useBackCloses } from '../shared/useBackCloses.ts'
 import { isTerminal } from '../shared/session/terminal.ts'
 import { DialogHead } from '../ui/DialogHead.tsx'
+import { SecretField } from '../ui/SecretField.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { NewPin } from './NewPin.tsx'
 import styles from './signingIn.module.css'
@@ -101,16 +102,14 @@ export default function SignInDialog({ ended, onClose }: { ended: boolean; onClo
             helperText={formState.errors.card ? t('signIn.cardNeeded') : cardHelp(t, cards)}
             autoFocus
             autoComplete="username"
-            slotProps={{ inputLabel: { shrink: true } }}
+            slotProps={{ inputLabel: { shrink: true }, htmlInput: { inputMode: cardInputMode(cards) } }}
           />
-          <TextField
+          <SecretField
             {...register('pin', { required: true })}
             label={t(cards.secret === 'password' ? 'signIn.password' : 'signIn.pin')}
             error={wrong || formState.errors.pin !== undefined}
             helperText={formState.errors.pin ? t('signIn.pinNeeded') : undefined}
-            type="password"
             autoComplete="current-password"
-            slotProps={{ inputLabel: { shrink: true } }}
           />
           {!terminal && (
             <FormControlLabel

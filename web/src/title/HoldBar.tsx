@@ -8,6 +8,9 @@ import { usePlaces } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'
 import styles from './title.module.css'
 
+/** As much of a button as is all of it, but for rounding. */
+const IN_SIGHT = 0.98
+
 export function HoldBar({ beside, volume, onHold }: { beside: RefObject<HTMLElement | null>; volume: Volume | null; onHold(): void }) {
   const { t } = useTranslation()
   const { scope } = useScope()
@@ -16,9 +19,14 @@ export function HoldBar({ beside, volume, onHold }: { beside: RefObject<HTMLElem
   useEffect(() => {
     const button = beside.current?.querySelector('button')
     if (!button) return
-    const watching = new IntersectionObserver(([entry]) => {
-      setNeeded(entry?.isIntersecting === false)
-    })
+    // A part of it that is in sight can't be pressed for sure.
+    const watching = new IntersectionObserver(
+      (entries) => {
+        const seen = entries.at(-1)?.intersectionRatio
+        if (seen !== undefined) setNeeded(seen < IN_SIGHT)
+      },
+      { threshold: [0, IN_SIGHT] },
+    )
     watching.observe(button)
     return () => {
       watching.disconnect()

@@ -5,17 +5,28 @@ interface Props {
   language?: string | undefined
 }
 
-export const Words = ({ children, language }: Props) => <bdi lang={tagOf(language)}>{children}</bdi>
+export const Words = ({ children, language }: Props) => <bdi lang={tagOf(language, children)}>{children}</bdi>
 
-/** "spa" -> "es"; none for several languages, for none, or for an unknown one. */
-function tagOf(language: string | undefined): string | undefined {
-  if (language !== undefined && !tags.has(language)) tags.set(language, readTag(language))
-  return language === undefined ? undefined : tags.get(language)
+/** "spa" -> "es", of Arabic in Latin letters "ar-Latn"; none for several languages, for none, or for an unknown one. */
+function tagOf(language: string | undefined, text: string): string | undefined {
+  if (language === undefined) return undefined
+  if (!tags.has(language)) tags.set(language, readTag(language))
+  const tag = tags.get(language)
+  return tag?.usual === 'Latn' || !ROMANISED.test(text) ? tag?.tag : tag && `${tag.tag}-Latn`
 }
 
-const tags = new Map<string, string | undefined>()
+/** Letters, all of them Latin: a language that is written otherwise is romanised then. */
+const ROMANISED = /^(?=.*\p{Script=Latin})(?:\p{Script=Latin}|\P{L}|\p{Lm})*$/su
 
-function readTag(language: string): string | undefined {
+/** A language, and the script in which it is written. */
+interface LanguageTag {
+  tag: string
+  usual: string | undefined
+}
+const tags = new Map<string, LanguageTag | undefined>()
+
+function readTag(language: string): LanguageTag | undefined {
   if (!language || !/^[a-z]{3}$/.test(language) || ['mul', 'und', 'zxx'].includes(language)) return undefined
-  return Intl.getCanonicalLocales(language)[0]
+  const [tag] = Intl.getCanonicalLocales(language)
+  return tag === undefined ? undefined : { tag, usual: new Intl.Locale(tag).maximize().script }
 }

@@ -14,6 +14,7 @@ import { dayInWords } from '../../shared/formats.ts'
 import { useNotice } from '../../shared/notices.tsx'
 import { usePlaces } from '../../shared/places.tsx'
 import { useSession } from '../../shared/session/session.tsx'
+import { SecretField } from '../../ui/SecretField.tsx'
 import { Trouble } from '../../ui/Trouble.tsx'
 import { CalendarLink } from './CalendarLink.tsx'
 import { ChangeDialog } from '../ChangeDialog.tsx'
@@ -114,8 +115,8 @@ function ChangePin({ feed }: { feed: boolean }) {
   }
   return (
     <section className={styles.newPin} aria-label={t('card.settings.pin')}>
-      <TextField size="small" type="password" label={t('card.settings.old')} value={pin} onChange={({ target }) => { setPin(target.value) }} autoComplete="current-password" />
-      <TextField size="small" type="password" label={t('card.settings.new')} helperText={[t('card.settings.newSaid'), ...(feed ? [t('card.settings.linkStays')] : [])].join(' ')} value={newPin} onChange={({ target }) => { setNewPin(target.value) }} autoComplete="new-password" />
+      <SecretField size="small" label={t('card.settings.old')} value={pin} onChange={({ target }) => { setPin(target.value) }} autoComplete="current-password" />
+      <SecretField size="small" label={t('card.settings.new')} helperText={[t('card.settings.newSaid'), ...(feed ? [t('card.settings.linkStays')] : [])].join(' ')} value={newPin} onChange={({ target }) => { setNewPin(target.value) }} autoComplete="new-password" />
       {change.error && <Trouble error={change.error} />}
       <Button variant="outlined" disabled={change.isPending} onClick={() => void set()}>{t('card.settings.pin')}</Button>
     </section>

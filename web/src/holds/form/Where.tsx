@@ -100,11 +100,17 @@ function Desk({ code }: { code: string }) {
   const point = pickup(code)
   if (!point) return null
   const { desk, bring, holdShelfDays, loan } = point
-  const spans = spansOn(hoursOf(point), DateTime.fromMillis(now(), { zone: all.timeZone }))
-  const hours = spans.map(([from, until]) => `${from.toFormat('HH:mm')}–${until.toFormat('HH:mm')}`).join(', ')
+  const time = DateTime.fromMillis(now(), { zone: all.timeZone })
+  const today = spansOn(hoursOf(point), time)
+  // What is over is of no use to whoever reads it now.
+  const hours = today
+    .filter(([, until]) => until > time)
+    .map(([from, until]) => `${from.toFormat('HH:mm')}–${until.toFormat('HH:mm')}`)
+    .join(', ')
+  const shut = t(today.length > 0 ? 'hold.shutByNow' : 'hold.shutToday')
   return (
     <p className={styles.soft}>
-      {t('hold.desk', { desk, bring, hours: hours === '' ? t('hold.shutToday') : t('hold.open', { hours }) })}{' '}
+      {t('hold.desk', { desk, bring, hours: hours === '' ? shut : t('hold.open', { hours }) })}{' '}
       {t('hold.keptDays', { count: holdShelfDays })} {loan}
     </p>
   )

@@ -212,6 +212,7 @@ export const card = {
     cardLooksPadded: 'It looks like {{looks}}. Blanks, hyphens and leading zeros don’t matter.',
     pin: 'PIN',
     password: 'Password',
+    show: 'Show what is typed',
     submit: 'Sign in',
     forgot: 'Forgotten it, or never had one?',
     newPin: {

@@ -39,6 +39,7 @@ export const getting = {
     noPickups: 'No library keeps holds for cards like yours. Any desk can tell you what is possible instead.',
     open: 'open today {{hours}}',
     shutToday: 'closed today',
+    shutByNow: 'closed for today',
   },
   wishes: {
     from: 'Comes from',

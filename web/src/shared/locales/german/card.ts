@@ -218,6 +218,7 @@ export const card: InOtherWords<typeof english> = {
     cardLooksPadded: 'Sie sieht so aus: {{looks}}. Leerzeichen, Bindestriche und führende Nullen sind gleichgültig.',
     pin: 'PIN (Geheimzahl)',
     password: 'Passwort',
+    show: 'Eingabe anzeigen',
     submit: 'Anmelden',
     forgot: 'Vergessen, oder noch nie eine gehabt?',
     newPin: {

@@ -42,6 +42,7 @@ export const getting: InOtherWords<typeof english> = {
     noPickups: 'Keine Bibliothek legt für Ausweise wie Ihren etwas zurück. An jeder Theke erfahren Sie, was stattdessen geht.',
     open: 'heute geöffnet {{hours}}',
     shutToday: 'heute geschlossen',
+    shutByNow: 'für heute geschlossen',
   },
   wishes: {
     from: 'Kommt aus',
