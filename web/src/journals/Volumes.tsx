@@ -4,7 +4,7 @@ import Skeleton from '@mui/material/Skeleton'
 import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useEffect, useEffectEvent, useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { usePlaces } from '../shared/places.tsx'
 import { useScope } from '../shared/scope.tsx'
@@ -31,13 +31,23 @@ export default function Volumes({ controlNumber, sought, chosen, onChoose }: Pro
   const heldInWords = useHeldInWords()
   const [at, setAt] = useState<string | null>(null)
   const { data, error, refetch } = useQuery(volumesQuery(controlNumber, scope))
+  const meant = sought === '' ? null : numberedIn(sought)
+  const fits = ({ enumeration }: VolumeLine) => meant === null || isMeant(meant, numberedIn(enumeration ?? ''))
+  const hits = meant === null ? [] : (data?.volumes.filter(fits) ?? [])
+  const [hit] = hits
+  const only = hits.length === 1 && hit ? hit : null
+  // Whoever names a volume of which there is one has chosen it.
+  const choose = useEffectEvent(() => {
+    if (only !== null && only.barcode !== chosen) onChoose(only)
+  })
+  useEffect(() => {
+    choose()
+  }, [only?.barcode])
   if (error) return <Trouble error={error} onRetry={() => void refetch()} />
   if (!data) return <Skeleton variant="rectangular" height={220} />
   const { volumes } = data
   // What nobody can find is not held.
   const there = volumes.filter(({ status }) => status !== 'missing')
-  const meant = sought === '' ? null : numberedIn(sought)
-  const fits = ({ enumeration }: VolumeLine) => meant === null || isMeant(meant, numberedIn(enumeration ?? ''))
   const branches = [...new Set(volumes.map(({ branch }) => branch))]
   const countAt = (branch: string) => volumes.filter((one) => one.branch === branch && fits(one)).length
   // What is sought shows itself at the first branch that has it.

@@ -1,6 +1,6 @@
 import { screen, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
-import { open } from '../../tests/open.tsx'
+import { address, open } from '../../tests/open.tsx'
 import { copy, edition, route, titlePage, volumeLine } from '../../tests/samples.ts'
 
 const numbers = [1, 2, 3, 5, 6, 12]
@@ -10,8 +10,8 @@ const volumes = numbers.map((number) =>
 const out = copy('h5', 'hill', { enumeration: 'v.5 (1983)', inNow: false, status: 'on loan', due: '2026-12-01' })
 const all = [...volumes, out]
 const page = titlePage({ editions: [edition('p1', { carrier: 'journal-volume', serial: true })], copies: all.slice(0, 4) })
-const opened = () =>
-  open('/titles/p1', {
+const opened = (path = '/titles/p1') =>
+  open(path, {
     title: ({ query }) => ({
       ...page,
       routes: query.get('volume') === null ? [] : [route('kept for you', { barcode: query.get('volume') })],
@@ -53,7 +53,19 @@ test('a volume is found by its year, at the branch that has it; one is chosen, a
   await user.type(box, '1983')
   expect(await (await section()).findByText('2 copies found')).toBeVisible()
   expect((await section()).getByRole('tab', { name: 'Beacon Hill 1' })).toBeVisible()
+  // Of a year with one volume that one is meant.
+  await user.clear(box)
+  await user.type(box, '1979')
+  expect(await screen.findByRole('heading', { name: 'Chosen: v.1 (1979)' })).toBeVisible()
+  expect(await screen.findByRole('button', { name: 'Hold v.1 (1979) at Quayside' })).toBeVisible()
+  expect(address()).toBe('/titles/p1?volume=q1')
   await user.clear(box)
   await user.type(box, 'v. 40')
   expect(await (await section()).findByText('No volume is “v. 40”. Type its number or its year.')).toBeVisible()
+})
+
+test('an address that names a volume shows it chosen', async () => {
+  opened('/titles/p1?volume=q3')
+  expect(await screen.findByRole('heading', { name: 'Chosen: v.3 (1981)' })).toBeVisible()
+  expect(await screen.findByRole('button', { name: 'Hold v.3 (1981) at Quayside' })).toBeVisible()
 })

@@ -4,14 +4,21 @@ import { Asking } from './Asking.tsx'
 import { useTerms } from './useTerms.ts'
 import { wantedFrom, type Offered } from './wanted.ts'
 
-export default function AskedRoute({ asked, page }: { asked: NonNullable<RouteLine['asked']>; page: TitlePage }) {
+interface Props {
+  asked: NonNullable<RouteLine['asked']>
+  page: TitlePage
+  /** Of a journal: the volume of which a part is asked for, as it is numbered. */
+  volume: string | null
+}
+
+export default function AskedRoute({ asked, page, volume }: Props) {
   const offered = offeredBy(asked)
   const termsOf = useTerms()
   return (
     offered && (
       <>
         <p>{termsOf(offered)}</p>
-        <Asking offered={offered} wanted={wantedFrom(page)} />
+        <Asking offered={offered} wanted={wantedFrom(page, volume)} />
       </>
     )
   )

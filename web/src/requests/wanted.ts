@@ -18,11 +18,11 @@ export type Offered =
   | { kind: Extract<RequestKind, 'outside'>; offer: NonNullable<NonNullable<RequestOffers['outside']>['offer']> }
   | { kind: Extract<RequestKind, 'purchase'>; offer: null }
 
-/** From a title's page, of the edition that it shows. */
-export function wantedFrom({ controlNumber, description, editions }: TitlePage): Wanted {
+/** From a title's page, of the edition that it shows. @param volume of a journal, as it is numbered */
+export function wantedFrom({ controlNumber, description, editions }: TitlePage, volume: string | null = null): Wanted {
   const edition = editions.find((one) => one.controlNumber === controlNumber)
   return {
-    title: description.title,
+    title: [description.title, volume].filter(Boolean).join(', '),
     author: description.people.map(({ name }) => name).join('; '),
     published: [edition?.publisher, edition?.year].filter(Boolean).join(', '),
     number: description.identifiers.find(({ kind }) => kind === 'isbn' || kind === 'issn')?.value ?? '',

@@ -18,13 +18,15 @@ const Wait = lazyWithTexts(() => import('../waiting/Wait.tsx'))
 interface Props {
   route: RouteLine
   page: TitlePage
+  /** Of a journal: the volume to which the way leads, as it is numbered. */
+  volume: string | null
   /** What a hold by this route would be. */
   wish: WaitingWish
   /** The hold. */
   action?: ReactNode
 }
 
-export function RouteItem({ route, page, wish, action }: Props) {
+export function RouteItem({ route, page, volume, wish, action }: Props) {
   const { t } = useTranslation()
   const { timeZone } = usePlaces().all
   const { kind, edition, hereOnly, queue, notPossible, barcode, asked } = route
@@ -47,7 +49,7 @@ export function RouteItem({ route, page, wish, action }: Props) {
         {edition !== null && edition !== page.controlNumber && <OtherEdition page={page} edition={edition} />}
         {asked ? (
           <Suspense>
-            <AskedRoute asked={asked} page={page} />
+            <AskedRoute asked={asked} page={page} volume={volume} />
           </Suspense>
         ) : (
           <RouteText route={route} pickup={wish.pickup} copy={page.copies.find((copy) => copy.barcode === barcode)} />

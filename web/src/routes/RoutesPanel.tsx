@@ -93,6 +93,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
             key={`${route.kind} ${String(route.hereOnly)}`}
             route={route}
             page={data}
+            volume={volume?.enumeration ?? null}
             wish={wishOf(route)}
             action={
               i === first &&

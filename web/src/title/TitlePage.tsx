@@ -10,7 +10,6 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import { useTranslation } from 'react-i18next'
 import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import type { Volume } from '../holds/form/wish.ts'
-import { useKept } from '../shared/kept.ts'
 import { useKeys } from '../shared/keys.ts'
 import { useCameFrom, useControlNumber } from '../shared/links.ts'
 import { useOwnTitles } from '../shared/ownTitles.ts'
@@ -33,6 +32,7 @@ import { TitleTools } from './TitleTools.tsx'
 import { useLiveCopies } from './useLiveCopies.ts'
 import { WayBack } from './WayBack.tsx'
 import { lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
+import { useVolume } from './useVolume.ts'
 import styles from './title.module.css'
 
 const Neighbours = lazyWithTexts(() => import('../neighbours/Neighbours.tsx'))
@@ -54,7 +54,7 @@ export default function TitlePage() {
   const { chosen } = useScope()
   const { data, error, refetch, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen))
   const [wish, setWish] = useState<Wish | null>(null)
-  const [volume, setVolume] = useKept<Volume | null>(`volume of ${controlNumber}`, null)
+  const { volume, copy: volumeCopy, choose } = useVolume(controlNumber)
   const [onPlan, setOnPlan] = useState<CopyLine | null>(null)
   const stands = useRef<HTMLDivElement>(null)
   /** Any copy; of a journal the volume chosen. */
@@ -145,8 +145,9 @@ export default function TitlePage() {
         <Copies
           page={data}
           volume={volume}
-          onChoose={({ barcode, enumeration }) => {
-            setVolume({ barcode, enumeration })
+          onChoose={(next) => {
+            choose(next)
+            setOnPlan(null)
           }}
           onHoldVolume={(copy) => {
             setWish({ volume: copy })
@@ -159,7 +160,12 @@ export default function TitlePage() {
         />
         <div ref={stands}>
           <Suspense>
-            <WhereItStands key={controlNumber} copies={planned} chosen={onPlan} onChoose={setOnPlan} />
+            <WhereItStands
+              key={controlNumber}
+              copies={planned}
+              chosen={onPlan ?? (volumeCopy?.place.bay ? volumeCopy : null)}
+              onChoose={setOnPlan}
+            />
           </Suspense>
         </div>
         <Suspense fallback={<Skeleton variant="rectangular" height={180} />}>
