@@ -259,3 +259,34 @@ describe('two at once', () => {
     await cancel(ines, answers[0]!.body.id)
   })
 })
+
+it('a guest is told what a hold costs with the cards there are, and every reader’s price lies between', async () => {
+  const sample = await catalogue.database.read<{ card: string; pin: string }>('SELECT card, pin FROM sampleCards ORDER BY card LIMIT 6')
+  const readers: Visitor[] = []
+  for (const { card, pin } of sample) {
+    const who = visitor()
+    if ((await who.signIn(card, pin)).status === 200) readers.push(who)
+  }
+  expect(readers.length).toBeGreaterThan(3)
+  const rows = await catalogue.database.read<{ controlNumber: string }>(
+    "SELECT controlNumber FROM records WHERE carrier IN ('book', 'music-disc', 'dvd') ORDER BY id LIMIT 25",
+  )
+  const optionsFor = async (who: Visitor, number: string) =>
+    (await who.get<HoldOptions>(`/api/hold-options?records=${encodeURIComponent(number)}`)).body.pickups
+  let compared = 0
+  let ranges = 0
+  for (const { controlNumber } of rows) {
+    const asGuest = new Map((await optionsFor(visitor(), controlNumber)).map((option) => [option.pickup, option]))
+    for (const { cardCosts } of asGuest.values()) if (cardCosts && cardCosts.least < cardCosts.most) ranges += 1
+    for (const who of readers)
+      for (const own of await optionsFor(who, controlNumber)) {
+        const guest = asGuest.get(own.pickup)
+        expect(own.cardCosts).toBeNull()
+        if (own.refusal !== null || !guest?.cardCosts || own.from === null || own.from !== guest.from) continue
+        compared += 1
+        expect(own.cost).toBeGreaterThanOrEqual(guest.cardCosts.least)
+        expect(own.cost).toBeLessThanOrEqual(guest.cardCosts.most)
+      }
+  }
+  expect([compared > 50, ranges > 0]).toEqual([true, true])
+})

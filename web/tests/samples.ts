@@ -195,7 +195,7 @@ export const answer = (rows: ResultRow[], more: Partial<SearchAnswer> = {}): Sea
   ...more,
 })
 
-export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ pickup: at, from: at, cost: 0, queue: null, delivery: null, recall: null, brings: [], suppliers: [], refusal: null, ...more }) // prettier-ignore
+export const pickup = (at: string, more: Partial<PickupOption> = {}): PickupOption => ({ pickup: at, from: at, cost: 0, cardCosts: null, queue: null, delivery: null, recall: null, brings: [], suppliers: [], refusal: null, ...more }) // prettier-ignore
 
 export const options = (pickups: PickupOption[], more: Partial<HoldOptions> = {}): HoldOptions => ({
   refusal: null,

@@ -26,6 +26,10 @@ const pickupOptionSchema = shape({
   pickup: { type: 'string', description: 'Code of the pickup point.' },
   from: { ...nullable('string'), description: 'Branch of the copy that would be set aside; null for a place in the queue.' },
   cost: count,
+  cardCosts: {
+    ...orNull(shape({ least: count, most: count })),
+    description: 'For a guest: the least and the most that it costs with the cards there are; null for a reader, whose cost it is.',
+  },
   queue: orNull(queueSchema),
   delivery: { ...orNull(deliverySchema), description: 'How and when it comes; null for a place in the queue, or where nobody knows.' },
   recall: {

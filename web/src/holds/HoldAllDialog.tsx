@@ -1,4 +1,5 @@
 /** Holds on several titles: one pickup location; what each means is said beforehand, and what came of it afterwards. */
+import type { PickupOption } from '@catalex/contract/holds'
 import type { ResultRow } from '@catalex/contract/search'
 import { entryKey, type Which } from '@catalex/core/satchel'
 import Button from '@mui/material/Button'
@@ -21,6 +22,7 @@ import { DialogHead } from '../ui/DialogHead.tsx'
 import { Agreeing } from './form/Agreeing.tsx'
 import { HoldLine, type Outcome } from './HoldLine.tsx'
 import { MoreWishes } from './form/MoreWishes.tsx'
+import { priceOfAll, priceSentence } from './price.ts'
 import { useAfterHolds, usePlaceHold } from './queries.ts'
 import { useOptionsOfEach, type Each } from './useOptionsOfEach.ts'
 import { bodyOf, daysTrouble, NO_DETAILS, servedBy } from './form/wish.ts'
@@ -61,7 +63,9 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
   const possible = left.filter(isChosen)
   const tooMany = Math.max(0, possible.length - options.room)
   const waiting = left.some((one) => options.of(one).kind === 'waiting')
-  const cost = costOf(possible.map((one) => options.of(one)))
+  const priced = priceOfAll(optionsIn(possible.map((one) => options.of(one))))
+  // A guest agrees to what it costs with their card when they have signed in.
+  const cost = reader ? priced.cost : 0
   const done = outcomes.size > 0 && !placing
 
   const place = async (these: readonly Which[]) => {
@@ -81,12 +85,13 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
     setPlacing(false)
     after()
   }
-  /** What was agreed to as a guest is carried out where it is the same with this card; else it is read once more. */
+  /** What costs nothing with this card is carried out; else it is read once more. */
   const signInAndPlace = async () => {
     if (!(await askToSignIn())) return
     const own = await options.refetch()
     const meant = possible.flatMap((one) => own.each.get(entryKey(one)) ?? [])
-    if (meant.every(({ kind }) => kind === 'option') && costOf(meant) === cost && meant.length <= own.room) await place(possible)
+    if (meant.every(({ kind }) => kind === 'option') && priceOfAll(optionsIn(meant)).cost === 0 && meant.length <= own.room)
+      await place(possible)
   }
   const said = (): string => {
     if (placing) return t('holdAll.placing', { done: outcomes.size, count: which.length })
@@ -97,7 +102,7 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
     if (tooMany > 0) return t('holdAll.tooMany', { count: tooMany, room: options.room })
     return [
       t('holdAll.readBack', { count: possible.length, ...where }),
-      cost === 0 ? t('hold.costsNothing') : t('holdAll.costs', { amount: amountInWords(cost) }),
+      reader && cost > 0 ? t('holdAll.costs', { amount: amountInWords(cost) }) : priceSentence(t, priced),
       notBefore && t('holdAll.readOn', { date: dayInWords(notBefore, all.timeZone) }),
       notAfter && t('holdAll.readUntil', { date: dayInWords(notAfter, all.timeZone) }),
     ]
@@ -188,5 +193,4 @@ export default function HoldAllDialog({ which, rows, onClose }: Props) {
   )
 }
 
-/** In hundredths of the currency. */
-const costOf = (all: readonly Each[]): number => all.reduce((sum, one) => sum + (one.kind === 'option' ? one.option.cost : 0), 0)
+const optionsIn = (all: readonly Each[]): PickupOption[] => all.flatMap((one) => (one.kind === 'option' ? [one.option] : []))

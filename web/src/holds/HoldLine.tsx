@@ -6,11 +6,12 @@ import MuiLink from '@mui/material/Link'
 import Skeleton from '@mui/material/Skeleton'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
-import { amountInWords, momentInWords } from '../shared/formats.ts'
+import { momentInWords } from '../shared/formats.ts'
 import { useLinks } from '../shared/links.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords, refusalInWords } from '../shared/problems.ts'
 import { Words } from '../ui/Words.tsx'
+import { priceInWords } from './price.ts'
 import { useWhence } from './form/useWhence.ts'
 import type { Each } from './useOptionsOfEach.ts'
 import styles from './holds.module.css'
@@ -77,15 +78,12 @@ function Beforehand({ each }: { each: Each }) {
       return <span className={styles.refused}>{problemInWords(t, each.error, all)}</span>
     case 'refused':
       return <span className={styles.refused}>{refusalInWords(t, each.refusal, all)}</span>
-    case 'option': {
-      const { cost } = each.option
+    case 'option':
       return (
         <span className={styles.soft}>
           {whence(each.option)}
-          {each.option.delivery && ` · ${momentInWords(each.option.delivery.inHand, all.timeZone)}`} ·{' '}
-          {cost === 0 ? t('routes.free') : amountInWords(cost)}
+          {each.option.delivery && ` · ${momentInWords(each.option.delivery.inHand, all.timeZone)}`} · {priceInWords(t, each.option)}
         </span>
       )
-    }
   }
 }

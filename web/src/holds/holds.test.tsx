@@ -250,3 +250,29 @@ test('how one is told and a note go along; what is as usual is not said', async 
     note: 'My sister comes for it.',
   })
 })
+
+test('a guest is told what it costs with the cards there are, and agrees to their own price once they have signed in', async () => {
+  const forGuest = pickup('quay', { cost: 190, cardCosts: { least: 0, most: 190 } })
+  const { user, server, dialog } = await openDialog({
+    session: NOBODY,
+    holdOptions: options([forGuest]),
+    placeHold: hold('h1'),
+    signIn: SOMEBODY,
+  })
+  const said = within(dialog).getByRole('status')
+  await waitFor(() => {
+    expect(said).toHaveTextContent('With your card it costs from 0.00 to 1.90; you are asked before it is placed.')
+  })
+  expect(within(dialog).getByText('with your card: from 0.00 to 1.90')).toBeVisible()
+  expect(within(dialog).queryByRole('checkbox', { name: /^I agree to pay/ })).toBeNull()
+  // With this card it costs something: it is read back, and agreed to, before it is placed.
+  server.reply({ holdOptions: options([pickup('quay', { cost: 120 })]), session: SOMEBODY })
+  await user.click(await button('Sign in and place the hold'))
+  const signing = await screen.findByRole('dialog', { name: 'Sign in' })
+  await user.type(within(signing).getByLabelText(/Card number/), '42117')
+  await user.type(within(signing).getByLabelText('PIN'), '4711')
+  await user.click(within(signing).getByRole('button', { name: 'Sign in' }))
+  expect(await within(dialog).findByRole('checkbox', { name: 'I agree to pay 1.20.' })).not.toBeChecked()
+  expect(await button('Place the hold')).toBeDisabled()
+  expect(server.asked('placeHold')).toEqual([])
+})

@@ -1,8 +1,9 @@
 /** The hold in one sentence, read back before it is placed. */
 import type { TitlePage } from '@catalex/contract/title'
 import type { TFunction } from 'i18next'
-import { allOfInWords, amountInWords, dayInWords, momentInWords } from '../shared/formats.ts'
+import { allOfInWords, dayInWords, momentInWords } from '../shared/formats.ts'
 import type { PlaceBook } from '../shared/places.tsx'
+import { priceSentence } from './price.ts'
 import { dayInHand, type Details, type Served, type Wish } from './form/wish.ts'
 
 export function readBack(
@@ -20,7 +21,7 @@ export function readBack(
     place: place?.name ?? '',
     desk: place?.desk ?? '',
     from: option.from === null ? '' : branchName(option.from),
-    cost: option.cost === 0 ? t('hold.costsNothing') : t('hold.costs', { amount: amountInWords(option.cost) }),
+    cost: priceSentence(t, option),
   }
   const said = option.queue
     ? t('hold.readQueue', { ...names, nth: t('app.nth', { count: option.queue.before + 1, ordinal: true }) })

@@ -1,6 +1,6 @@
 /** What a hold would do at each pickup location, before anything is asked for. */
 import type { HoldOptions, PickupOption } from '@catalex/contract/holds'
-import { accountRefusal, isRefusal, servingOf, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
+import { accountRefusal, isRefusal, servingOf, verdictOn, wantedCopies, type Refusal, type Serving } from '@catalex/core/holds'
 import type { Minute } from '@catalex/core/calendar'
 import type { Recall } from '@catalex/core/recalls'
 import type { Reading } from '../../database/index.ts'
@@ -50,15 +50,38 @@ export async function holdOptions(
       const serving = servingAt(code)
       if (isRefusal(serving)) return refusedAt(code, serving)
       const recall = serving.copy ? null : recallAmong(libraries, loans, { eligible: serving.eligible, before }, at)
-      return optionFrom(code, serving, { before, recall, latest: libraries.latestAt(code, at.now, serving.brings) })
+      const cardCosts = reader ? null : cardCostsAt(libraries, code, serving)
+      return optionFrom(code, serving, { before, recall, cardCosts, latest: libraries.latestAt(code, at.now, serving.brings) })
     }),
   }
+}
+
+/** Copies of a queue that are looked at for what a hold may cost. */
+const MAX_PRICED = 20
+
+/** What it would cost with a card of each category and home that the rules let collect there; of a guest nobody knows which they have. */
+function cardCostsAt(libraries: Libraries, pickup: string, { copy, cost, eligible }: Serving): PickupOption['cardCosts'] {
+  const { categories } = libraries.policies
+  const copies = copy ? [copy] : eligible.slice(0, MAX_PRICED)
+  const costs = categories.flatMap(({ code: category }) => {
+    const place = libraries.pickups.at(pickup, category)
+    return !place || category === libraries.policies.guestCategory
+      ? []
+      : libraries.library.systems.flatMap(({ code: homeSystem }) =>
+          copies.flatMap((one) => {
+            const verdict = verdictOn(libraries.holdRules, { category, homeSystem }, one, place)
+            return verdict.allowed ? [verdict.cost] : []
+          }),
+        )
+  })
+  return costs.length === 0 ? { least: cost, most: cost } : { least: Math.min(...costs), most: Math.max(...costs) }
 }
 
 const refusedAt = (pickup: string, refusal: Refusal): PickupOption => ({
   pickup,
   from: null,
   cost: 0,
+  cardCosts: null,
   queue: null,
   delivery: null,
   recall: null,
@@ -70,12 +93,18 @@ const refusedAt = (pickup: string, refusal: Refusal): PickupOption => ({
 function optionFrom(
   pickup: string,
   { copy, cost, delivery, brings, eligible, suppliers }: Serving,
-  { before, recall, latest }: { before: number; recall: Recall | null; latest: Minute | null },
+  {
+    before,
+    recall,
+    cardCosts,
+    latest,
+  }: { before: number; recall: Recall | null; cardCosts: PickupOption['cardCosts']; latest: Minute | null },
 ): PickupOption {
   return {
     pickup,
     from: copy?.branch ?? null,
     cost,
+    cardCosts,
     queue: copy ? null : { before, copies: eligible.length },
     delivery: delivery && deliveryLine(delivery, latest),
     recall: recall && { was: recall.was, due: recall.due },

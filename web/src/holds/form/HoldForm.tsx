@@ -60,7 +60,9 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
     current && (current.refusal ?? chosen?.refusal ?? (served ? daysTrouble(details, places.pickup(pickup), served, timeZone) : null))
   const already = current?.already ?? null
   const open = served !== undefined && !refusal && records.length > 0
-  const isAgreed = open && agreed >= served.cost && (already === null || again)
+  // A guest's price is nobody's yet: what it costs with their card they agree to when they have signed in.
+  const price = reader ? (served?.cost ?? 0) : 0
+  const isAgreed = open && agreed >= price && (already === null || again)
   const said = (): string => {
     if (records.length === 0) return t('hold.noneTicked')
     if (!current) return options.isError ? '' : t('hold.updating')
@@ -74,14 +76,14 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
     setPressed(read)
     place.mutate(bodyOf(wish, pickup, { ...details, recall: recalls }, agreement), { onSuccess: onPlaced })
   }
-  /** What was agreed to as a guest is carried out where it is the same with this card; else it is read back once more. */
+  /** What costs nothing with this card, and comes as it was read, is carried out; else it is read back once more. */
   const signInAndSubmit = async () => {
     if (!(await askToSignIn())) return
     const { data: own } = await options.refetch()
     const option = optionAt(own, pickup)
     if (!own || own.refusal || own.already || !option || option.refusal || !served) return
     const same = servedBy(option, details.from)
-    if (same.cost === served.cost && (same.queue === null) === (served.queue === null)) submit({ cost: same.cost, already: null }, own)
+    if (same.cost === 0 && (same.queue === null) === (served.queue === null)) submit({ cost: 0, already: null }, own)
   }
   const change =
     <T,>(set: (value: T) => void) =>
@@ -121,7 +123,7 @@ export function HoldForm({ page, editions, volume, onPlaced }: Props) {
       <div className={styles.readBack}>
         <div>
           <p role="status">{said()}</p>
-          {open && <Agreeing cost={served.cost} agreed={agreed} onAgree={setAgreed} already={already} again={again} onAgain={setAgain} />}
+          {open && <Agreeing cost={price} agreed={agreed} onAgree={setAgreed} already={already} again={again} onAgain={setAgain} />}
         </div>
         <Button
           variant="contained"

@@ -8,9 +8,10 @@ import Skeleton from '@mui/material/Skeleton'
 import { DateTime } from 'luxon'
 import { useEffect, useRef, useState } from 'react'
 import { useTranslation } from 'react-i18next'
-import { amountInWords, momentInWords, now } from '../../shared/formats.ts'
+import { momentInWords, now } from '../../shared/formats.ts'
 import { hoursOf, usePlaces } from '../../shared/places.tsx'
 import { refusalInWords } from '../../shared/problems.ts'
+import { priceInWords } from '../price.ts'
 import { useWhence } from './useWhence.ts'
 import styles from '../holds.module.css'
 
@@ -76,7 +77,7 @@ function Option({ option }: { option: PickupOption }) {
   const { t } = useTranslation()
   const { pickupName, all } = usePlaces()
   const whence = useWhence()
-  const { pickup: code, cost, delivery, refusal } = option
+  const { pickup: code, delivery, refusal } = option
   return (
     <>
       <span className={styles.name}>{pickupName(code)}</span>
@@ -86,7 +87,7 @@ function Option({ option }: { option: PickupOption }) {
         <>
           <span className={styles.soft}>{whence(option)}</span>
           <span className={styles.when}>{delivery && momentInWords(delivery.inHand, all.timeZone)}</span>
-          <span className={styles.cost}>{cost === 0 ? t('routes.free') : amountInWords(cost)}</span>
+          <span className={styles.cost}>{priceInWords(t, option)}</span>
         </>
       )}
     </>

@@ -43,17 +43,17 @@ export interface WishesProps {
 }
 
 /** What a hold would come to at one pickup location, sent by whom the reader chose. */
-export interface Served extends Pick<PickupOption, 'pickup' | 'from' | 'cost' | 'queue' | 'brings' | 'recall'> {
+export interface Served extends Pick<PickupOption, 'pickup' | 'from' | 'cost' | 'cardCosts' | 'queue' | 'brings' | 'recall'> {
   /** ISO time at which it can be collected; null where nobody knows. */
   inHand: string | null
 }
 
 export function servedBy(option: PickupOption, from: string | null): Served {
-  const { pickup, queue, brings, recall } = option
+  const { pickup, queue, brings, recall, cardCosts } = option
   const supplier = option.suppliers.find(({ branch }) => branch === from)
   return supplier
-    ? { pickup, queue, brings, recall, from: supplier.branch, cost: supplier.cost, inHand: supplier.inHand }
-    : { pickup, queue, brings, recall, from: option.from, cost: option.cost, inHand: option.delivery?.inHand ?? null }
+    ? { pickup, queue, brings, recall, cardCosts, from: supplier.branch, cost: supplier.cost, inHand: supplier.inHand }
+    : { pickup, queue, brings, recall, cardCosts, from: option.from, cost: option.cost, inHand: option.delivery?.inHand ?? null }
 }
 
 /** What is wrong with the days: of themselves, or since it comes too late for them. */
