@@ -18,11 +18,13 @@ export function priceOfAll(all: readonly Priced[]): Priced {
   }
 }
 
-/** "free", "€1.90", "with your card: from €0 to €1.90". */
+/** "no charge", "€1.90", "up to €1.90", "€0.50 to €1.90": as short as a column. */
 export function priceInWords(t: TFunction<'app'>, priced: Priced): string {
   const { least, most } = rangeOf(priced)
   if (most === 0) return t('routes.free')
-  return least === most ? amountInWords(most) : t('hold.byCard', { least: amountInWords(least), most: amountInWords(most) })
+  if (least === most) return amountInWords(most)
+  const amounts = { least: amountInWords(least), most: amountInWords(most) }
+  return t(least === 0 ? 'hold.upTo' : 'hold.between', amounts)
 }
 
 /** As a sentence; a guest is told that they are asked once their card is known. */
