@@ -1,6 +1,4 @@
-// npm test: everything that must hold, on a machine with nothing but Node and Debian.
-// --only browser|unit   these alone; --grep WORDS  browser tests of that name; --repeat N  so often over; --busy  with all cores kept busy
-// --long                random tests ten times as often and with a new seed, the large worlds and long histories
+// npm test: everything that must hold, on a machine with nothing but Node and Debian. npm test -- --help says what else it does.
 import { spawn } from 'node:child_process'
 import { randomInt } from 'node:crypto'
 import { chromiumSteps } from './setup/debian.mjs'
@@ -8,6 +6,14 @@ import { installSteps } from './setup/packages.mjs'
 import { checkNode, CORES, main, option } from './setup/process.mjs'
 import { boundaries, browser, browserWorld, formatting, histories, lint, types, units, unused, web } from './testing/steps.mjs'
 import { runTests } from './testing/runTests.mjs'
+
+const USAGE = `npm test -- [options]: everything that must hold
+  --only browser|unit  these alone
+  --grep WORDS         browser tests of that name
+  --repeat N           so often over
+  --busy               with all cores kept busy
+  --long               random tests ten times as often and with a new seed, the large worlds and long histories
+  --seed N             of --long, instead of a new one`
 
 const only = option('--only')
 const repeat = Number(option('--repeat') ?? 1)
@@ -42,6 +48,7 @@ function keepBusy() {
 }
 
 await main(async () => {
+  if (process.argv.includes('--help')) return console.log(USAGE)
   checkNode()
   if (process.argv.includes('--busy')) keepBusy()
   process.exit((await runTests([...installSteps(), ...steps()])) ? 0 : 1)
