@@ -34,7 +34,7 @@ export default function SharedListPage() {
   const { rows, error: rowsError, waiting, retry } = useRows(titles, chosen)
   if (error)
     return (
-      <Page width={760} title={t('lists.heading')} view="shared">
+      <Page width={760} title={t('lists.sharedNotShown')} view="shared">
         <Trouble error={error} onRetry={() => void refetch()} />
       </Page>
     )

@@ -36,8 +36,11 @@ export default function ToListDialog({ which, name: suggested = '', onClose }: P
   const { all } = usePlaces()
   const { reader, askToSignIn } = useSession()
   const { data: lists } = useQuery({ ...listsQuery, enabled: reader !== null })
-  const [id, setId] = useState<string | null>(null)
+  /** Undefined until one is chosen: then it is the list that was used last, but for whoever makes a new one. */
+  const [picked, setPicked] = useState<string | null>()
   const [name, setName] = useState(suggested)
+  const last = suggested === '' && which.length > 0 ? (lists?.[0]?.id ?? null) : null
+  const id = picked === undefined ? last : picked
   const fill = useFillList()
   const save = async () => {
     if (reader ?? (await askToSignIn())) fill.mutate({ id, name, which })
@@ -72,7 +75,7 @@ export default function ToListDialog({ which, name: suggested = '', onClose }: P
               aria-label={t('lists.which')}
               value={id ?? ''}
               onChange={(_, chosen) => {
-                setId(chosen === '' ? null : chosen)
+                setPicked(chosen === '' ? null : chosen)
               }}
             >
               <FormControlLabel value="" control={<Radio size="small" />} label={t('lists.new')} />

@@ -3,7 +3,7 @@ import { changedList } from '@catalex/core/lists'
 import { screen, waitFor, within } from '@testing-library/react'
 import { expect, test } from 'vitest'
 import { open } from '../../tests/open.tsx'
-import { answer, row, SOMEBODY } from '../../tests/samples.ts'
+import { answer, row, SOMEBODY, titlePage } from '../../tests/samples.ts'
 import { Refused, type Replies } from '../../tests/server.ts'
 
 const entry = (controlNumber: string, more: Partial<ListView['entries'][number]> = {}) => ({ controlNumber, barcode: null, added: '2026-11-25T10:00:00.000Z', note: '', labels: [], ...more }) // prettier-ignore
@@ -78,6 +78,7 @@ test('it is nobody else’s until it is shared, and again when the link is withd
 test('a shared list whose link is withdrawn says so', async () => {
   open('/shared/old', { sharedList: new Refused('no-such-list') })
   expect(await screen.findByText(/There is no list at this address/)).toBeVisible()
+  expect(screen.getByRole('heading', { level: 1, name: 'This list can’t be shown' })).toBeVisible()
 })
 
 test.each([
@@ -121,4 +122,13 @@ test('a search is kept from its list; kept ones say what is new, lead there, and
   open('/lists', { ...keeping(), searches: kept, noteSearchSeen: kept, count: { count: 12 }, search: answer([]) })
   const link = await screen.findByRole('link', { name: /^12 new since/ })
   expect(link).toHaveAttribute('href', '/search?q=salt&in=quay&display=since%3A2026-11-20T09%3A00%3A00.000Z')
+})
+
+test('a title goes into the list that was used last, unless another one is chosen', async () => {
+  const { user } = open('/titles/p1', { ...keeping(), title: titlePage() })
+  await user.click(await screen.findByRole('button', { name: 'Add to a list' }))
+  const dialog = await screen.findByRole('dialog', { name: 'Add 1 title to a list' })
+  expect(await within(dialog).findByRole('radio', { name: /For the boat/ })).toBeChecked()
+  await user.click(within(dialog).getByRole('radio', { name: 'A new list' }))
+  expect(within(dialog).getByRole('radio', { name: /For the boat/ })).not.toBeChecked()
 })

@@ -8,9 +8,9 @@ import FartherIcon from '@mui/icons-material/RemoveOutlined'
 import IconButton from '@mui/material/IconButton'
 import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
-import { useState } from 'react'
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { useTranslation } from 'react-i18next'
-import { TransformComponent, TransformWrapper, useControls } from 'react-zoom-pan-pinch'
+import { TransformComponent, TransformWrapper, useControls, type ReactZoomPanPinchRef } from 'react-zoom-pan-pinch'
 import { Hint } from '../ui/hints/Hint.tsx'
 import { FloorDrawing, type Lit } from './FloorDrawing.tsx'
 import { shortName } from './signs.ts'
@@ -26,16 +26,38 @@ interface Props {
   onFloor(floor: string): void
 }
 
+/** Pixels that an arrow moves a plan that is seen from nearer. */
+const STEP = 60
+const MOVES: Record<string, readonly [right: number, down: number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+
 export function PlanView({ plan, branch, lit, legs, floor, onFloor }: Props) {
   const { t } = useTranslation()
   const [scale, setScale] = useState(1)
+  const drawing = useRef<ReactZoomPanPinchRef>(null)
   const nameOf = (code: string) => branch.floors.find((one) => one.code === code)?.name ?? code
   const shown = plan.floors.find((one) => one.floor === floor) ?? plan.floors[0]
+  const code = shown?.floor
+  // Another floor is shown whole; what was pressed to see it stays where it is.
+  useEffect(() => {
+    void drawing.current?.resetTransform(0)
+  }, [code])
   if (!shown) return null
+  const move = (event: KeyboardEvent) => {
+    const [right, down] = MOVES[event.key] ?? [0, 0]
+    const at = drawing.current
+    if ((right === 0 && down === 0) || scale === 1 || !at) return
+    event.preventDefault()
+    void at.setTransform(at.state.positionX - right * STEP, at.state.positionY - down * STEP, at.state.scale)
+  }
   return (
     <div className={styles.view}>
       <TransformWrapper
-        key={shown.floor}
+        ref={drawing}
         maxScale={5}
         wheel={{ disabled: true }}
         panning={{ disabled: scale === 1 }}
@@ -61,7 +83,11 @@ export function PlanView({ plan, branch, lit, legs, floor, onFloor }: Props) {
           )}
           <Zoom whole={scale === 1} />
         </div>
-        <TransformComponent wrapperClass={styles.frame} contentClass={styles.content}>
+        <TransformComponent
+          wrapperClass={styles.frame}
+          contentClass={styles.content}
+          wrapperProps={{ tabIndex: scale === 1 ? -1 : 0, role: 'group', 'aria-label': t('plan.moved'), onKeyDown: move }}
+        >
           <FloorDrawing
             plan={plan}
             branch={branch}

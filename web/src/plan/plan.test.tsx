@@ -37,8 +37,9 @@ test('where the first copy stands is drawn and said; another is shown when it is
   expect(way).toHaveTextContent('low shelves')
   await user.click(within(stands).getByRole('switch', { name: 'Without stairs' }))
   expect(way).toHaveTextContent('Take the lift down one floor, to Level 0')
-  // Floors are turned by hand, too.
+  // Floors are turned by hand, too, and what was pressed keeps the focus.
   await user.click(within(stands).getByRole('tab', { name: 'Level 1' }))
+  expect(within(stands).getByRole('tab', { name: 'Level 1' })).toHaveFocus()
   expect(within(stands).getByRole('img', { name: /^Plan of Level 1/ })).toBeVisible()
 })
 

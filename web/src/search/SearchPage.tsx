@@ -113,6 +113,7 @@ export function SearchPage() {
         </aside>
       )}
       <section id="results" tabIndex={-1} className={styles.centre} aria-label={t('search.results')} aria-busy={changing}>
+        {error && !data && <h1>{t('search.notShown')}</h1>}
         {error && <Trouble error={error} onRetry={() => void answer.refetch()} />}
         {!data && !error && <Waiting />}
         {data && (

@@ -187,6 +187,7 @@ test.each([
 ])('%s is said in plain words, with another try', async (_, problem, sentence) => {
   const { server, user } = open('/search?q=x', { search: problem })
   expect(await screen.findByText(new RegExp(sentence.replace(/[.?]/g, '\\$&')))).toBeVisible()
+  expect(screen.getByRole('heading', { level: 1, name: 'The titles found can’t be shown' })).toBeVisible()
   server.reply({ search: found })
   await user.click(screen.getByRole('button', { name: 'Try again' }))
   await heading('3 titles')

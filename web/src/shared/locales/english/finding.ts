@@ -77,6 +77,7 @@ export const finding = {
     jumpGo: 'Go',
     perPage: 'Rows a page',
     results: 'Titles found',
+    notShown: 'The titles found can’t be shown',
     emptyTitle: 'No title has all of that',
     misprint:
       'The last digit of this number is worked out from the others, and does not fit them: one of them is wrong. Look at it once more, or search by title or person.',

@@ -137,6 +137,7 @@ export const gathered = {
     copyLink: 'Copy the link',
     linkCopied: 'Link copied',
     withdraw: 'Withdraw the link',
+    sharedNotShown: 'This list can’t be shown',
     aShared: 'A list that somebody shares',
     gather_one: 'Put {{count}} title in the satchel',
     gather_other: 'Put {{count}} titles in the satchel',

@@ -167,6 +167,7 @@ export const shelf = {
     onPlan: 'On the plan',
     show: 'Show {{text}} on the plan',
     closer: 'Zoom in',
+    moved: 'Floor, moved by the arrow keys when it is seen from nearer',
     farther: 'Zoom out',
     whole: 'Show the whole floor',
     stairsHere: 'Stairs',

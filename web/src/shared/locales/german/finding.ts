@@ -80,6 +80,7 @@ export const finding: InOtherWords<typeof english> = {
     jumpGo: 'Los',
     perPage: 'Zeilen je Seite',
     results: 'Gefundene Titel',
+    notShown: 'Die gefundenen Titel lassen sich nicht anzeigen',
     emptyTitle: 'Kein Titel passt auf alles',
     misprint:
       'Die letzte Ziffer dieser Nummer ergibt sich aus den anderen und passt nicht zu ihnen: Eine davon ist falsch. Sehen Sie noch einmal nach, oder suchen Sie nach Titel oder Person.',

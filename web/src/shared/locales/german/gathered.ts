@@ -141,6 +141,7 @@ export const gathered: InOtherWords<typeof english> = {
     copyLink: 'Den Link kopieren',
     linkCopied: 'Link kopiert',
     withdraw: 'Den Link zurückziehen',
+    sharedNotShown: 'Diese Liste lässt sich nicht anzeigen',
     aShared: 'Eine Liste, die jemand teilt',
     gather_one: '{{count}} Titel in die Tasche',
     gather_other: '{{count}} Titel auf einmal in die Tasche',

@@ -170,6 +170,7 @@ export const shelf: InOtherWords<typeof english> = {
     onPlan: 'Auf dem Plan',
     show: '{{text}} auf dem Plan zeigen',
     closer: 'Vergrößern',
+    moved: 'Stockwerk, vergrößert mit den Pfeiltasten zu bewegen',
     farther: 'Verkleinern',
     whole: 'Das ganze Stockwerk zeigen',
     stairsHere: 'Treppe',
