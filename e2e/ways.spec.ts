@@ -93,9 +93,16 @@ test('what stands beside a link is what it shows: headings and the lists of the 
         // Lines before these come in at the top once they are in sight.
         await page.waitForLoadState('networkidle')
         const line = page.getByRole('region').getByRole('listitem').nth(i)
-        const said = (await line.locator(':scope > span').last().textContent()) ?? ''
+        // Both of one line at one moment: another one may come in above it.
+        const { said, href } = await line.evaluate((item) => ({
+          said: item.querySelector(':scope > span:last-of-type')?.textContent ?? '',
+          href: item.querySelector('a')?.getAttribute('href') ?? '',
+        }))
         const promised = /^([\d,]+) titles?$/.exec(said)?.[1] ?? '0'
-        await line.getByRole('link').first().click()
+        await page
+          .locator(`a[href=${JSON.stringify(href)}]`)
+          .first()
+          .click()
         await expect(count(page), `${kind} ${query}: ${said}`).toHaveText(new RegExp(`^${promised} titles?$`))
       }
     }
