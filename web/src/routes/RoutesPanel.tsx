@@ -51,8 +51,8 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
   const { pickupName } = usePlaces()
   const ownOf = useOwnTitles()
   const { reader, known } = useSession()
-  const { data, error, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen, alsoGood, volume?.barcode))
-  if (error) return <Trouble error={error} />
+  const { data, error, refetch, isPlaceholderData } = useQuery(titleQuery(controlNumber, chosen, alsoGood, volume?.barcode))
+  if (error) return <Trouble error={error} onRetry={() => void refetch()} />
   if (!data)
     return (
       <div className={styles.panel} aria-busy="true">

@@ -226,3 +226,15 @@ test('what is selected in the box, to be typed over, stays so when the box with 
   expect(box()).toHaveFocus()
   expect([box().selectionStart, box().selectionEnd]).toEqual([0, 6])
 })
+
+test('ways and branches of a row that do not come say so in their place, each with another try', async () => {
+  const { server, user } = open('/search?q=old', { search: found, title: NO_CONNECTION })
+  await user.click((await screen.findAllByRole('button', { name: /^Show branches/ }))[0]!)
+  const again = await screen.findAllByRole('button', { name: 'Try again' })
+  expect(again.length).toBeGreaterThan(0)
+  server.reply({ title: titlePage() })
+  for (const button of again) await user.click(button)
+  await waitFor(() => {
+    expect(screen.queryByRole('button', { name: 'Try again' })).toBeNull()
+  })
+})

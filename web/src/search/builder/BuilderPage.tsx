@@ -41,7 +41,7 @@ export default function BuilderPage() {
   const [rows, setRows] = useState<BuilderRow[]>(() => (asked.q === '' ? [EMPTY_ROW] : rowsFromQuery(asked.q)))
   const q = cqlFrom(rows)
   const question: Question = { ...asked, q, field: 'anywhere', page: 1 }
-  const { data, error } = useQuery({ ...countQuery(useDeferredValue(question), scope), enabled: q !== '' })
+  const { data, error, refetch } = useQuery({ ...countQuery(useDeferredValue(question), scope), enabled: q !== '' })
   const { data: everything } = useQuery(searchQuery(EMPTY_QUESTION, scope))
   const set = (at: number, change: Partial<BuilderRow>) => {
     setRows(rows.map((row, i) => (i === at ? fitting({ ...row, ...change }) : row)))
@@ -124,7 +124,7 @@ export default function BuilderPage() {
           <YearLimit question={asked} onChange={setAsked} />
         </fieldset>
         <p className={styles.query}>{q}</p>
-        {error && <Trouble error={error} />}
+        {error && <Trouble error={error} onRetry={() => void refetch()} />}
         <div className={styles.end}>
           <span role="status">{q === '' ? t('builder.empty') : ''}</span>
           <Button type="submit" variant="contained" disabled={q === ''}>

@@ -57,7 +57,12 @@ test('words with a minus come along as a row that excludes them', async () => {
   expect(screen.getByRole('combobox', { name: 'Combine with the row above' })).toHaveTextContent('but not')
 })
 
-test('trouble with the count is said', async () => {
-  open('/builder?q=horse', { search: WHOLE, count: new Refused('busy') })
+test('trouble with the count is said, with another try', async () => {
+  const { server, user } = open('/builder?q=horse', { search: WHOLE, count: new Refused('busy') })
   expect(await screen.findByText('The catalogue is very busy. Try again in a moment.')).toBeVisible()
+  server.reply({ count: { count: 3 } })
+  await user.click(screen.getByRole('button', { name: 'Try again' }))
+  await waitFor(() => {
+    expect(screen.queryByText('The catalogue is very busy. Try again in a moment.')).toBeNull()
+  })
 })

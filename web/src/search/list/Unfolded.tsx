@@ -24,13 +24,19 @@ import styles from './row.module.css'
 export default function Unfolded({ row, cameFrom }: { row: ResultRow; cameFrom: CameFrom }) {
   const { t } = useTranslation()
   const { chosen: scope } = useScope()
-  const { data, error, isPlaceholderData } = useQuery(titleQuery(row.controlNumber, scope))
+  const { data, error, refetch, isPlaceholderData } = useQuery(titleQuery(row.controlNumber, scope))
   return (
     <div className={styles.unfolded}>
       {row.editions.length > 1 && <Editions editions={row.editions} more={row.moreEditions} cameFrom={cameFrom} />}
       <div>
         <h3>{t('search.row.branches')}</h3>
-        {error ? <Trouble error={error} /> : data && !isPlaceholderData ? <Branches places={data.places} /> : <Skeleton width="50%" />}
+        {error ? (
+          <Trouble error={error} onRetry={() => void refetch()} />
+        ) : data && !isPlaceholderData ? (
+          <Branches places={data.places} />
+        ) : (
+          <Skeleton width="50%" />
+        )}
       </div>
     </div>
   )
