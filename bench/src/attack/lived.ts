@@ -28,7 +28,7 @@ export async function killWhileItLives(data: string, times: number): Promise<Liv
   const barcodes = await inFile(data, (database) => database.read<{ barcode: string }>('SELECT barcode FROM loans ORDER BY barcode'))
   let [lived, next] = ['', 0]
   for (let i = 0; i < times; i += 1) {
-    const server = await startServer(data, '--demo', '--still')
+    const server = await startServer(data, ['--demo', '--still'])
     const jumps = i % 2 === 1
     const acknowledged = new Map<string, CheckedIn>()
     const visitor = new Visitor(ADDRESS)

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { addReaders } from '@catalex/demo/world'
 import { DAY, loadWorld } from '../served/server.ts'
 
-export const READERS = 40
+export const READERS = 140
 export const cardOf = (reader: number): string => String(70_000_000 + reader)
 export const PIN = '2468'
 

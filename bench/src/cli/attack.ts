@@ -1,7 +1,8 @@
 #!/usr/bin/env node
 /** Attacks a server of its own on this machine, and reports what it held and what it took. */
 import { spawnSync } from 'node:child_process'
-import { join } from 'node:path'
+import { cpSync, rmSync } from 'node:fs'
+import { basename, dirname, join } from 'node:path'
 import { Command } from 'commander'
 import { killAgainAndAgain, killMigrations } from '../attack/kill.ts'
 import { prepare } from '../attack/world.ts'
@@ -10,9 +11,10 @@ import { blows, guessing, quiet } from '../attack/single.ts'
 import { killWhileItLives } from '../attack/lived.ts'
 import { forSeconds, lendable, signedIn, storm, type Storm } from '../attack/storm.ts'
 import { Visitor } from '../served/visitor.ts'
+import { askedFor, leavers, mails, unread } from '../attack/trust.ts'
 import { beside, BEYOND, WORST } from '../attack/worst.ts'
 
-const NAMES = ['single', 'worst', 'storm', 'fuzz', 'kill', 'lived'] as const
+const NAMES = ['single', 'worst', 'storm', 'trust', 'fuzz', 'kill', 'lived'] as const
 
 const options = new Command('attack')
   .option('--titles <number>', 'size of the world', '12000')
@@ -30,6 +32,7 @@ const ATTACKS: Record<(typeof NAMES)[number], (data: string) => Promise<void>> =
   single: (data) => onServer(data, single),
   worst: (data) => onServer(data, worst),
   storm: (data) => onServer(data, storms),
+  trust,
   fuzz: (data) => onServer(data, fuzz),
   kill,
   lived,
@@ -95,6 +98,29 @@ async function storms(): Promise<void> {
     seconds,
     await storm(writers.slice(0, 10), 50, records, forSeconds(seconds), true),
   )
+}
+
+/** What may not be told, kept open, or sent in the library's name. */
+async function trust(file: string): Promise<void> {
+  const copy = `${dirname(file)}-trust`
+  cpSync(dirname(file), copy, { recursive: true })
+  const server = await startServer(join(copy, basename(file)), [], { CATALEX_PROXY: '1' })
+  for (const { what, known, unknown, longer, statuses } of await askedFor(400)) {
+    console.log(`  ${what}: of a card that there is ${ms(known)}, of none ${ms(unknown)}; each answered ${[...statuses].join(', ')}`)
+    console.log(`    of two tries side by side the one of the card that there is took longer ${(longer * 100).toFixed(0)} times of 100`)
+  }
+  const { opened, afterwards } = await leavers(40)
+  console.log(
+    `  ${String(opened)} clients of one address behind a proxy asked for events and left at once: ${afterwards.join(', ')} for the next three`,
+  )
+  const { to, others, staff } = await mails(40)
+  console.log(
+    `  40 mails of titles to one address from forty others: ${String(to)} taken; to another one then ${String(others)}, a message to staff ${String(staff)}`,
+  )
+  const { octets, whole } = await unread(75)
+  console.log(`  an export that nobody read for 75 seconds: ended after ${(octets / 1e6).toFixed(1)} of ${(whole / 1e6).toFixed(1)} MB`)
+  await server.kill()
+  rmSync(copy, { recursive: true })
 }
 
 /** Requests made up from the endpoints' schemas; the tests know how. */

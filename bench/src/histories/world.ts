@@ -29,7 +29,7 @@ export async function worldFor(folder: string, size: { titles: number; readers: 
   const [world, data] = [join(folder, 'world'), join(folder, 'catalex.sqlite')]
   const cards = Array.from({ length: size.readers }, (_, i) => String(70_000_000 + i))
   loadWorld(['--titles', String(size.titles), '--branches', '14', '--seed', 'histories', '--today', DAY], { world, data }, () => {
-    addReaders(world, cards.map((card) => ({ card, pin: '2468', name: `Reader ${card}`, category: 'adult', homeBranch: 'ferrygate', expires: '2999-01-01', owed: '0' }))) // prettier-ignore
+    addReaders(world, cards.map((card) => ({ card, pin: '2468', name: `Reader ${card}`, category: 'adult', homeBranch: 'ferrygate', expires: '2999-01-01', owed: '0', standIn: 'yes' }))) // prettier-ignore
   })
   const database = await Database.open(data)
   const libraries = await Libraries.load(database)

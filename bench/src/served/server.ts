@@ -38,11 +38,12 @@ export interface Server {
   memory(): number
 }
 
-export async function startServer(data: string, ...more: string[]): Promise<Server> {
+/** @param settings of its environment */
+export async function startServer(data: string, more: readonly string[] = [], settings: NodeJS.ProcessEnv = {}): Promise<Server> {
   const start = performance.now()
   const child = spawn(process.execPath, [CATALEX, 'serve', '--data', data, '--port', String(PORT), '--clock', `${DAY}T11:20`, ...more], {
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, NODE_ENV: 'production' },
+    env: { ...process.env, NODE_ENV: 'production', ...settings },
   })
   const visitor = new Visitor(ADDRESS)
   while ((await visitor.get('/api/session')).status !== 200) {
