@@ -65,13 +65,13 @@ it('lent to somebody else: the hold waits again, which its reader is told', asyn
 
 it('lent to its reader: the hold was collected', async () => {
   await place(ann!)
-  appendFileSync(join(catalogue.world, 'loans.csv'), `${barcode},${CARDS[0]!},2026-12-20,\n`)
+  appendFileSync(join(catalogue.world, 'loans.csv'), `${barcode},${CARDS[0]!},2026-12-20,,\n`)
   await loadWorld()
   expect([(await holdOf(ann!)).state, (await cardOf(ann!)).loans.map((loan) => loan.barcode)]).toEqual(['collected', [barcode]])
 })
 
 it('back by the file: the next in the queue has it', async () => {
-  appendFileSync(join(catalogue.world, 'loans.csv'), `${barcode},${CARDS[0]!},2026-12-20,\n`)
+  appendFileSync(join(catalogue.world, 'loans.csv'), `${barcode},${CARDS[0]!},2026-12-20,,\n`)
   await loadWorld()
   await place(ben!)
   expect((await holdOf(ben!)).state).toBe('waiting')

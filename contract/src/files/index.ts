@@ -141,6 +141,7 @@ export const readerRowSchema = looseShape(['card', 'pin', 'name', 'category', 'h
   notify: { ...oneOf(['', ...CHANNELS] as const), description: 'How they are told.' },
   guardian: { type: 'string', description: 'Whoever answers for a reader who is not of age.' },
   situation: { type: 'string', description: 'Demo only: shown with the sample cards.' },
+  standIn: { ...oneOf(['', 'yes'] as const), description: 'Demo only: "yes" for one whom nobody plays, who acts by themselves.' },
 })
 
 const due = { type: 'string', pattern: DUE, description: 'an ISO date, or with the minute in local time: "2026-11-27T14:00"' } as const

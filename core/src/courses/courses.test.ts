@@ -12,12 +12,13 @@ const COURSES: Course[] = [
     instructors: ['Perpetua Varmoor', 'Ines Arkley'],
     to: '2026-06-30',
   },
+  { code: 'GEO 140', name: 'Rocks of the Sound', department: 'Marine Science', instructors: ['Hedda Corraker'] },
 ]
 const found = (typed: string) => coursesMatching(COURSES, typed, '2026-11-25').map(courseId)
 
 describe('a course is found', () => {
   it.each([
-    ['', ['LAW2.day', 'LAW2.evening', 'HIS1']],
+    ['', ['LAW2.day', 'LAW2.evening', 'GEO140', 'HIS1']],
     ['varmoor', ['LAW2.evening', 'HIS1']],
     ['perp law', ['LAW2.evening']],
     ['borresen', ['LAW2.day']],
@@ -26,6 +27,12 @@ describe('a course is found', () => {
     ['his1', ['HIS1']],
     ['pilot', ['HIS1']],
     ['moor', []],
+    ['geo 140', ['GEO140']],
+    ['GEO140', ['GEO140']],
+    ['geo-14', ['GEO140']],
+    ['140', ['GEO140']],
+    ['law 2', ['LAW2.day', 'LAW2.evening']],
+    ['geo 141', []],
   ])('by %j', (typed, ids) => {
     expect(found(typed)).toEqual(ids)
   })

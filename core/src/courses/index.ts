@@ -12,9 +12,9 @@ export interface Course {
   to?: string
 }
 
-/** By which it is known in addresses: sections of a course are courses of their own. */
+/** By which it is known in addresses, without blanks in its code: sections of a course are courses of their own. */
 export const courseId = ({ code, section }: Pick<Course, 'code' | 'section'>): string =>
-  section === undefined ? code : `${code}.${section}`
+  [code.replace(/\s+/g, ''), ...(section === undefined ? [] : [section])].join('.')
 
 /** Courses in which some word begins with each of those typed; those that run today first, then by name. */
 export function coursesMatching<T extends Course>(courses: readonly T[], typed: string, today: string): T[] {
@@ -34,11 +34,14 @@ function wordsIn(course: Course): { name: string; all: string[] } {
   const { code, name, department, section = '', instructors } = course
   const words = known.get(course) ?? {
     name: plain(name),
-    all: wordsOf([code, name, department, section, ...instructors].join(' ')),
+    all: wordsOf([...spellingsOf(code), name, department, section, ...instructors].join(' ')),
   }
   known.set(course, words)
   return words
 }
+
+/** "LAW 210" is also typed "law210", and the other way round. */
+const spellingsOf = (code: string): string[] => [code, plain(code).replaceAll(' ', ''), code.replace(/(?<=\p{L})(?=\p{N})/gu, ' ')]
 
 export const runsOn = ({ from, to }: Pick<Course, 'from' | 'to'>, day: string): boolean =>
   (from === undefined || from <= day) && (to === undefined || day <= to)

@@ -65,15 +65,20 @@ export const SYSTEM_OF: Record<string, string> = {
 export class Register {
   private copies = 0
 
+  /** @param start digits with which its barcodes begin */
+  constructor(private readonly start = '3') {}
+
   barcode(): string {
     this.copies += 1
-    return `3${String(this.copies).padStart(9, '0')}`
+    return this.start + String(this.copies).padStart(BARCODE_DIGITS - this.start.length, '0')
   }
 
   get count(): number {
     return this.copies
   }
 }
+
+const BARCODE_DIGITS = 10
 
 export function copyFrom(wish: CopyWish, draft: Draft, register: Register, copyNumber: number, thisYear: number): Copy {
   const collection = wish.collection ?? collectionFor(wish.branch, draft)

@@ -96,5 +96,6 @@ export function sampleReaders(dateAfter: (days: number) => string): ReaderRow[] 
     notify: notify ?? '',
     guardian: guardian ?? '',
     situation,
+    standIn: '',
   }))
 }

@@ -1,6 +1,7 @@
 /** Readers whom nobody plays: they ask for things, collect them and bring them back by themselves. */
 import type { HoldRow, ReaderRow } from '@catalex/contract/files'
 import type { OpenDay } from '../places/openDays.ts'
+import type { PastOf } from './holds.ts'
 import type { Chance } from '../vocabulary/random.ts'
 import { personName } from '../vocabulary/names.ts'
 
@@ -29,6 +30,7 @@ export function townspeople(chance: Chance, titles: number, dateAfter: (days: nu
       notify: chance.pick(CHANNELS),
       guardian: '',
       situation: '',
+      standIn: 'yes',
     }
   })
 }
@@ -38,6 +40,7 @@ export interface SetAside {
   controlNumber: string
   barcode: string
   branch: string
+  collection: string
 }
 
 /** What is on its way to them, or kept for them, on the demo's day. */
@@ -45,10 +48,10 @@ export function theirHolds(
   chance: Chance,
   readers: readonly ReaderRow[],
   copies: readonly SetAside[],
-  time: (daysAgo: number, hour: number) => string,
+  pastOf: PastOf,
   openDay: OpenDay,
 ): HoldRow[] {
-  return copies.flatMap(({ controlNumber, barcode, branch }): HoldRow[] => {
+  return copies.flatMap(({ controlNumber, barcode, branch, collection }): HoldRow[] => {
     const reader = chance.pick(readers)
     const state = chance.weighted([
       ['being fetched', 3],
@@ -58,13 +61,15 @@ export function theirHolds(
     // What stands at the pickup location needs no van.
     if (state === 'in transit' && branch === reader.homeBranch) return []
     const daysAgo = state === 'being fetched' ? 0 : chance.whole(1, 4)
+    const past = pastOf({ branch, collection }, reader.homeBranch, state, { daysAgo, hour: chance.whole(7, 9) })
+    if (!past) return []
     return [
       {
         card: reader.card,
         controlNumbers: controlNumber,
         barcode,
         pickup: reader.homeBranch,
-        asked: time(daysAgo, chance.whole(7, 9)),
+        ...past,
         state,
         collectBy: state === 'ready' ? openDay(reader.homeBranch, chance.whole(1, 6)) : '',
       },

@@ -6,7 +6,8 @@ import { Chance } from '../vocabulary/random.ts'
 import { draft, type Draft } from './draft.ts'
 import { otherEditions, pagesOf, yearsOf } from './editions.ts'
 import { foreignStory } from './foreign.ts'
-import { musicDrafts, thingDrafts, filmDrafts, mapDrafts, journalDraft, childrensDrafts } from './kinds.ts'
+import { musicDrafts, filmDrafts, mapDrafts, journalDraft, childrensDrafts } from './kinds.ts'
+import { thingDrafts } from './things.ts'
 
 /** Groups of records that belong together: the works and editions of one author, or one thing. */
 export function* generateTitles(chance: Chance, count: number, thisYear: number): Generator<Draft> {

@@ -241,35 +241,3 @@ export function journalDraft(chance: Chance, thisYear: number): Draft {
     dewey: '',
   })
 }
-
-/** Who makes things: nobody prints a sewing machine. */
-const MAKERS = { object: 'Corran Works', 'board-game': 'Pebble Games', 'mixed-kit': 'Wetherdale Workshop' } as const
-
-export function thingDrafts(chance: Chance, thisYear: number): Draft[] {
-  const [title, kind, extent] = chance.pick([
-    ['Sewing machine', 'object', '1 sewing machine, in case'],
-    ['Cordless drill', 'object', '1 drill, 2 batteries, in case'],
-    ['Telescope', 'object', '1 telescope, tripod'],
-    ['Moth trap', 'object', '1 moth trap, lamp, field sheets'],
-    ['Tide race', 'board-game', '1 board game (board, 60 cards, 24 pieces)'],
-    ['Lock and weir', 'board-game', '1 board game (board, 2 dice, 40 counters)'],
-    ['Story basket', 'mixed-kit', '1 kit (6 books, 5 puppets, 1 cloth)'],
-    ['Memory box', 'mixed-kit', '1 kit (photographs, objects, cards)'],
-    ['Knot board', 'mixed-kit', '1 kit (board, ropes, guide)'],
-  ] as const)
-  return [
-    draft({
-      carrier: kind,
-      title: kind === 'object' ? title : `${title}${chance.maybe(0.6) ? ` ${placeName(chance)}` : ''}`,
-      year: chance.whole(2004, thisYear),
-      publisher: publisherNamed(MAKERS[kind]),
-      extent,
-      isbn: false,
-      shelves: 'public',
-      demand: 1.6,
-      audience: null,
-      language: 'zxx',
-      dewey: '',
-    }),
-  ]
-}

@@ -1,7 +1,10 @@
 /** The demo's world is one that a library could bring: everything in it fits together, and the same seed makes it again. */
 import { holdRowSchema, libraryFileSchema, loanRowSchema, policiesFileSchema, readerRowSchema } from '@catalex/contract/files'
 import { checked } from '@catalex/contract/schema'
+import { dayOf } from '@catalex/core/calendar'
 import { familyOf, FAMILY_CODES, recordFromMarc } from '@catalex/core/catalogue'
+import { runsOn } from '@catalex/core/courier'
+import { DateTime } from 'luxon'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { makeWorld } from './world.ts'
 
@@ -10,6 +13,12 @@ const world = makeWorld(OPTIONS)
 const records = [...world.records()]
 const barcodesIn = (fields: readonly (readonly string[])[]) =>
   fields.filter(([tag]) => tag === '852').map((field) => field[field.indexOf('p', 2) + 1] ?? '')
+
+/** As the demo is: in a small world nothing is kept for townspeople, and courses have few texts. */
+const town = makeWorld({ ...OPTIONS, titles: 12_000 })
+const townRecords = [...town.records()]
+const partsOf = (field: readonly string[]) => (code: string) => field[field.indexOf(code, 2) + 1] ?? ''
+const copiesIn = (fields: readonly (readonly string[])[]) => fields.filter(([tag]) => tag === '852').map(partsOf)
 
 let barcodes: string[]
 let numbers: string[]
@@ -81,9 +90,6 @@ describe('the demo’s world', () => {
     })
     expect(lent.length).toBeGreaterThan(500)
     expect(lent.filter(({ back, due }) => !isOpen(back, due))).toEqual([])
-    // In a small world nothing is kept for townspeople.
-    const town = makeWorld({ ...OPTIONS, titles: 5000 })
-    for (const _ of town.records());
     const kept = town.holds().filter(({ collectBy }) => collectBy !== '')
     expect(kept.length).toBeGreaterThan(20)
     expect(kept.filter(({ pickup, collectBy }) => !isOpen(pickup, collectBy))).toEqual([])
@@ -104,6 +110,45 @@ describe('the demo’s world', () => {
     const families = new Set(records.map(({ marc }) => familyOf(recordFromMarc(marc).carrier)))
     for (const family of FAMILY_CODES.filter((code) => !['braille', 'microform', 'picture', 'computer', 'unknown'].includes(code)))
       expect(families).toContain(family)
+  })
+
+  it('has courses in six departments, their codes in words and numbers, most with texts that their desk has', () => {
+    const courses = town.courses()
+    expect(courses.length).toBeGreaterThanOrEqual(24)
+    expect(new Set(courses.map(({ department }) => department)).size).toBe(6)
+    const desks = new Map(townRecords.map(({ marc }) => [marc.fields[0]?.[1], copiesIn(marc.fields).filter((part) => part('c') === 'reserve').map((part) => part('b'))])) // prettier-ignore
+    for (const { code, branch, texts } of courses) {
+      expect(code).toMatch(/^[A-Z]{3} \d{3}$/)
+      if (texts.length > 0) expect([code, texts.length >= 3 && texts.length <= 30]).toEqual([code, true])
+      for (const { controlNumber } of texts) if (controlNumber !== undefined) expect(desks.get(controlNumber)).toContain(branch)
+    }
+    expect(courses.filter(({ texts }) => texts.length === 0)).toHaveLength(2)
+    expect(courses.find(({ code }) => code === 'LAW 210')?.texts.filter(({ controlNumber }) => controlNumber)).toHaveLength(8)
+  })
+
+  it('lends at least forty different things', () => {
+    const lent = townRecords.map(({ marc }) => recordFromMarc(marc)).filter(({ carrier }) => ['thing', 'kit'].includes(familyOf(carrier)))
+    expect(new Set(lent.map(({ extent }) => extent)).size).toBeGreaterThanOrEqual(40)
+  })
+
+  it('has loans renewed as often as the rules allow, less often, and never', () => {
+    const ofFilms = townRecords.flatMap(({ marc, loans }) => (familyOf(recordFromMarc(marc).carrier) === 'film' ? loans : []))
+    const ofPrint = townRecords.flatMap(({ marc, loans }) => (familyOf(recordFromMarc(marc).carrier) === 'print' ? loans : []))
+    const renewed = (loans: readonly { renewals?: string; card: string }[]) => [...new Set(loans.filter(({ card }) => card === '').map(({ renewals }) => renewals))].sort() // prettier-ignore
+    expect(renewed(ofFilms)).toEqual(['0', '1'])
+    expect(renewed(ofPrint)).toEqual(['0', '1', '2'])
+  })
+
+  it('has sent what is in transit on a day on which a line calls where it stood', () => {
+    const branches = new Map(townRecords.flatMap(({ marc }) => copiesIn(marc.fields).map((part) => [part('p'), part('b')] as const)))
+    const sent = town.holds().filter(({ state }) => state === 'in transit')
+    expect(sent.length).toBeGreaterThan(20)
+    for (const { barcode, since = '' } of sent) {
+      const day = dayOf(DateTime.fromISO(since, { zone: town.library.timeZone }))
+      const from = branches.get(barcode)
+      expect([barcode, town.courier.lines.some((line) => runsOn(line, day) && line.stops.some(({ branch }) => branch === from))]).toEqual([barcode, true]) // prettier-ignore
+      expect(since < OPTIONS.today).toBe(true)
+    }
   })
 
   it('is the same from the same seed, and grows with what is asked for', () => {

@@ -15,7 +15,8 @@ import type { MarcRecord } from '@catalex/core/catalogue'
 import { DateTime } from 'luxon'
 import { copyFrom, Register, wishesFor, type Copy } from '../holdings/copies.ts'
 import { lending } from '../holdings/loans.ts'
-import { coursesOf, isForCourse, TEXTS_READ } from '../people/courses.ts'
+import { Reserves } from '../people/courses.ts'
+import { pastsOf, readersHolds } from '../people/holds.ts'
 import { sampleReaders } from '../people/readers.ts'
 import { areThere, theirHolds, townspeople, type SetAside } from '../people/townspeople.ts'
 import { displaysOf } from '../places/displays.ts'
@@ -23,6 +24,7 @@ import { LIBRARY, libraryOfSize } from '../places/library.ts'
 import { courierOf } from '../places/courier.ts'
 import { openDaysOf } from '../places/openDays.ts'
 import { plansOf } from '../places/plans.ts'
+import { travelsOf } from '../places/travels.ts'
 import { RETURNS } from '../people/returns.ts'
 import { POLICIES } from '../places/policies.ts'
 import type { Draft } from '../titles/draft.ts'
@@ -56,35 +58,14 @@ export interface World {
   returns: ReturnsFile
 }
 
-/** Holds of the demo's readers, by the title and the form they are for. */
-const READERS_HOLDS: {
-  card: string
-  title: string
-  carrier: Draft['carrier']
-  pickup: string
-  state: HoldRow['state']
-  daysAgo: number
-  collectIn?: number
-}[] = [
-  { card: '00042117', title: 'Lamp, lens and log', carrier: 'book', pickup: 'ferrygate', state: 'ready', daysAgo: 6, collectIn: 1 },
-  { card: '00042117', title: 'Letters from a dry dock', carrier: 'book', pickup: 'ferrygate', state: 'in transit', daysAgo: 2 },
-  { card: '00042117', title: 'The winter watch', carrier: 'book', pickup: 'ferrygate', state: 'waiting', daysAgo: 13 },
-  { card: '00042331', title: 'The drowned regatta', carrier: 'book', pickup: 'lanternhill', state: 'being fetched', daysAgo: 0 },
-  { card: '00042331', title: 'The winter watch', carrier: 'book', pickup: 'lanternhill', state: 'waiting', daysAgo: 20 },
-  { card: '00042331', title: 'Where the channel bends', carrier: 'book', pickup: 'lanternhill', state: 'waiting', daysAgo: 9 },
-  { card: '00042331', title: 'The autumn crossing', carrier: 'book', pickup: 'lanternhill', state: 'being fetched', daysAgo: 1 },
-  { card: '00042331', title: 'Knitting by the harbour light', carrier: 'book', pickup: 'lanternhill', state: 'in transit', daysAgo: 3 },
-  { card: '00042331', title: 'Ebb and forfeit', carrier: 'board-game', pickup: 'lanternhill', state: 'ready', daysAgo: 5, collectIn: 3 },
-  { card: '00043121', title: 'The herring road', carrier: 'book', pickup: 'northmole', state: 'ready', daysAgo: 7, collectIn: 1 },
-]
-
 export function makeWorld(options: WorldOptions): World {
   const library = libraryOfSize(options.branches)
   const day = DateTime.fromISO(options.today, { zone: 'utc' })
   const dateAfter = (days: number): string => day.plus({ days }).toISODate() ?? ''
   const copiesOf = new Map<string, { controlNumber: string; copies: Copy[] }>()
   const waiting: { controlNumber: string; pickup: string }[] = []
-  const reserved: string[] = []
+  const reserves = new Reserves()
+  const courier = courierOf(library.branches.slice(LIBRARY.branches.length).map(({ code }) => code))
   const setAside: SetAside[] = []
   const people = townspeople(new Chance(`${options.seed} people`), options.titles, dateAfter)
   const readers = [...sampleReaders(dateAfter), ...people]
@@ -93,12 +74,13 @@ export function makeWorld(options: WorldOptions): World {
 
   function* records(): Generator<{ marc: MarcRecord; loans: LoanRow[] }> {
     const register = new Register()
+    const reserveRegister = new Register(RESERVE_START)
     const stories = storyTitles()
     const lent = lentForLong()
     let number = 0
     const write = (draft: Draft, copies: Copy[]) => {
-      const controlNumber = `ps${String(number).padStart(8, '0')}`
-      return { controlNumber, marc: marcFrom(controlNumber, draft, copies, dateAfter), loans: loansOf(copies) }
+      const controlNumber = controlNumberOf(number)
+      return { controlNumber, marc: marcFrom(controlNumber, draft, copies, dateAfter), loans: loansOf(draft.carrier, copies) }
     }
     const tell = (story: Story) => {
       number += 1
@@ -118,16 +100,17 @@ export function makeWorld(options: WorldOptions): World {
     for (const draft of generateTitles(chance, options.titles - stories.length - lent.length, day.year)) {
       number += 1
       const wishes = wishesFor(chance, draft, moreBranches)
-      const isRead = reserved.length < TEXTS_READ && isForCourse(draft) && wishes.some(({ branch }) => branch === 'cope')
-      const all = isRead ? [...wishes, { branch: 'cope', collection: 'reserve' }] : wishes
-      const copies = numbered(
-        all.map((wish) => ({ wish, draft })),
-        register,
-        day.year,
-      )
+      const reserve = reserves.take(draft, controlNumberOf(number))
+      const copies = [
+        ...numbered(
+          wishes.map((wish) => ({ wish, draft })),
+          register,
+          day.year,
+        ),
+        ...(reserve === null ? [] : [copyFrom({ branch: reserve, collection: 'reserve' }, draft, reserveRegister, 1, day.year)]),
+      ]
       const { controlNumber, ...written } = write(draft, copies)
-      if (isRead) reserved.push(controlNumber)
-      if (areThere(options.titles) && number % EVERY === 0) setAside.push(...copies.filter(mayBeHeld).slice(0, 1).map(({ barcode, branch }) => ({ controlNumber, barcode, branch }))) // prettier-ignore
+      if (areThere(options.titles) && number % EVERY === 0) setAside.push(...copies.filter(mayBeHeld).slice(0, 1).map(({ barcode, branch, collection }) => ({ controlNumber, barcode, branch, collection }))) // prettier-ignore
       yield written
     }
     // At the end, so that the numbers of the others stay.
@@ -146,22 +129,13 @@ export function makeWorld(options: WorldOptions): World {
       state: 'waiting',
       collectBy: '',
     }))
-    const own = READERS_HOLDS.map(({ card, title, carrier, pickup, state, daysAgo, collectIn }): HoldRow => {
-      const held = copiesOf.get(`${title}|${carrier}`)
-      const free = held?.copies.filter((copy) => copy.dueIn === null && copy.status === 'on shelf' && copy.use !== 'here only') ?? []
-      const copy = state === 'ready' || state === 'in transit' || state === 'being fetched' ? free.shift() : undefined
-      if (!held || (state !== 'waiting' && !copy)) throw new Error(`The demo has no copy of "${title}" for a hold that is ${state}.`)
-      return {
-        card,
-        controlNumbers: held.controlNumber,
-        barcode: copy?.barcode ?? '',
-        pickup,
-        asked: time(daysAgo, 10),
-        state,
-        collectBy: collectIn === undefined ? '' : openDay(pickup, collectIn),
-      }
-    })
-    return [...others, ...own, ...theirHolds(new Chance(`${options.seed} holds`), people, setAside.slice(0, MOST_SET_ASIDE), time, openDay)]
+    const pastOf = pastsOf(travelsOf(library, courier), DateTime.fromISO(options.today, { zone: library.timeZone }))
+    const own = readersHolds({ titled: (title, carrier) => copiesOf.get(`${title}|${carrier}`), pastOf, openDay })
+    return [
+      ...others,
+      ...own,
+      ...theirHolds(new Chance(`${options.seed} holds`), people, setAside.slice(0, MOST_SET_ASIDE), pastOf, openDay),
+    ]
   }
 
   return {
@@ -170,13 +144,18 @@ export function makeWorld(options: WorldOptions): World {
     readers,
     records,
     holds,
-    courses: () => coursesOf(reserved, dateAfter),
+    courses: () => reserves.courses(dateAfter),
     displays: () => displaysOf((title, carrier) => copiesOf.get(`${title}|${carrier}`)?.controlNumber, dateAfter),
     plans: plansOf(library.branches),
     returns: RETURNS,
-    courier: courierOf(library.branches.slice(LIBRARY.branches.length).map(({ code }) => code)),
+    courier,
   }
 }
+
+/** Barcodes of what is put aside for courses are their own, so that those of the others stay. */
+const RESERVE_START = '38'
+
+const controlNumberOf = (number: number): string => `ps${String(number).padStart(8, '0')}`
 
 /** Of so many titles one has a copy set aside for somebody. */
 const EVERY = 61

@@ -42,18 +42,18 @@ export function addReaders(folder: string, readers: readonly Partial<ReaderRow>[
 }
 
 const BATCH = 1000
+const LOAN_COLUMNS = ['barcode', 'card', 'due', 'renewals', 'recalledFrom']
 
 async function writeRecords(world: World, folder: string, progress: (titles: number) => void): Promise<number> {
   const marc = createWriteStream(join(folder, 'titles.mrc'))
   const loans = createWriteStream(join(folder, 'loans.csv'))
-  loans.write('barcode,card,due,recalledFrom\n')
+  loans.write(`${LOAN_COLUMNS.join(',')}\n`)
   let count = 0
   let records: string[] = []
   let lent: LoanRow[] = []
   const flush = async () => {
     if (!marc.write(records.join(''))) await once(marc, 'drain')
-    if (lent.length > 0 && !loans.write(stringify(lent, { columns: ['barcode', 'card', 'due', 'recalledFrom'] })))
-      await once(loans, 'drain')
+    if (lent.length > 0 && !loans.write(stringify(lent, { columns: LOAN_COLUMNS }))) await once(loans, 'drain')
     records = []
     lent = []
     progress(count)

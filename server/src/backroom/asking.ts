@@ -24,7 +24,7 @@ export async function planAsking(write: Write, libraries: Libraries, now: string
 export async function askForSomething(write: Write, libraries: Libraries, { at }: Task): Promise<void> {
   await planAsking(write, libraries, at)
   const random = chancesOf(`asked ${at}`)
-  const readers = await write.read<{ id: number }>('SELECT id FROM readers WHERE card NOT IN (SELECT card FROM sampleCards) ORDER BY id')
+  const readers = await write.read<{ id: number }>('SELECT id FROM readers WHERE standIn = 1 ORDER BY id')
   const reader = await readerById(write, readers[Math.floor(random() * readers.length)]?.id ?? 0)
   const [last] = await write.read<{ id: number }>('SELECT max(id) AS id FROM records')
   const [record] = await write.read<{ controlNumber: string }>(

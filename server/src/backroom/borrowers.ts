@@ -13,7 +13,7 @@ import { checkInAt } from './travels.ts'
 
 export async function bringBack(write: Write, libraries: Libraries, { subject: barcode, at, detail }: Task): Promise<void> {
   const { due, branch } = detail as { due: string; branch: string }
-  const [loan] = await write.read<Lent & { readerId: number | null }>(`${LENT.replace('homeBranch', 'homeBranch, loans.readerId')} WHERE loans.barcode = $barcode`, { barcode }) // prettier-ignore
+  const [loan] = await write.read<Lent>(`${LENT} AND loans.barcode = $barcode`, { barcode })
   if (!loan) return
   // Renewed meanwhile: it is kept for longer.
   if (loan.due > due) return planReturn(write, libraries, loan, at)

@@ -1,4 +1,4 @@
-/** What is on the hold shelf is collected by the readers whom nobody plays; whoever plays one with a sample card comes by themselves. */
+/** What is on the hold shelf is collected by the readers whom nobody plays: stand-ins, and those whom no file names. */
 import { chancesOf, collectionOf } from '@catalex/core/living'
 import { isRefusal } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
@@ -22,7 +22,7 @@ interface Kept {
 }
 
 const KEPT = `SELECT id, pickup, collectBy, title, barcode, readerId, category, homeSystem
-  FROM holds WHERE state = 'ready' AND collectBy IS NOT NULL AND (readerId IS NULL OR readerId NOT IN (SELECT readers.id FROM readers JOIN sampleCards ON sampleCards.card = readers.card))`
+  FROM holds WHERE state = 'ready' AND collectBy IS NOT NULL AND (readerId IS NULL OR readerId IN (SELECT id FROM readers WHERE standIn = 1))`
 
 export async function planCollection(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
   const [hold] = await write.read<Kept>(`${KEPT} AND barcode = $barcode`, { barcode })

@@ -11,11 +11,14 @@ export interface Lent {
   due: string
   carrier: Carrier
   branch: string
+  readerId: number | null
   homeBranch: string | null
 }
 
-export const LENT = `SELECT loans.barcode, due, carrier, copies.branch, homeBranch FROM loans JOIN copies ON copies.barcode = loans.barcode
-  JOIN records ON records.id = recordId LEFT JOIN readers ON readers.id = loans.readerId`
+/** Of whoever acts by themselves: stand-ins, and those whom no file names. */
+export const LENT = `SELECT loans.barcode, due, carrier, copies.branch, readerId, homeBranch FROM loans JOIN copies ON copies.barcode = loans.barcode
+  JOIN records ON records.id = recordId LEFT JOIN readers ON readers.id = loans.readerId
+  WHERE (loans.readerId IS NULL OR standIn = 1)`
 
 const AT_ONCE = 250
 /** Of all that comes back, what does where it belongs. */
@@ -27,8 +30,8 @@ const WHERE_LENT = 0.7
  */
 export async function planReturns(write: Write, libraries: Libraries, now: string): Promise<boolean> {
   const loans = await write.read<Lent>(
-    `${LENT} LEFT JOIN agenda ON agenda.kind = 'return' AND subject = loans.barcode
-     WHERE subject IS NULL OR (recalledFrom IS NOT NULL AND loans.due < detail ->> 'due') LIMIT $most`,
+    `${LENT} AND NOT EXISTS (SELECT 1 FROM agenda WHERE kind = 'return' AND subject = loans.barcode AND (recalledFrom IS NULL OR loans.due >= detail ->> 'due'))
+     LIMIT $most`,
     { most: AT_ONCE },
   )
   for (const loan of loans) await planReturn(write, libraries, loan, now)
@@ -59,6 +62,6 @@ export async function planReturn(
 }
 
 export async function planReturnOf(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
-  const [loan] = await write.read<Lent>(`${LENT} WHERE loans.barcode = $barcode`, { barcode })
+  const [loan] = await write.read<Lent>(`${LENT} AND loans.barcode = $barcode`, { barcode })
   if (loan) await planReturn(write, libraries, loan, now)
 }

@@ -316,6 +316,7 @@ const STEPS: Record<string, string[]> = {
   '028-reminding': REMINDING,
   '029-mailed-titles': MAILED_TITLES,
   '030-failures': FAILURES,
+  '031-stand-in-readers': ['ALTER TABLE readers ADD COLUMN standIn INTEGER NOT NULL DEFAULT 0'],
 }
 
 /** @param to the last step to take; tests stop at earlier ones */

@@ -31,15 +31,26 @@ export type ReaderToStore = ReaderRow & { pinHash: string }
 export const withPinHashes = (rows: readonly ReaderRow[]): Promise<ReaderToStore[]> =>
   Promise.all(rows.map(async (row) => ({ ...row, pinHash: await hashPin(row.pin) })))
 
-/** Adds readers, or changes those whose card is known; those of the demo come with a situation and stand among the sample cards. */
+/** Adds readers, or changes those whose card is known; those of the demo who are played come with a situation and stand among the sample cards. */
 export async function storeReaders(write: Write, rows: readonly ReaderToStore[]): Promise<void> {
   const readers = write.use(READERS)
   const known = new Map((await readers.findAll()).map((reader) => [reader.card, reader]))
   const charged = await chargedHere(write)
-  for (const { card, pin, pinHash, owed, block, situation = '', ...row } of rows) {
+  for (const { card, pin, pinHash, owed, block, situation = '', standIn = '', ...row } of rows) {
     const { name, category, homeBranch, expires, mail = '', telephone = '', notify = '', guardian = '' } = row
     const reached = { mail: mail || null, telephone: telephone || null, notify: notify || null, guardian: guardian || null }
-    const values = { card, pinHash, name, category, homeBranch, expires, owed: Number(owed), block: block || null, ...reached }
+    const values = {
+      card,
+      pinHash,
+      name,
+      category,
+      homeBranch,
+      expires,
+      owed: Number(owed),
+      block: block || null,
+      standIn: standIn === '' ? 0 : 1,
+      ...reached,
+    }
     const before = known.get(card)
     // What was charged here the library's files know nothing of.
     if (before) await before.update({ ...values, owed: values.owed + (charged.get(before.id) ?? 0) })

@@ -28,6 +28,8 @@ export interface ReaderModel extends Model<InferAttributes<ReaderModel>, InferCr
   language: CreationOptional<ToldIn | null>
   /** Whether a list of what they have returned is kept: 1 or 0. */
   history: CreationOptional<number>
+  /** Whether they act by themselves, in the demo: 1 or 0. */
+  standIn: CreationOptional<number>
   /** Digest of the link by which their calendar follows the card. */
   feed: CreationOptional<string | null>
 }
@@ -50,6 +52,7 @@ export const READERS = table<ReaderModel>('readers', {
   guardian: { type: DataTypes.TEXT },
   language: { type: DataTypes.TEXT, validate: { isIn: [[...TOLD_IN]] } },
   history: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+  standIn: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
   feed: { type: DataTypes.TEXT },
 })
 

@@ -1,4 +1,5 @@
 /** Files that need not be there: what they name of the library. Records are looked up when they are loaded. */
+import { courseId } from '@catalex/core/courses'
 import type { CourierFile, CoursesFile, DisplaysFile, LibraryFile, ListsFile, ReturnsFile } from '@catalex/contract/files'
 import { cardNumber } from '@catalex/core/card'
 import { plansFaults } from './plans.ts'
@@ -98,7 +99,7 @@ function minutesOf(time: string): number {
 
 function courseFaults(courses: CoursesFile, { branches }: LibraryFile): WorldFault[] {
   const { found, add, known, once, inOrder } = faultsOf('courses.json')
-  once([], courses.map(({ code, section = '' }) => [code, section].join(' ')), 'a code and section') // prettier-ignore
+  once([], courses.map(courseId), 'a code and section')
   courses.forEach(({ branch, from, to, texts }, i) => {
     if (branch !== undefined) known([i, 'branch'], branch, branches.map(codeOf), 'a branch of library.json') // prettier-ignore
     inOrder([i], from, to)
