@@ -24,7 +24,7 @@ export function SkipLinks() {
           // On a phone narrowing opens from the head of the list.
           ...(phone ? [] : [{ id: 'narrowing', words: t('app.skip.narrowing') }]),
         ]
-      : [{ id: 'main', words: t(`app.skip.${page}`) }]
+      : [{ id: 'main', words: t(`app.skip.${page}`) }, ...(page === 'title' ? [{ id: 'routes', words: t('app.skip.routes') }] : [])]
   return (
     <nav className={styles.skips} aria-label={t('app.skip.label')} data-screen>
       {links.map(({ id, words }) => (

@@ -90,7 +90,17 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       MuiChip: {
         defaultProps: { size: 'small', variant: 'outlined' },
         styleOverrides: {
-          root: { borderRadius: 4, borderColor: tokens.line, backgroundColor: tokens.panel, fontSize: '0.8125rem' },
+          // Its words are never cut off, however large they are: a long one takes a second line.
+          root: {
+            borderRadius: 4,
+            borderColor: tokens.line,
+            backgroundColor: tokens.panel,
+            fontSize: '0.8125rem',
+            height: 'auto',
+            minHeight: 24,
+            maxWidth: '100%',
+          },
+          label: { whiteSpace: 'normal', overflowWrap: 'anywhere', overflow: 'visible' },
           deleteIcon: { fontSize: '1rem', color: tokens.soft },
         },
       },

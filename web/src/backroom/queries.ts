@@ -3,6 +3,7 @@ import type { ActAtDesk, AnswerRequest, Clock, MoveClock } from '@catalex/contra
 import { keepPreviousData, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import { call } from '../shared/api.ts'
+import { setClockBy } from '../shared/formats.ts'
 
 const EVERY_MS = 1000
 const WHILE_MOVING_MS = 350
@@ -10,7 +11,12 @@ const WHILE_MOVING_MS = 350
 const backroomQuery = (mine: boolean) =>
   queryOptions({
     queryKey: ['backroom', mine],
-    queryFn: ({ signal }) => call('backroom', { query: { mine } }, { signal }),
+    queryFn: async ({ signal }) => {
+      const found = await call('backroom', { query: { mine } }, { signal })
+      // While the clock is moved, what has happened would seem to be still to come.
+      setClockBy(found.clock.now)
+      return found
+    },
     refetchInterval: ({ state }) => (state.data?.clock.until ? WHILE_MOVING_MS : EVERY_MS),
     placeholderData: keepPreviousData,
   })

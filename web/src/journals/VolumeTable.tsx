@@ -1,6 +1,7 @@
-/** Volumes of one branch by the decade: each with its status by sign, word and colour; gaps among them. */
+/** Volumes of one branch by the decade: each with its status by sign, word and colour; gaps among them. By keyboard they are one stop, with arrows. */
 import { numberedIn, tableOf, type Row } from '@catalex/core/journals'
 import type { TFunction } from 'i18next'
+import { useRef, useState, type KeyboardEvent } from 'react'
 import { useTranslation } from 'react-i18next'
 import { dueInWords } from '../shared/formats.ts'
 import { usePlaces } from '../shared/places.tsx'
@@ -17,8 +18,17 @@ interface Props {
 
 export function VolumeTable({ volumes, fits, chosen, onChoose }: Props) {
   const { t } = useTranslation()
+  const table = useRef<HTMLDListElement>(null)
+  const [at, setAt] = useState<string | null>(null)
+  const stop = [at, chosen].find((one) => volumes.some(({ barcode }) => barcode === one)) ?? (volumes.find(fits) ?? volumes[0])?.barcode
+  const move = (event: KeyboardEvent) => {
+    const next = table.current && neighbourOf(event, table.current)
+    if (!next) return
+    event.preventDefault()
+    next.focus()
+  }
   return (
-    <dl className={styles.table}>
+    <dl ref={table} className={styles.table} onKeyDown={move}>
       {tableOf(volumes, ({ enumeration }) => numberedIn(enumeration ?? '')).map((row) => (
         <div key={nameOf(t, row)}>
           <dt>{nameOf(t, row)}</dt>
@@ -38,6 +48,10 @@ export function VolumeTable({ volumes, fits, chosen, onChoose }: Props) {
                       data-state={stateOf(line)}
                       data-dim={!fits(line)}
                       aria-pressed={line.barcode === chosen}
+                      tabIndex={line.barcode === stop ? 0 : -1}
+                      onFocus={() => {
+                        setAt(line.barcode)
+                      }}
                       onClick={() => {
                         onChoose(line)
                       }}
@@ -54,6 +68,22 @@ export function VolumeTable({ volumes, fits, chosen, onChoose }: Props) {
       ))}
     </dl>
   )
+}
+
+/** To which an arrow leads: along a decade and on into the next, or to the same place in the decade above or below. */
+function neighbourOf({ key, target }: KeyboardEvent, table: HTMLElement): HTMLElement | undefined {
+  const rows = [...table.querySelectorAll('dd')].map((row) => [...row.querySelectorAll('button')]).filter((row) => row.length > 0)
+  const all = rows.flat()
+  const at = all.findIndex((button) => button === target)
+  const row = rows.findIndex((buttons) => buttons.some((button) => button === target))
+  const place = rows[row]?.findIndex((button) => button === target) ?? -1
+  if (at < 0) return undefined
+  if (key === 'Home' || key === 'End') return all.at(key === 'Home' ? 0 : -1)
+  const along = { ArrowLeft: -1, ArrowRight: 1 }[key]
+  if (along !== undefined) return at + along < 0 ? undefined : all[at + along]
+  const across = { ArrowUp: -1, ArrowDown: 1 }[key]
+  const next = across === undefined || row + across < 0 ? undefined : rows[row + across]
+  return next?.[Math.min(place, next.length - 1)]
 }
 
 const stateOf = ({ inNow, status }: VolumeLine): string => (inNow ? 'in' : status === 'missing' ? 'lacking' : 'out')

@@ -69,3 +69,35 @@ test('an address that names a volume shows it chosen', async () => {
   expect(await screen.findByRole('heading', { name: 'Chosen: v.3 (1981)' })).toBeVisible()
   expect(await screen.findByRole('button', { name: 'Hold v.3 (1981) at Quayside' })).toBeVisible()
 })
+
+test('by keyboard the volumes are one stop, and arrows lead along a decade, above and below', async () => {
+  const { user } = opened()
+  const cell = async (name: string) => (await section()).findByRole('button', { name: new RegExp(`^${name.replace('.', '\\.')} `) })
+  await cell('v.2')
+  const stops = async () => (await section()).getAllByRole('button', { name: /^v\./ }).filter((button) => button.tabIndex === 0)
+  expect(await stops()).toEqual([await cell('v.1')])
+  ;(await cell('v.1')).focus()
+  for (const [key, to] of [
+    ['Down', 'v.2'],
+    ['Right', 'v.3'],
+    ['Right', 'v.5'],
+    ['Down', 'v.12'],
+    ['Right', 'v.12'],
+    ['Left', 'v.6'],
+    ['Up', 'v.1'],
+    ['Left', 'v.1'],
+  ] as const) {
+    // prettier-ignore
+    await user.keyboard(`{Arrow${key}}`)
+    expect(await cell(to)).toHaveFocus()
+  }
+  await user.keyboard('{End}')
+  expect(await cell('v.12')).toHaveFocus()
+  expect(await stops()).toEqual([await cell('v.12')])
+  await user.tab()
+  expect((await section()).getAllByRole('button', { name: /^v\./ })).not.toContain(document.activeElement)
+  await user.tab({ shift: true })
+  expect(await cell('v.12')).toHaveFocus()
+  await user.keyboard('{Enter}')
+  expect(await screen.findByRole('heading', { name: 'Chosen: v.12 (1990)' })).toBeVisible()
+})

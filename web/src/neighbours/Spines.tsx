@@ -9,6 +9,7 @@ import { useLinks } from '../shared/links.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { useGather, useSatchel } from '../shared/satchel/useSatchel.ts'
 import type { ShelfProps } from './shelfProps.ts'
+import { footOf, sizeFor } from './spineFoot.ts'
 import { useSpineInWords } from './spineInWords.ts'
 import styles from './neighbours.module.css'
 
@@ -101,6 +102,7 @@ interface DrawnProps {
 function Drawn({ spine, words, own, current, onFocus, onKeyDown }: DrawnProps) {
   const links = useLinks()
   const { thickness, tallness } = drawnAs(measuresIn(spine.extent))
+  const width = WIDTH.least + WIDTH.more * thickness
   const family = familyOf(spine.carrier)
   return (
     <Link
@@ -114,7 +116,7 @@ function Drawn({ spine, words, own, current, onFocus, onKeyDown }: DrawnProps) {
       tabIndex={current ? 0 : -1}
       style={
         {
-          width: `${String(WIDTH.least + WIDTH.more * thickness)}rem`,
+          width: `${String(width)}rem`,
           '--cloth': `var(--family-${family})`,
           '--dye': `${String(dyeOf(spine.controlNumber))}%`,
         } as CSSProperties
@@ -126,22 +128,15 @@ function Drawn({ spine, words, own, current, onFocus, onKeyDown }: DrawnProps) {
         <span>{spine.title}</span>
       </span>
       <span className={styles.label}>
-        {spine.callNumber.spine
-          .filter((line) => !COPY.test(line))
-          .slice(-LABEL_LINES)
-          .map((line, i) => (
-            <span key={i}>{line.replace(WHOLE_NUMBER, '.')}</span>
-          ))}
+        {footOf(spine.callNumber.spine).map((word, i) => (
+          <span key={i} style={{ fontSize: sizeFor(word, width) }}>
+            {word}
+          </span>
+        ))}
       </span>
     </Link>
   )
 }
-
-/** The hundred that neighbours share says nothing where there is little room. */
-const WHOLE_NUMBER = /^\d{3}\.(?=\d)/
-
-/** Which copy it is tells no title apart. */
-const COPY = /^c\.\d+$/
 
 /** Cloths of one family differ a little, each title's always by the same: so many parts in a hundred of its colour. */
 function dyeOf(controlNumber: string): number {
@@ -151,9 +146,6 @@ function dyeOf(controlNumber: string): number {
 /** In percent: lighter, the title on the cloth of a player could not be read by everybody. */
 const LIGHTEST = 86
 const SHADE = 9
-
-/** Lines of a spine label that fit below a spine: the last, which tell neighbours apart. */
-const LABEL_LINES = 2
 
 /** The own copy in the middle at first; what is set before the others afterwards pushes nothing away. */
 function useStandingStill(shelf: RefObject<HTMLOListElement | null>, spines: readonly Spine[], own: string): void {

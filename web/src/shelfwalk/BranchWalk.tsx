@@ -153,7 +153,7 @@ function StopLine({
         {number}
       </span>
       <span className={styles.label}>
-        <SpineLabel lines={place.callNumber.spine} family={familyOf(carrier)} />
+        <SpineLabel lines={place.callNumber.spine} family={familyOf(carrier)} repeated />
       </span>
       <div className={styles.what}>
         <WalkLink to={links.title(controlNumber)}>

@@ -46,7 +46,7 @@ function Line({ copy, family, onHold, onPlan }: CopyLinesProps & { copy: CopyLin
   const state = copy.inNow ? 'in' : copy.status === 'missing' ? 'lost' : 'out'
   return (
     <li className={styles.copy}>
-      <SpineLabel lines={spine} family={family} />
+      <SpineLabel lines={spine} family={family} repeated />
       <div className={styles.where}>
         <span>{copy.place.collection}</span>
         <span className={styles.soft}>{copy.place.floor}</span>

@@ -12,7 +12,6 @@ import { RoutesPanel } from '../routes/RoutesPanel.tsx'
 import type { Volume } from '../holds/form/wish.ts'
 import { useKeys } from '../shared/keys.ts'
 import { useCameFrom, useControlNumber } from '../shared/links.ts'
-import { useOwnTitles } from '../shared/ownTitles.ts'
 import { useArrival } from '../shared/focus/useArrival.ts'
 import { useGather } from '../shared/satchel/useSatchel.ts'
 import { useScope } from '../shared/scope.tsx'
@@ -22,13 +21,9 @@ import { Trouble } from '../ui/Trouble.tsx'
 import { Copies } from './Copies.tsx'
 import { Description, Related } from './Description.tsx'
 import { Editions } from './Editions.tsx'
-import { OnlineLink } from '../ui/marks/OnlineLink.tsx'
-import { OwnMark } from '../ui/marks/OwnMark.tsx'
-import { Words } from '../ui/Words.tsx'
 import { HoldBar } from './HoldBar.tsx'
 import { OfTheRecord } from './OfTheRecord.tsx'
-import { People } from './People.tsx'
-import { TitleTools } from './TitleTools.tsx'
+import { TitleHead } from './TitleHead.tsx'
 import { useLiveCopies } from './useLiveCopies.ts'
 import { WayBack } from './WayBack.tsx'
 import { lazyWithTexts, overThePage } from '../ui/parts/lazyPart.tsx'
@@ -70,7 +65,6 @@ export default function TitlePage() {
   })
   const heading = useArrival(`title ${controlNumber}`, data && !isPlaceholderData ? data.description.title : null)
   const narrow = useMediaQuery(useTheme().breakpoints.down('md'))
-  const ownOf = useOwnTitles()
   const ways = useRef<HTMLElement>(null)
 
   if (error)
@@ -89,59 +83,27 @@ export default function TitlePage() {
       </div>
     )
   const { description } = data
-  const language = description.languages[0]
   const routes = <RoutesPanel controlNumber={controlNumber} volume={volume} onHold={askForHold} />
   const planned = data.copies.filter(({ place }) => place.bay !== null)
   const own = data.editions.find((edition) => edition.controlNumber === data.controlNumber)
   return (
-    <div className={styles.zones}>
-      <article className={styles.centre}>
+    <article className={styles.zones}>
+      <div className={styles.centre}>
         {cameFrom && <WayBack cameFrom={cameFrom} page={data} />}
-        <header className={styles.head}>
-          <h1 ref={heading} tabIndex={-1}>
-            <Words language={language}>{description.title}</Words>
-            {description.remainder && (
-              <span>
-                : <Words language={language}>{description.remainder}</Words>
-              </span>
-            )}
-          </h1>
-          {description.titleInScript && (
-            <p className={styles.script}>
-              <Words language={language}>{description.titleInScript}</Words>
-            </p>
-          )}
-          <p>
-            <People people={description.people} />
-          </p>
-          {description.online.length > 0 && (
-            <ul className={styles.onlines}>
-              {description.online.map((version) => (
-                <li key={version.url}>
-                  <OnlineLink version={version} title={description.title} only={data.places.length === 0} />
-                </li>
-              ))}
-            </ul>
-          )}
-          <TitleTools which={which} title={[description.title, volume?.enumeration].filter(Boolean).join(', ')} />
-          <OwnMark own={ownOf(data.editions.map((edition) => edition.controlNumber))} />
-          {description.summary && (
-            <p className={styles.summary} dir="auto">
-              {description.summary}
-            </p>
-          )}
-        </header>
+        <TitleHead page={data} which={which} volume={volume} heading={heading} />
         {own && <Editions editions={data.editions} more={data.moreEditions} current={own} cameFrom={cameFrom} />}
         {description.series.length > 0 && (
           <Suspense>
             <NextInSeries controlNumber={controlNumber} />
           </Suspense>
         )}
-        {narrow && (
-          <section ref={ways} className={styles.ways} aria-label={t('search.routesOf', { title: description.title })}>
-            {routes}
-          </section>
-        )}
+      </div>
+      {/* Second in the order of reading, though it stands at the side. */}
+      <aside ref={ways} id="routes" tabIndex={-1} className={styles.right} aria-label={t('search.routesOf', { title: description.title })}>
+        {routes}
+        {!narrow && <Related description={description} />}
+      </aside>
+      <div className={styles.centre}>
         <Copies
           page={data}
           volume={volume}
@@ -181,11 +143,12 @@ export default function TitlePage() {
         </Suspense>
         <Description description={description} />
         <OfTheRecord key={`record ${controlNumber}`} controlNumber={controlNumber} />
-      </article>
-      <aside className={styles.right} aria-label={narrow ? t('title.about') : t('search.routesOf', { title: description.title })}>
-        {!narrow && routes}
-        <Related description={description} />
-      </aside>
+      </div>
+      {narrow && (
+        <aside className={styles.right} aria-label={t('title.about')}>
+          <Related description={description} />
+        </aside>
+      )}
       {narrow && own && (!own.serial || volume) && <HoldBar key={volume?.barcode} beside={ways} volume={volume} onHold={askForHold} />}
       {wish && (
         <Suspense>
@@ -198,6 +161,6 @@ export default function TitlePage() {
           />
         </Suspense>
       )}
-    </div>
+    </article>
   )
 }

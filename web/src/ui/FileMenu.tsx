@@ -31,7 +31,8 @@ export function FileMenu({ label, icon, files }: Props) {
       >
         {label}
       </Button>
-      <Menu id={id} anchorEl={anchor} open={anchor !== null} onClose={close}>
+      {/* In its place in the page, so that it stands within a landmark. */}
+      <Menu disablePortal id={id} anchorEl={anchor} open={anchor !== null} onClose={close}>
         {files.map((file) => (
           <MenuItem key={file.href} component="a" href={file.href} download onClick={close}>
             {file.label}

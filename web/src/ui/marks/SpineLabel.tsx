@@ -17,10 +17,17 @@ function sizeOf(line: string): string | undefined {
   return fitting >= FULL ? undefined : `${Math.max(SMALLEST, fitting).toFixed(3)}rem`
 }
 
-export function SpineLabel({ lines, family }: { lines: readonly string[]; family: Family }) {
+interface Props {
+  lines: readonly string[]
+  family: Family
+  /** Where the call number stands beside it in one line, it is not read out twice. */
+  repeated?: boolean
+}
+
+export function SpineLabel({ lines, family, repeated = false }: Props) {
   const shown = lines.length > LINES ? [...lines.slice(0, LINES - 1), lines.slice(LINES - 1).join(' ')] : lines
   return (
-    <span className={styles.spine} style={{ borderTopColor: `var(--family-${family})` }}>
+    <span className={styles.spine} aria-hidden={repeated || undefined} style={{ borderTopColor: `var(--family-${family})` }}>
       {shown.map((line, i) => (
         <span key={i} style={{ fontSize: sizeOf(line) }}>
           {line}

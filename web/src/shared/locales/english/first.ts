@@ -11,6 +11,7 @@ export const first = {
       results: 'Skip to the titles found',
       narrowing: 'Skip to narrowing',
       title: 'Skip to the title',
+      routes: 'Skip to the ways to get it',
       headings: 'Skip to the headings',
       card: 'Skip to your card',
       page: 'Skip to the page itself',

@@ -13,6 +13,7 @@ export const first: InOtherWords<typeof english> = {
       results: 'Zu den gefundenen Titeln springen',
       narrowing: 'Zum Eingrenzen springen',
       title: 'Zum Titel springen',
+      routes: 'Zu den Wegen zum Titel springen',
       headings: 'Zu den Registereinträgen springen',
       card: 'Zu Ihrem Konto springen',
       page: 'Zur Seite selbst springen',
