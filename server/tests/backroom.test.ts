@@ -2,6 +2,7 @@
 import type { Backroom, Clock, MoveClock } from '@catalex/contract/backroom'
 import type { Card } from '@catalex/contract/card'
 import type { Hold, HoldOptions } from '@catalex/contract/holds'
+import { DateTime } from 'luxon'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { Clockwork, livedUntil } from '../src/backroom/index.ts'
 import { virtualClock } from '../src/standins/index.ts'
@@ -122,9 +123,19 @@ it('the clock stands, hurries, goes to the next opening, and never back', async 
   expect(new Intl.DateTimeFormat('en-GB', { timeStyle: 'short', timeZone: 'Europe/Dublin' }).format(new Date(opening.now))).toBe('10:00')
   const hour = await move({ move: 'hour' })
   expect(Date.parse(hour.now) - Date.parse(opening.now)).toBe(3_600_000)
-  await move({ to: '2026-01-01' })
-  expect((await view()).clock.now >= hour.now).toBe(true)
+  // Nor to a day before the present; to today is to the next opening of today.
+  for (const to of ['2026-01-01', DateTime.fromISO(hour.now).minus({ days: 1 }).toISODate()!])
+    expect(await tobias.ask('POST', '/api/backroom/clock', { to, pace: 'usual' })).toMatchObject({ status: 422, body: { type: 'urn:catalex:problem:clock-never-goes-back' } }) // prettier-ignore
+  expect((await view()).clock).toMatchObject({ now: hour.now, pace: 'stands' })
   expect((await tobias.ask('POST', '/api/backroom/clock', { to: 'tomorrow' })).status).toBe(400)
+})
+
+it('is stopped where it has got to, and says how far that is', async () => {
+  const { body: begun } = await tobias.ask<Clock>('POST', '/api/backroom/clock', { move: 'day' })
+  expect(Date.parse(begun.until!) - Date.parse(begun.from!)).toBe(86_400_000)
+  const { body: stopped } = await tobias.ask<Clock>('POST', '/api/backroom/clock', { move: 'stop' })
+  expect(stopped).toMatchObject({ pace: 'stands', from: null, until: null })
+  expect((await move({ pace: 'stands' })).now < begun.until!).toBe(true)
 })
 
 it('after some weeks everything that is stored can be true, nothing happened twice, and a restart would go on from there', async () => {
@@ -145,4 +156,33 @@ it('after some weeks everything that is stored can be true, nothing happened twi
   expect(await livedUntil(database)).toBe((await view()).clock.now)
   const [loans] = await database.read<{ count: number; late: number }>('SELECT count(*) AS count, sum(due < $today) AS late FROM loans', { today: '2026-12-20' }) // prettier-ignore
   expect([loans!.count > 50, loans!.late > 0]).toEqual([true, true])
+})
+
+it('nobody acts in the name of readers who are played, or of a library’s own; stand-ins act by themselves', async () => {
+  const { database } = catalogue
+  const loansOf = (standIn: number) => database.read<{ barcode: string }>('SELECT barcode FROM loans JOIN readers ON readers.id = readerId WHERE standIn = $standIn ORDER BY due, barcode', { standIn }) // prettier-ignore
+  const before = await loansOf(0)
+  expect(before.length).toBeGreaterThan(1)
+  const holdsAsked = () => database.read('SELECT holds.id FROM holds JOIN readers ON readers.id = readerId')
+  const asked = await holdsAsked()
+  await move({
+    to: DateTime.fromISO((await view()).clock.now)
+      .plus({ days: 21 })
+      .toISODate()!,
+  })
+  expect(await loansOf(0)).toEqual(before)
+  expect((await holdsAsked()).length).toBe(asked.length)
+  // Of what is kept for them nothing is collected.
+  expect(await database.read("SELECT id FROM holds WHERE readerId IS NOT NULL AND state = 'collected'")).toEqual([])
+  // One of them is marked as a stand-in.
+  await database.write((write) => write.run("UPDATE readers SET standIn = 1 WHERE card = '00042556'"))
+  const theirs = new Set((await loansOf(1)).map(({ barcode }) => barcode))
+  await move({
+    to: DateTime.fromISO((await view()).clock.now)
+      .plus({ days: 14 })
+      .toISODate()!,
+  })
+  const still = (await loansOf(1)).filter(({ barcode }) => theirs.has(barcode))
+  expect([theirs.size > 1, still.length < theirs.size]).toEqual([true, true])
+  expect((await holdsAsked()).length).toBeGreaterThan(asked.length)
 })

@@ -3,6 +3,7 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { Command } from 'commander'
+import { clockMoved } from '../histories/clock.ts'
 import { play } from '../histories/play.ts'
 import { promisesKept } from '../histories/promise.ts'
 import { worldFor } from '../histories/world.ts'
@@ -13,8 +14,9 @@ const options = new Command('histories')
   .option('--reloads <number>', 'once in so many steps files are loaded', '4000')
   .option('--seed <words>', 'for the same history', 'histories')
   .option('--promises <number>', 'holds of which the promise is looked at', '2000')
+  .option('--days <number>', 'days by which the demo’s clock is moved, for what that costs', '31')
   .parse()
-  .opts<{ steps: string; every: string; reloads: string; seed: string; promises: string }>()
+  .opts<{ steps: string; every: string; reloads: string; seed: string; promises: string; days: string }>()
 
 // What is written there is gone with the machine, which is all that a history needs.
 const folder = join(existsSync('/dev/shm') ? '/dev/shm' : 'var', 'catalex-histories')
@@ -40,4 +42,9 @@ if (promises > 0) {
   for (const [kind, { holds, ready, byLatest, promised, meanLate }] of Object.entries(await promisesKept(world, promises)))
     console.log(`${kind}: ${String(holds)} holds, ${String(ready)} became ready; by the latest day told ${String(byLatest)} of ${String(promised)} (${((100 * byLatest) / Math.max(1, promised)).toFixed(1)} %); ${meanLate.toFixed(2)} days after the earliest, in the mean`) // prettier-ignore
   await world.close()
+}
+const days = Number(options.days)
+if (days > 0) {
+  const { loading, first, day } = await clockMoved(folder, 12_000, days)
+  console.log(`The clock of the demo, ${String(days)} days at 12,000 titles: processor time ${first.toFixed(1)} s for the first day, ${day.toFixed(2)} s for each of the others; making and loading the world took ${loading.toFixed(1)} s.`) // prettier-ignore
 }

@@ -13,19 +13,20 @@ import { count, date, flag, list, looseShape, moment, nullable, oneOf, orNull, s
 export const PACES = ['stands', 'usual', 'fast'] as const
 export type Pace = (typeof PACES)[number]
 
-/** To the next hour, the next opening of a branch, the same time tomorrow, or until something is ready for the reader. */
-export const MOVES = ['hour', 'opening', 'day', 'ready'] as const
+/** To the next hour, the next opening of a branch, the same time tomorrow, or until something is ready for the reader; or no further. */
+export const MOVES = ['hour', 'opening', 'day', 'ready', 'stop'] as const
 
 export const clockSchema = shape({
   now: moment,
   pace: oneOf(PACES),
+  from: { ...orNull(moment), description: 'From when it is being moved; null while it is not.' },
   until: { ...orNull(moment), description: 'To when it is being moved; null while it is not.' },
 })
 
 export const moveClockSchema = looseShape([], {
   pace: oneOf(PACES),
   move: oneOf(MOVES),
-  to: { ...date, description: 'To the opening of this day.' },
+  to: { ...date, description: 'To the opening of this day, which is no day before the present.' },
   branch: { type: 'string', maxLength: 100, description: 'Whose opening is meant.' },
 })
 

@@ -24,6 +24,7 @@ export const PROBLEMS = {
   refused: 409,
   'too-many-tries': 429,
   'too-many-messages': 429,
+  'clock-never-goes-back': 422,
   'our-fault': 500,
   busy: 503,
   'cannot-store': 503,

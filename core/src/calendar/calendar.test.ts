@@ -1,7 +1,7 @@
 import fc from 'fast-check'
-import { DateTime } from 'luxon'
+import { DateTime, IANAZone } from 'luxon'
 import { describe, expect, it } from 'vitest'
-import { nextOpening, openingHours, openState, spansOn, type OpeningHours } from './index.ts'
+import { nextOpening, openingHours, openState, spansOn, zoneNamed, type OpeningHours } from './index.ts'
 
 const ZONE = 'Europe/London'
 const at = (iso: string) => DateTime.fromISO(iso, { zone: ZONE })
@@ -94,4 +94,25 @@ it('two spans that touch are two openings; what never opens has none', () => {
   const touching: OpeningHours = { weekly: { 1: [['10:00', '13:00'], ['13:00', '18:00']] }, closures: [] } // prettier-ignore
   expect(nextOpening(touching, at('2026-11-23T11:00'))?.toFormat('HH:mm')).toBe('13:00')
   expect(nextOpening({ weekly: {}, closures: [] }, at('2026-11-23T11:00'))).toBeNull()
+})
+
+describe('a zone that remembers its offsets', () => {
+  const ZONES = ['Europe/Dublin', 'Australia/Lord_Howe', 'Asia/Kathmandu', 'America/St_Johns', 'Africa/Casablanca', 'Pacific/Apia', 'UTC']
+  it('has at any time the offset that the zone has, asked once or again', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...ZONES),
+        fc.date({ min: new Date(0), max: new Date('2090-01-01'), noInvalidDate: true }),
+        (name, date) => {
+          const offset = new IANAZone(name).offset(date.getTime())
+          expect([zoneNamed(name).offset(date.getTime()), zoneNamed(name).offset(date.getTime())]).toEqual([offset, offset])
+        },
+      ),
+    )
+  })
+  it('changes at the very minute, whatever was asked before it', () => {
+    // Summer time in Ireland began on 29 March 2026 at one o'clock in UTC.
+    const change = Date.UTC(2026, 2, 29, 1)
+    expect([change - 1, change, change - 60_000, change + 60_000].map((time) => zoneNamed('Europe/Dublin').offset(time))).toEqual([0, 60, 0, 60]) // prettier-ignore
+  })
 })

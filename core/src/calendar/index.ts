@@ -3,6 +3,7 @@ import type { DateTime } from 'luxon'
 import { dayOf, localTime, minuteAt, type Day, type Minute } from './day.ts'
 
 export { dayOf, daysFrom, minuteAt, minuteFrom, minuteOf, type Day, type Minute } from './day.ts'
+export { zoneNamed } from './zone.ts'
 
 export interface OpeningHours {
   /** Weekday (1 = Monday to 7 = Sunday) to the spans it is open, "HH:mm" to "HH:mm" in local time, in order. */

@@ -22,6 +22,7 @@ interface World {
 const NOT_YET = () => Promise.resolve(false)
 
 export class Clockwork {
+  private from: DateTime | null = null
   private until: DateTime | null = null
   private there: () => Promise<boolean> = NOT_YET
   private pace: Pace = 'usual'
@@ -52,14 +53,20 @@ export class Clockwork {
   }
 
   get shown(): ShownClock {
-    return { now: momentOf(this.clock.now()).now, pace: this.pace, until: this.until && momentOf(this.until).now }
+    const isoOf = (time: DateTime | null) => time && momentOf(time).now
+    return { now: momentOf(this.clock.now()).now, pace: this.pace, from: isoOf(this.until && this.from), until: isoOf(this.until) }
   }
 
   /** Who stops the clock stops it on its way, too. */
   setPace(pace: Pace): void {
-    if (pace === 'stands') this.until = null
+    if (pace === 'stands') this.stopMoving()
     this.pace = pace
     this.clock.pace = PACES[pace]
+  }
+
+  /** Where it has got to, its pace is again what it was. */
+  stopMoving(): void {
+    this.until = null
   }
 
   /**
@@ -68,6 +75,7 @@ export class Clockwork {
    */
   moveTo(time: DateTime, there = NOT_YET): void {
     const moving = this.until !== null
+    if (!moving) this.from = this.clock.now()
     this.until = time
     this.there = there
     if (!moving) void this.inTurn(() => this.move())

@@ -6,14 +6,16 @@ export type Happened = Partial<Omit<Happening, 'at' | 'count' | 'mine' | 'what'>
 
 const MOST_KEPT = 3000
 
-export async function note(write: Write, { readerId = null, ...happened }: Happened, at: string): Promise<void> {
-  await write.run('INSERT INTO happenings (at, readerId, what) VALUES ($at, $readerId, $what)', {
+export const note = (write: Write, { readerId = null, ...happened }: Happened, at: string): Promise<void> =>
+  write.run('INSERT INTO happenings (at, readerId, what) VALUES ($at, $readerId, $what)', {
     at,
     readerId,
     what: JSON.stringify(happened),
   })
-  await write.run('DELETE FROM happenings WHERE id <= (SELECT max(id) FROM happenings) - $most', { most: MOST_KEPT })
-}
+
+/** Once a day. */
+export const dropOldest = (write: Write): Promise<void> =>
+  write.run('DELETE FROM happenings WHERE id <= (SELECT max(id) FROM happenings) - $most', { most: MOST_KEPT })
 
 /** Newest first; what happens at one time to several copies, as one. @param mine whether only what concerns this reader is asked for */
 export async function happeningsFor(

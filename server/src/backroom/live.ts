@@ -7,7 +7,7 @@ import { askForSomething, planAsking } from './asking.ts'
 import { answerWhenDue, planAnswers } from './partners.ts'
 import { borrow, bringBack } from './borrowers.ts'
 import { collect, planCollections } from './collections.ts'
-import { note } from './happenings.ts'
+import { dropOldest, note } from './happenings.ts'
 import { planReturns } from './returns.ts'
 import { isoOf, momentAt, timeOf } from './times.ts'
 import { checkInAt, planTravels, travelOn } from './travels.ts'
@@ -29,7 +29,8 @@ export async function live(write: Write, libraries: Libraries, until: Moment, mo
 /** What readers have done since, and what nobody has thought of yet. @returns whether there is more of it */
 async function begin(write: Write, libraries: Libraries, until: Moment): Promise<boolean> {
   // Whatever was asked for since then goes with the next round, not with that after the moment to which the clock is moved.
-  const now = (await livedUntil(write)) ?? until.now
+  const lived = await livedUntil(write)
+  const now = lived ?? until.now
   const [begun] = await write.read("SELECT 1 FROM agenda WHERE kind = 'day' LIMIT 1")
   if (!begun) {
     await newDay(write, libraries, now)
@@ -38,7 +39,8 @@ async function begin(write: Write, libraries: Libraries, until: Moment): Promise
   await planTravels(write, libraries, now)
   await planCollections(write, libraries, now)
   await planAnswers(write, libraries, now)
-  return planReturns(write, libraries, now)
+  // What was lent since is thought of once a day: nothing comes back on the day on which it was lent.
+  return lived !== null && momentAt(libraries, lived).today === until.today ? false : planReturns(write, libraries, now)
 }
 
 function carryOut(write: Write, libraries: Libraries, task: Task): Promise<void> {
@@ -74,6 +76,7 @@ async function newDay(write: Write, libraries: Libraries, now: string): Promise<
   while (await remind(write, libraries, at));
   await planTravels(write, libraries, now)
   await planCollections(write, libraries, now)
+  await dropOldest(write)
   const tomorrow = timeOf(libraries, now).plus({ days: 1 }).startOf('day').plus({ minutes: 1 })
   await plan(write, { kind: 'day', subject: '', at: isoOf(tomorrow), detail: null })
 }

@@ -12,8 +12,8 @@ import {
   type Destination,
   type Standing,
 } from '@catalex/core/courier'
-import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
-import { DateTime } from 'luxon'
+import { openingHours, zoneNamed, type Minute, type OpeningHours } from '@catalex/core/calendar'
+import { DateTime, type Zone } from 'luxon'
 import { placeCode } from './places.ts'
 
 export type Shelves = Pick<Copy, 'branch' | 'collection' | 'collectionKind'>
@@ -35,7 +35,7 @@ interface KnownMinute {
 export class Deliveries {
   private readonly places: CourierPlaces
   private readonly courier: Courier
-  private readonly zone: string
+  private readonly zone: Zone
   /** In hand by branch, pickup point and time of what is handed in. */
   private readonly returned = new Map<string, Minute | null>()
   private known: KnownMinute = { minute: '', limits: [], arrivals: new Map() }
@@ -46,7 +46,7 @@ export class Deliveries {
   ) {
     this.places = placesOf(library)
     this.courier = new Courier(timetable, this.places.hours)
-    this.zone = library.timeZone
+    this.zone = zoneNamed(library.timeZone)
   }
 
   /** What the timetable leaves out. */

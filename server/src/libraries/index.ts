@@ -2,7 +2,7 @@
 import type { CourierFile, CoursesFile, DisplaysFile, LibraryFile, PoliciesFile } from '@catalex/contract/files'
 import type { Branch, Collection, System } from '@catalex/contract/libraries'
 import type { BranchPlan } from '@catalex/contract/plans'
-import { openingHours, type Minute, type OpeningHours } from '@catalex/core/calendar'
+import { openingHours, zoneNamed, type Minute, type OpeningHours } from '@catalex/core/calendar'
 import type { RecordedStatus } from '@catalex/core/catalogue'
 import { USUAL_CARDS, type CardShapes, type Visit } from '@catalex/core/card'
 import type { CourierFinding } from '@catalex/core/courier'
@@ -12,6 +12,7 @@ import { bayFinder, type Shelved } from '@catalex/core/plan'
 import type { OutsideRule, ScanRule } from '@catalex/core/requests'
 import { NO_HISTORY, type ReturnHistory } from '@catalex/core/waiting'
 import { facetTree, type FacetTree, type InHand } from '@catalex/core/search'
+import type { Zone } from 'luxon'
 import type { Queryable, Write } from '../database/index.ts'
 import { Deliveries, type DeliveryOf, type Shelves } from './courier.ts'
 import { Pickups } from './pickups.ts'
@@ -80,6 +81,11 @@ export class Libraries {
 
   get library(): LibraryFile {
     return this.told.library
+  }
+
+  /** Of all days and hours. */
+  get zone(): Zone {
+    return zoneNamed(this.library.timeZone)
   }
 
   get policies(): PoliciesFile {

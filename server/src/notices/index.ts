@@ -38,6 +38,6 @@ export async function tell(
 /** How readers of a branch are told for the time being, whatever they have chosen. @param now ISO time */
 export function toldInstead(libraries: Libraries, branch: string, now: string): { channel: Channel; until: string; reason: string } | null {
   const instead = libraries.branch(branch)?.notices
-  const today = DateTime.fromISO(now, { zone: libraries.library.timeZone }).toISODate() ?? ''
+  const today = DateTime.fromISO(now, { zone: libraries.zone }).toISODate() ?? ''
   return instead && today <= instead.until ? instead : null
 }

@@ -99,7 +99,7 @@ export async function loansOf(
     { id: reader.id, barcode },
   )
   const terms = await termsOfLoans(source, libraries, reader, rows, at)
-  const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
+  const now = DateTime.fromISO(at.now, { zone: libraries.zone })
   return rows.map(({ system, ...loan }) => {
     const { renewal, overdue: rate } = terms.get(loan.barcode) ?? { renewal: { code: 'not-renewable' }, overdue: null }
     return {

@@ -128,7 +128,7 @@ export async function titleCopies(
 const saidOf = ({ enumeration, branch, stored }: CopyNow, libraries: Libraries): string =>
   `${enumeration ?? ''} ${libraries.branch(branch)?.name ?? ''} ${stored.callText}`.toLowerCase()
 
-const timeOf = ({ now }: TitleQuestion, libraries: Libraries): DateTime => DateTime.fromISO(now, { zone: libraries.library.timeZone })
+const timeOf = ({ now }: TitleQuestion, libraries: Libraries): DateTime => DateTime.fromISO(now, { zone: libraries.zone })
 
 /** For whom it is all shown: the pickup location asked for, where this reader may collect there. */
 interface Asker {

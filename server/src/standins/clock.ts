@@ -1,4 +1,5 @@
 /** The clock: what time it is in the libraries' time zone. */
+import { zoneNamed } from '@catalex/core/calendar'
 import { DateTime, type DurationLike } from 'luxon'
 
 export interface Clock {
@@ -13,11 +14,11 @@ export interface VirtualClock extends Clock {
 }
 
 /** The machine's clock. */
-export const machineClock = (zone: string): Clock => ({ now: () => DateTime.now().setZone(zone) })
+export const machineClock = (zone: string): Clock => ({ now: () => DateTime.now().setZone(zoneNamed(zone)) })
 
 /** A clock that was set at `start` when the process began, and runs on from there. */
 export function virtualClock(zone: string, start: string): VirtualClock {
-  const first = DateTime.fromISO(start, { zone })
+  const first = DateTime.fromISO(start, { zone: zoneNamed(zone) })
   if (!first.isValid) throw new Error(`"${start}" is no time that a clock can be set to.`)
   let set: DateTime = first
   let begun = performance.now()

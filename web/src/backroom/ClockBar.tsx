@@ -2,6 +2,7 @@
 import type { Clock, MoveClock } from '@catalex/contract/backroom'
 import { isActive } from '@catalex/core/holds'
 import Button from '@mui/material/Button'
+import LinearProgress from '@mui/material/LinearProgress'
 import TextField from '@mui/material/TextField'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -62,6 +63,7 @@ export function ClockBar({ clock }: { clock: Clock }) {
           />
           <Pressed label={t('backroom.clock.go')} submit />
         </form>
+        {moving && <Pressed label={t('backroom.clock.stop')} onPress={() => { move({ move: 'stop' }) }} />}
         {follows ? (
           <Button variant="contained" color="secondary" onClick={() => { move({ move: 'ready' }) }}>
             {t('backroom.clock.ready')}
@@ -70,10 +72,17 @@ export function ClockBar({ clock }: { clock: Clock }) {
           <span className={styles.aside}>{t(reader ? 'backroom.clock.nothingComes' : 'backroom.clock.signIn')}</span>
         )}
       </div>
+      {moving && <LinearProgress variant="determinate" value={wayOf(clock)} aria-label={t('backroom.clock.way')} />}
       {error && <Trouble error={error} />}
     </div>
   )
 } // prettier-ignore
+
+/** Of a hundred. */
+function wayOf({ now, from, until }: Clock): number {
+  const [start, end] = [Date.parse(from ?? now), Date.parse(until ?? now)]
+  return end > start ? Math.min(100, (100 * (Date.parse(now) - start)) / (end - start)) : 100
+}
 
 interface PressedProps {
   label: string

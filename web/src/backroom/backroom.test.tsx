@@ -8,7 +8,7 @@ import { routesOf } from './roads.ts'
 const DEMO = { ...NOBODY, demo: true }
 const line = (code: string, name: string, stops: string[], more: object = {}) => ({ code, name, stops, today: true, running: [], ...more })
 const backroom = (more: Partial<Backroom> = {}): Backroom => ({
-  clock: { now: '2026-11-25T11:20:00.000Z', pace: 'usual', until: null },
+  clock: { now: '2026-11-25T11:20:00.000Z', pace: 'usual', from: null, until: null },
   lines: [line('town', 'Town van', ['quay', 'hill', 'quay'], { running: [{ from: 'quay', to: 'hill', copies: 3, mine: false }] })],
   waiting: [{ branch: 'hill', copies: 2 }],
   travelling: 5,
@@ -71,6 +71,23 @@ test('the clock is moved by its buttons, until a hold is ready only for whom one
   await user.click(await screen.findByRole('button', { name: 'Until my hold is ready' }))
   await waitFor(() => {
     expect(moves).toEqual([{ move: 'day', branch: 'hill' }, { pace: 'stands', branch: 'hill' }, { move: 'ready', branch: 'hill' }]) // prettier-ignore
+  })
+})
+
+test('while the clock is moved it says how far it has got, and can be stopped there', async () => {
+  const moves: MoveClock[] = []
+  const { user } = open('/backroom', {
+    session: DEMO,
+    backroom: backroom({ clock: { now: '2026-11-28T11:20:00.000Z', pace: 'usual', from: '2026-11-25T11:20:00.000Z', until: '2026-12-07T11:20:00.000Z' } }), // prettier-ignore
+    moveClock: ({ body }) => {
+      moves.push(body as MoveClock)
+      return backroom().clock
+    },
+  })
+  expect(await screen.findByRole('progressbar', { name: 'How far the clock has got' })).toHaveAttribute('aria-valuenow', '25')
+  await user.click(screen.getByRole('button', { name: 'Stop here' }))
+  await waitFor(() => {
+    expect(moves).toEqual([{ move: 'stop' }])
   })
 })
 

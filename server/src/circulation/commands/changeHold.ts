@@ -37,7 +37,7 @@ export async function changeHold(
   const moved =
     pickup === hold.pickup ? null : await pickupAllowed(write, libraries, { hold, records, pickup, agreed: changes.cost ?? hold.cost }, at)
   if (moved !== null && isRefusal(moved)) return moved
-  const halted = paused === undefined ? null : pauseAllowed(hold, paused, DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
+  const halted = paused === undefined ? null : pauseAllowed(hold, paused, DateTime.fromISO(at.now, { zone: libraries.zone }))
   if (halted) return halted
   if (moved) await write.run('UPDATE holds SET pickup = $pickup, cost = $cost, wantedFrom = NULL WHERE id = $id', { id: hold.id, pickup, cost: moved.cost }) // prettier-ignore
   if (paused) await pause(write, libraries, hold, paused.until, at)
@@ -72,7 +72,7 @@ async function pickupAllowed(
   const question = holdQuestion(libraries, hold, pickup, wanted, at.now)
   if (isRefusal(question)) return question
   const hours = libraries.pickups.hours(pickup)
-  const wrong = hours && daysRefusal({ notBefore, notAfter }, hours, DateTime.fromISO(at.now, { zone: libraries.library.timeZone }), null)
+  const wrong = hours && daysRefusal({ notBefore, notAfter }, hours, DateTime.fromISO(at.now, { zone: libraries.zone }), null)
   if (wrong) return wrong
   const promised = wanted.find((copy) => copy.barcode === barcode)
   const allowed = promised && isPromising(state) ? verdictFor(question, promised) : servingOf(question)

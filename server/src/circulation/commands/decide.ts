@@ -65,7 +65,7 @@ function fetchedOn(libraries: Libraries, wish: PlaceHold, serving: Serving, at: 
   const { notBefore = null, notAfter = null } = wish
   const hours = libraries.pickups.hours(wish.pickup)
   if (!hours || (notBefore === null && notAfter === null)) return { day: null }
-  const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
+  const now = DateTime.fromISO(at.now, { zone: libraries.zone })
   const wrong = daysRefusal({ notBefore, notAfter }, hours, now, serving.delivery?.inHand ?? null)
   if (wrong) return wrong
   if (notBefore === null) return { day: null }

@@ -65,5 +65,5 @@ async function keep(
 /** @param ready ISO time */
 export function collectByAt(libraries: Libraries, pickup: string, ready: string): string {
   const hours = libraries.pickups.hours(pickup) ?? { weekly: {}, closures: [] }
-  return collectByDay(DateTime.fromISO(ready, { zone: libraries.library.timeZone }), libraries.pickups.shelfDays(pickup), hours)
+  return collectByDay(DateTime.fromISO(ready, { zone: libraries.zone }), libraries.pickups.shelfDays(pickup), hours)
 }

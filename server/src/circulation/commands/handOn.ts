@@ -14,18 +14,23 @@ import { follow, sendTo } from './follow.ts'
 export async function handOn(write: Write, libraries: Libraries, barcode: string, at: Moment, who: Actor = 'catalogue'): Promise<void> {
   const copy = await copyNow(write, libraries, barcode, at.today)
   if (!copy) return
-  await handOnSet(write, libraries, copy, at, who)
-  for (const piece of await withSet(write, libraries, copy, at)) if (!piece.promised) await sendHome(write, piece)
+  const wanted = await handOnSet(write, libraries, copy, at, who)
+  const free = wanted || copy.set !== null ? await withSet(write, libraries, copy, at) : [copy]
+  for (const piece of free) if (!piece.promised) await sendHome(write, piece)
 }
 
-/** The first of the queue may take the whole set or one piece of it; then the rest is looked at anew. */
-async function handOnSet(write: Write, libraries: Libraries, copy: CopyNow, at: Moment, who: Actor): Promise<void> {
+/**
+ * The first of the queue may take the whole set or one piece of it; then the rest is looked at anew.
+ * @returns whether anybody has taken something
+ */
+async function handOnSet(write: Write, libraries: Libraries, copy: CopyNow, at: Moment, who: Actor): Promise<boolean> {
   const queue = await queueFor(write, libraries, copy.controlNumber)
-  if (queue.length === 0) return
+  if (queue.length === 0) return false
   const next = nextInQueue(queue, (await withSet(write, libraries, copy, at)).map(asFree))
-  if (!next) return
+  if (!next) return false
   await follow(write, libraries, next.waiting.hold, next.copy.barcode, who, at)
   if (copy.set !== null) await handOnSet(write, libraries, copy, at, who)
+  return true
 }
 
 /** As they stand now. */

@@ -36,7 +36,7 @@ export async function termsOfLoans(
   const copies = new Map((await copiesOf(source, libraries, { barcodes }, at.minute)).map((copy) => [copy.barcode, copy]))
   const waiting = await othersWaiting(source, reader, barcodes)
   const borrower = borrowerOf(libraries, reader)
-  const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
+  const now = DateTime.fromISO(at.now, { zone: libraries.zone })
   return new Map(
     loans.map(({ barcode, due, renewals }) => {
       const copy = copies.get(barcode)

@@ -51,6 +51,6 @@ export function recallAmong(
     rules: libraries.loanRules,
     loans: loans.filter(({ barcode }) => some.has(barcode)),
     before,
-    now: DateTime.fromISO(now, { zone: libraries.library.timeZone }),
+    now: DateTime.fromISO(now, { zone: libraries.zone }),
   })
 }

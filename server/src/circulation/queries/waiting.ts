@@ -166,7 +166,7 @@ function minuteOf(time: string, libraries?: Libraries): number {
 }
 
 const dayOf = (minute: number, libraries: Libraries): string =>
-  DateTime.fromMillis(minute * 60_000, { zone: libraries.library.timeZone }).toISODate() ?? ''
+  DateTime.fromMillis(minute * 60_000, { zone: libraries.zone }).toISODate() ?? ''
 
 /** The same question has the same answer all day. */
 const seedOf = (text: string): number => [...text].reduce((hash, sign) => (Math.imul(hash, 31) + (sign.codePointAt(0) ?? 0)) | 0, 7)

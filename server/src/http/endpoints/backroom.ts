@@ -25,8 +25,9 @@ export function bindBackroom(bind: Bind, { database, libraries, search, commands
   })
   bind('moveClock', async ({ request, body }) => {
     const { pace, move } = body
-    if (pace !== undefined) work().setPace(pace)
     const time = timeMeant(body)
+    if (pace !== undefined) work().setPace(pace)
+    if (move === 'stop') work().stopMoving()
     if (time && move === 'ready') {
       const readerId = readerIdOf(request)
       const before = await latestReady(database, readerId)
@@ -65,8 +66,12 @@ export function bindBackroom(bind: Bind, { database, libraries, search, commands
 
   function timeMeant({ move, to, branch }: MoveClock): DateTime | null {
     const now = clock.now()
-    if (to !== undefined) return within(opening(DateTime.fromISO(to, { zone: now.zone }), branch), now)
-    if (move === undefined) return null
+    if (to !== undefined) {
+      const day = DateTime.fromISO(to, { zone: now.zone })
+      if (day < now.startOf('day')) throw new HttpProblem('clock-never-goes-back')
+      return within(opening(day < now ? now : day, branch), now)
+    }
+    if (move === undefined || move === 'stop') return null
     return { hour: now.plus({ hours: 1 }), day: now.plus({ days: 1 }), opening: opening(now, branch), ready: now.plus({ days: 60 }) }[move]
   }
 

@@ -52,7 +52,7 @@ interface Ready {
 /** The day before the last, unless it has come that day only. */
 async function remindOfReady(write: Write, libraries: Libraries, at: Moment): Promise<Ready[]> {
   const tomorrow = DateTime.fromISO(at.today).plus({ days: 1 }).toISODate() ?? ''
-  const midnight = DateTime.fromISO(at.today, { zone: libraries.library.timeZone }).toUTC().toISO() ?? ''
+  const midnight = DateTime.fromISO(at.today, { zone: libraries.zone }).toUTC().toISO() ?? ''
   const ready = await write.read<Ready>(
     `SELECT id, readerId, title, pickup, notify, collectBy FROM holds
      WHERE state = 'ready' AND readerId IS NOT NULL AND collectBy BETWEEN $today AND $tomorrow AND reminded IS NOT collectBy

@@ -16,7 +16,7 @@ import { copyNow, type CopyNow } from '../../queries/copies.ts'
 import { promisedTo, whenSent, type PromisedTo } from '../../queries/promised.ts'
 import { titleOf } from '../../queries/titles.ts'
 import { whereaboutsOf } from '../../queries/whereabouts.ts'
-import { ACTIVE_HOLD, LOANS } from '../../tables.ts'
+import { ACTIVE_HOLD } from '../../tables.ts'
 import { endHold } from '../cancelHold.ts'
 import { collect } from '../collect.ts'
 import type { Standing } from '../transition.ts'
@@ -69,7 +69,8 @@ export async function lend(
   const pieces = await whereaboutsOf(write, barcode, promised !== undefined && promised.wantedBarcode === null)
   for (const { barcode: piece } of pieces) {
     await write.run('DELETE FROM whereabouts WHERE barcode = $piece', { piece })
-    await write.use(LOANS).create({ barcode: piece, readerId, due, source: 'here' })
+    // Hundreds a day of the demo's clock: through the model each would take twice as long as all else.
+    await write.run("INSERT INTO loans (barcode, readerId, due, source) VALUES ($piece, $readerId, $due, 'here')", { piece, readerId, due })
   }
   if (readerId !== null) await endServed(write, libraries, { readerId, barcode }, at)
   return { barcode, title: await titleOf(write, barcode), due, collected: promised !== undefined }
@@ -83,7 +84,7 @@ async function dueFrom(
   hold: PromisedTo | undefined,
   at: Moment,
 ): Promise<string> {
-  const now = DateTime.fromISO(at.now, { zone: libraries.library.timeZone })
+  const now = DateTime.fromISO(at.now, { zone: libraries.zone })
   const sent = hold && length.unit === 'days' && libraries.pickups.loanBeginsWhenSent(hold.pickup) ? await whenSent(write, hold) : null
   if (sent === null) return dueAfter(length, now, back)
   const [due, atLeast] = [

@@ -26,7 +26,7 @@ export async function returnLoan(
   if (!loan || !reader) return { returned: loan !== undefined, charge: 0 }
   if (reader.history) await keepPastLoan(write, reader.id, barcode, at.now)
   const rule = loanRuleFor(libraries.loanRules, borrowerOf(libraries, reader), copy)
-  const amount = overdueCharge(rule?.overdue, loan.due, DateTime.fromISO(at.now, { zone: libraries.library.timeZone }))
+  const amount = overdueCharge(rule?.overdue, loan.due, DateTime.fromISO(at.now, { zone: libraries.zone }))
   if (amount > 0) await charge(write, { readerId: reader.id, barcode, title: await titleOf(write, barcode), amount }, at)
   return { returned: true, charge: amount }
 }

@@ -20,6 +20,8 @@ export const backroom = {
       day: '+1 day',
       date: 'Day to go to',
       go: 'Go',
+      stop: 'Stop here',
+      way: 'How far the clock has got',
       ready: 'Until my hold is ready',
       nothingComes: 'Place a hold, and you can go on here until it is ready.',
       signIn: 'Sign in with a sample card to follow a hold of your own.',

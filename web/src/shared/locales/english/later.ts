@@ -200,6 +200,7 @@ export const later = {
     },
     'wrong-pin-code': 'That is not the code, or it is too old. Have another one sent, or ask at a desk.',
     'foreign-request': 'The request did not come from a page of this catalogue. Load the page again and repeat what you did.',
+    'clock-never-goes-back': 'The clock does not go back. Choose today or a later day.',
     'no-such-address': 'There is nothing at this address.',
     'no-such-title': 'The catalogue has no title at this address. Search for it by its title or number.',
     'no-such-search': 'This search is not kept any more.',

@@ -22,6 +22,8 @@ export const backroom: typeof english = {
       day: '+1 Tag',
       date: 'Tag, zu dem es gehen soll',
       go: 'Los',
+      stop: 'Hier anhalten',
+      way: 'Wie weit die Uhr gekommen ist',
       ready: 'Bis meine Vormerkung bereitliegt',
       nothingComes: 'Merken Sie etwas vor, dann geht es hier weiter, bis es bereitliegt.',
       signIn: 'Melden Sie sich mit einem Beispielausweis an, um einer eigenen Vormerkung zu folgen.',

@@ -207,6 +207,7 @@ export const later: InOtherWords<typeof english> = {
     },
     'wrong-pin-code': 'Das ist nicht der Code, oder er ist zu alt. Lassen Sie sich einen neuen schicken, oder fragen Sie an einer Theke.',
     'foreign-request': 'Die Anfrage kam nicht von einer Seite dieses Katalogs. Laden Sie die Seite neu und wiederholen Sie, was Sie taten.',
+    'clock-never-goes-back': 'Die Uhr geht nicht zurück. Wählen Sie heute oder einen späteren Tag.',
     'no-such-address': 'Unter dieser Adresse gibt es nichts.',
     'no-such-title': 'Unter dieser Adresse hat der Katalog keinen Titel. Suchen Sie nach Titel oder Nummer.',
     'no-such-search': 'Diese Suche ist nicht mehr aufgehoben.',
