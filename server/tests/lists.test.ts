@@ -123,8 +123,10 @@ it('kept searches: one that is kept twice is kept once, and nothing but the quer
 })
 
 it('what is new in a kept search is what has come since it was looked at: not what was there, nor what has only changed', async () => {
-  const record = (number: string, title: string) =>
-    `<record><leader>00000nam a2200000 i 4500</leader><controlfield tag="001">${number}</controlfield><controlfield tag="008">260101s2026    xx            000 0 eng d</controlfield><datafield tag="245" ind1="1" ind2="0"><subfield code="a">${title}</subfield></datafield><datafield tag="852" ind1="1" ind2=" "><subfield code="a">pslib</subfield><subfield code="b">ferrygate</subfield><subfield code="c">nonfic</subfield><subfield code="h">738</subfield><subfield code="p">${number}-1</subfield></datafield></record>`
+  const record = (number: string, title: string, acquired = '', another = '') =>
+    `<record><leader>00000nam a2200000 i 4500</leader><controlfield tag="001">${number}</controlfield><controlfield tag="008">260101s2026    xx            000 0 eng d</controlfield><datafield tag="245" ind1="1" ind2="0"><subfield code="a">${title}</subfield></datafield><datafield tag="852" ind1="1" ind2=" "><subfield code="a">pslib</subfield><subfield code="b">ferrygate</subfield><subfield code="c">nonfic</subfield><subfield code="h">738</subfield><subfield code="p">${number}-1</subfield></datafield>${came(`${number}-1`, acquired)}${another}</record>`
+  const came = (barcode: string, acquired: string) => (acquired === '' ? '' : `<datafield tag="876" ind1=" " ind2=" "><subfield code="p">${barcode}</subfield><subfield code="d">${acquired}</subfield></datafield>`) // prettier-ignore
+  const secondCopy = (number: string, acquired: string) => `<datafield tag="852" ind1="1" ind2=" "><subfield code="a">pslib</subfield><subfield code="b">northmole</subfield><subfield code="c">nonfic</subfield><subfield code="h">738</subfield><subfield code="p">${number}-2</subfield></datafield>${came(`${number}-2`, acquired)}` // prettier-ignore
   const come = async (at: string, ...records: string[]) => {
     const file = join(catalogue.folder, 'come.xml')
     writeFileSync(file, `<collection xmlns="http://www.loc.gov/MARC21/slim">${records.join('')}</collection>`)
@@ -145,4 +147,11 @@ it('what is new in a kept search is what has come since it was looked at: not wh
   const looked = await ines.ask<KeptSearches>('POST', `/api/searches/${body[0]!.id}/seen`)
   expect(looked.body[0]!.seen >= seen).toBe(true)
   expect(await newSince('yesterday')).toBe(0)
+  // By the day on which copies came: what has stood somewhere for years is not new with its record; of an old title a new copy is.
+  await come(`${DAY}T14:00`, record('q4', 'Old quernstones', '20190301'), record('q5', 'New quernstones', '20261120'))
+  expect(await newSince(`${DAY}T13:30:00.000Z`)).toBe(1)
+  await come(`${DAY}T15:00`, record('q4', 'Old quernstones, described anew', '20190301'))
+  expect(await newSince(`${DAY}T14:30:00.000Z`)).toBe(0)
+  await come(`${DAY}T16:00`, record('q4', 'Old quernstones', '20190301', secondCopy('q4', '20261124')), record('q5', 'New quernstones', '20261120', secondCopy('q5', '20200101'))) // prettier-ignore
+  expect(await newSince(`${DAY}T15:30:00.000Z`)).toBe(1)
 })

@@ -6,6 +6,8 @@ import { COPY_ROW } from './preparing.ts'
 export interface Applied {
   added: string[]
   changed: string[]
+  /** Those that are new, or have a copy of a later day than any before, with the day of their newest copy; null where nobody knows. */
+  come: { controlNumber: string; acquired: string | null }[]
   /** Records that the catalogue has no more. */
   withdrawn: string[]
   unchanged: number
@@ -30,8 +32,10 @@ export async function dropUnchanged(write: Write): Promise<number> {
  *   those with these numbers
  */
 export async function applyStaged(write: Write, lacking: 'whole' | readonly string[], unchanged: number): Promise<Applied> {
-  const staged = await write.read<{ controlNumber: string; known: number }>(
-    'SELECT controlNumber, EXISTS (SELECT 1 FROM records AS r WHERE r.controlNumber = s.controlNumber AND r.withdrawn = 0) AS known FROM stagedRecords AS s',
+  const staged = await write.read<{ controlNumber: string; known: number; acquired: string | null; before: string | null }>(
+    `SELECT s.controlNumber, r.id IS NOT NULL AS known, (SELECT max(acquired) FROM stagedCopies WHERE recordId = s.id) AS acquired,
+       (SELECT max(acquired) FROM copies WHERE recordId = r.id AND status <> 'withdrawn') AS before
+     FROM stagedRecords AS s LEFT JOIN records AS r ON r.controlNumber = s.controlNumber AND r.withdrawn = 0`,
   )
   const gone = await write.read<{ id: number; controlNumber: string }>(
     `SELECT id, controlNumber FROM records WHERE withdrawn = 0 AND controlNumber NOT IN (SELECT controlNumber FROM seenNumbers)
@@ -44,6 +48,7 @@ export async function applyStaged(write: Write, lacking: 'whole' | readonly stri
   return {
     added: staged.filter(({ known }) => known === 0).map(({ controlNumber }) => controlNumber),
     changed: staged.filter(({ known }) => known === 1).map(({ controlNumber }) => controlNumber),
+    come: staged.filter(({ known, acquired, before }) => known === 0 || (acquired !== null && acquired > (before ?? ''))),
     withdrawn: gone.map(({ controlNumber }) => controlNumber),
     unchanged,
     copiesWithdrawn,

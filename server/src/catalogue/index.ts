@@ -5,7 +5,7 @@ import { QueryTooLarge, type IdentifierQuery } from '@catalex/core/query'
 import type { Queryable } from '../database/index.ts'
 import { exportedRecords } from './exporting.ts'
 
-export { addedAfter, noteAdditions } from './additions.ts'
+export { addedAfter, newSince, noteAdditions } from './additions.ts'
 export { besideOnShelf, marcOfCopy, standingOf } from './shelf.ts'
 export { exportedAuthorities, exportedRecords, titleAddresses, titlePages } from './exporting.ts'
 export { marcOf, type StoredMarc } from './marc.ts'

@@ -1,8 +1,7 @@
 /** Displays: which titles stand in one, as a query. */
 import type { DisplaysFile } from '@catalex/contract/files'
 import { readCql, type QueryNode } from '@catalex/core/query'
-import { DateTime } from 'luxon'
-import { addedAfter, newRecords, recordIdsOf } from '../catalogue/index.ts'
+import { addedAfter, newRecords, newSince, recordIdsOf } from '../catalogue/index.ts'
 import type { Queryable } from '../database/index.ts'
 import { withRecords } from './query/readQuery.ts'
 
@@ -12,8 +11,7 @@ export type Display = DisplaysFile[number]
 export const NEW = 'new'
 /** What has come after a moment is a display of its own: of a kept search, what is new in it. */
 const SINCE = /^since:(\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}\.\d{3}Z)$/
-/** What came in so many days is new, and of that so much is shown. */
-const NEW_DAYS = 60
+/** Of what is new, so much is shown. */
 const MOST_NEW = 10_000
 
 /** Displays that stand on a day, in the order of the file. */
@@ -25,10 +23,7 @@ export async function displayNode(source: Queryable, displays: readonly Display[
   const since = SINCE.exec(code)?.[1]
   if (since !== undefined) return { kind: 'records', recordIds: await addedAfter(source, since, MOST_NEW) }
   const display = standingOn(displays, today).find((one) => one.code === code)
-  if (!display && code === NEW) {
-    const first = DateTime.fromISO(today, { zone: 'utc' }).minus({ days: NEW_DAYS }).toISODate() ?? today
-    return { kind: 'records', recordIds: await newRecords(source, first, MOST_NEW) }
-  }
+  if (!display && code === NEW) return { kind: 'records', recordIds: await newRecords(source, newSince(today), MOST_NEW) }
   if (display?.controlNumbers) {
     const ids = await recordIdsOf(source, display.controlNumbers)
     return { kind: 'records', recordIds: display.controlNumbers.flatMap((number) => ids.get(number) ?? []) }

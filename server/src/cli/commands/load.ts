@@ -160,8 +160,8 @@ async function updateWorld(database: Database, world: WorldFiles, options: Optio
 const MOST_IN_DELTA = 20_000
 
 /** What a change of the catalogue means for readers: what is new to them, and what of theirs is lost. */
-async function follow(write: Write, libraries: Libraries, { added, changed, withdrawn }: Applied, at: Moment): Promise<LostHold[]> {
-  await noteAdditions(write, added, at.now)
+async function follow(write: Write, libraries: Libraries, { added, come, changed, withdrawn }: Applied, at: Moment): Promise<LostHold[]> {
+  await noteAdditions(write, come, at)
   return followCatalogue(write, libraries, [...added, ...changed, ...withdrawn], at)
 }
 
