@@ -3,9 +3,13 @@ import DarkIcon from '@mui/icons-material/DarkModeOutlined'
 import KeyboardIcon from '@mui/icons-material/KeyboardOutlined'
 import LightIcon from '@mui/icons-material/LightModeOutlined'
 import SatchelIcon from '@mui/icons-material/BackpackOutlined'
+import CardIcon from '@mui/icons-material/PersonOutlined'
+import SignOutIcon from '@mui/icons-material/LogoutOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
+import { useTheme } from '@mui/material/styles'
+import useMediaQuery from '@mui/material/useMediaQuery'
 import type { ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
@@ -87,7 +91,7 @@ function SatchelLink() {
       color="inherit"
       startIcon={<SatchelIcon />}
       aria-label={t('satchel.linkSaid', { count: entries.length })}
-      sx={{ minWidth: 0 }}
+      sx={{ minWidth: 0, '& .MuiButton-startIcon': { mr: { xs: 0, sm: 2 } } }}
     >
       <Box component="span" sx={ONLY_WIDE}>
         {t('satchel.link')}
@@ -101,7 +105,9 @@ function CardLink() {
   const { t } = useTranslation()
   const links = useLinks()
   const { reader, known, askToSignIn, signOut } = useSession()
+  const narrow = useMediaQuery(useTheme().breakpoints.down('sm'))
   if (!known) return null
+  const ready = reader !== null && reader.ready > 0 ? t('app.cardReady', { count: reader.ready }) : null
   const newReader = isTerminal() && (
     <Button size="small" color="inherit" variant="outlined" onClick={() => void signOut()}>
       {t('app.newReader')}
@@ -118,15 +124,28 @@ function CardLink() {
     )
   return (
     <>
-      <Link to={links.card} className={styles.cardLink}>
-        {reader.name}
-        {reader.ready > 0 && <span className={styles.ready}> · {t('app.cardReady', { count: reader.ready })}</span>}
+      <Link to={links.card} className={styles.cardLink} aria-label={narrow ? [reader.name, ready].filter(Boolean).join(' · ') : undefined}>
+        {narrow ? <CardIcon fontSize="small" /> : reader.name}
+        {narrow && reader.ready > 0 && <b className={styles.gathered}>{reader.ready}</b>}
+        {!narrow && ready && <span className={styles.ready}> · {ready}</span>}
       </Link>
-      {newReader || (
-        <Button size="small" color="inherit" onClick={() => void signOut()}>
-          {t('app.signOut')}
-        </Button>
-      )}
+      {newReader || <SignOut narrow={narrow} onPress={() => void signOut()} />}
     </>
+  )
+}
+
+/** Where there is little room, signs stand for the words. */
+function SignOut({ narrow, onPress }: { narrow: boolean; onPress(): void }) {
+  const { t } = useTranslation()
+  if (narrow)
+    return (
+      <TopIcon label={t('app.signOut')} onClick={onPress}>
+        <SignOutIcon fontSize="small" />
+      </TopIcon>
+    )
+  return (
+    <Button size="small" color="inherit" onClick={onPress}>
+      {t('app.signOut')}
+    </Button>
   )
 }

@@ -6,8 +6,8 @@ export const SANS = "'Atkinson Hyperlegible Next Variable', system-ui, sans-seri
 export const SERIF = "'Literata Variable', Georgia, serif"
 export const MONO = "'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace"
 
-/** Below `sm` a phone, below `md` two columns, from `md` on three. */
-export const BREAKPOINTS = { xs: 0, sm: 760, md: 1060, lg: 1240, xl: 1536 }
+/** Below `sm` a phone, below `md` two columns, from `md` on three. In rem: 760, 1060, 1240 and 1536 px where letters are of the usual size. */
+export const BREAKPOINTS = { xs: 0, sm: 47.5, md: 66.25, lg: 77.5, xl: 96 }
 
 /** Windows so low, or so narrow, that a band which stays would leave little to see. */
 const LOW = '@media (max-height: 30rem), (max-width: 22rem)'
@@ -30,7 +30,8 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
       divider: tokens.line,
       action: { hover: tokens.hover },
     },
-    breakpoints: { values: BREAKPOINTS },
+    // In rem, so that whoever has larger letters has the layout that has room for them.
+    breakpoints: { values: BREAKPOINTS, unit: 'rem', step: 100 * (0.05 / 16) },
     shape: { borderRadius: 4 },
     spacing: 4,
     typography: {
@@ -58,13 +59,15 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
           // What has the focus is never behind the band; where the window is low the band scrolls away.
           html: {
             scrollPaddingTop: '9rem',
-            '@media (max-width: 759.95px)': { scrollPaddingTop: '11.5rem' },
+            '@media (max-width: 47.496875rem)': { scrollPaddingTop: '11.5rem' },
             [LOW]: { scrollPaddingTop: '1rem' },
           },
           // Shadows and colours of our own are gone there; outlines stay.
           '@media (forced-colors: active)': {
             ':focus-visible, :focus-within:has(> :focus-visible)': { outline: '3px solid Highlight !important' },
           },
+          // A telephone zooms into what is typed or chosen in smaller letters, and stays there.
+          '@media (max-width: 37.5rem)': { 'input, select, textarea': { fontSize: 'max(1em, 16px) !important' } },
           '@media print': {
             '[data-screen], .MuiDialog-root, .MuiDrawer-root, .MuiSnackbar-root': { display: 'none !important' },
             body: { backgroundColor: '#fff !important', color: '#000 !important' },
@@ -78,6 +81,7 @@ export function themeFor(mode: 'light' | 'dark'): Theme {
         styleOverrides: {
           root: { padding: '7px 14px', lineHeight: 1.4, minWidth: 0 },
           sizeSmall: { padding: '2px 8px', fontSize: '0.875rem', minHeight: '1.625rem' },
+          startIcon: { '& > *:nth-of-type(1)': { fontSize: '1.125rem !important' } },
         },
       },
       MuiLink: {

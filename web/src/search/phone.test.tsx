@@ -5,13 +5,14 @@ import { BREAKPOINTS } from '../app/theme.ts'
 import { address, open } from '../../tests/open.tsx'
 import { answer, options, pickup, row, route, titlePage } from '../../tests/samples.ts'
 
-const WIDTH = 390
+/** In rem: 390 px. */
+const WIDTH = 24.375
 
 /** As wide as a phone: of queries about the width, those that a phone answers with yes. */
 beforeEach(() => {
   window.matchMedia = (query) => {
-    const most = /max-width:\s*([\d.]+)px/.exec(query)?.[1]
-    const least = /min-width:\s*([\d.]+)px/.exec(query)?.[1]
+    const most = /max-width:\s*([\d.]+)rem/.exec(query)?.[1]
+    const least = /min-width:\s*([\d.]+)rem/.exec(query)?.[1]
     const matches = (most !== undefined || least !== undefined) && WIDTH <= Number(most ?? WIDTH) && WIDTH >= Number(least ?? 0)
     return { matches, media: query, addEventListener: () => undefined, removeEventListener: () => undefined } as unknown as MediaQueryList
   }
@@ -27,8 +28,8 @@ const found = answer([row('p1', 'The salt ledger'), row('p7', 'Low water')], {
 })
 
 test('the test is as narrow as it says', () => {
-  expect(window.matchMedia(`(max-width:${String(BREAKPOINTS.sm)}px)`).matches).toBe(true)
-  expect(window.matchMedia(`(min-width:${String(BREAKPOINTS.sm)}px)`).matches).toBe(false)
+  expect(window.matchMedia(`(max-width:${String(BREAKPOINTS.sm)}rem)`).matches).toBe(true)
+  expect(window.matchMedia(`(min-width:${String(BREAKPOINTS.sm)}rem)`).matches).toBe(false)
 })
 
 test('narrowing stands behind a press, says how many titles are left, and leaves the list as it was chosen', async () => {

@@ -150,6 +150,14 @@ describe('nobody is there', () => {
     expect(sessionStorage.getItem('catalex.ended')).toBe('idle')
   })
 
+  test('whoever comes back begins with why nobody is signed in', async () => {
+    sessionStorage.setItem('catalex.ended', 'idle')
+    open('/', {})
+    const said = await screen.findByRole('alert')
+    expect(said).toHaveTextContent('You were signed out because nobody used the page for a while. Sign in to carry on.')
+    expect(said).toHaveFocus()
+  })
+
   test('another window in use keeps this one', async () => {
     const other = new BroadcastChannel('catalex')
     const { server } = open('/card', { session: SOMEBODY, card: card(), signOut: undefined })
