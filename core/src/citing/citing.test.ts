@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { recordFromMarc, type MarcField, type MarcRecord } from '../catalogue/index.ts'
-import { citationTags, jsonLdOf } from './index.ts'
+import { citationTags, cslItemOf, jsonLdOf } from './index.ts'
 
 const made = (fields: MarcField[], leader = '00000nam a2200000 i 4500'): MarcRecord => ({ leader, fields: [['001', 'x1'], ...fields] })
 const NOVEL = recordFromMarc(
@@ -73,4 +73,22 @@ describe('a title as machines read it', () => {
     expect(linked['@type']).toBe(type)
     expect(linked).not.toHaveProperty('isbn')
   })
+})
+
+it('a title as citation styles read it has what the record says, and nothing of what it does not', () => {
+  expect(cslItemOf(recordFromMarc(made([['245', '00', 'a', 'Tides']])))).toEqual({ id: 'x1', type: 'book', title: 'Tides' })
+  expect(cslItemOf(NOVEL)).toMatchObject({
+    id: 'x1',
+    type: 'book',
+    title: 'The winter watch: a novel',
+    author: [{ family: 'Varrik', given: 'Odd' }],
+    translator: [{ family: 'Marsk', given: 'Lene' }],
+    issued: { 'date-parts': [[2019]] },
+    publisher: 'Saltmarsh Press',
+    'publisher-place': 'Northmole',
+    'collection-number': '2',
+    ISBN: '9781900077729',
+    language: 'en',
+  })
+  expect(Object.values(cslItemOf(NOVEL)).filter((value) => value === null || value === undefined || value === '')).toEqual([])
 })

@@ -1,7 +1,7 @@
 import { DateTime } from 'luxon'
 import { describe, expect, it } from 'vitest'
 import { NO_HISTORY } from '../waiting/index.ts'
-import { chancesOf, collectionOf, returnOf, visitOn } from './index.ts'
+import { answersAfter, chancesOf, collectionOf, daysLater, reasonFor, returnOf, visitOn, whetherDeclined, within } from './index.ts'
 
 const at = (time: string) => DateTime.fromISO(time, { zone: 'Europe/Dublin' })
 const span: [string, string][] = [['10:00', '12:00'], ['14:00', '17:00']] // prettier-ignore
@@ -45,7 +45,32 @@ describe('readers behave by their history', () => {
     expect(came.length / MANY.length).toBeGreaterThan(0.68)
     expect(came.length / MANY.length).toBeLessThan(0.82)
     expect(new Set(came.map((visit) => visit.toISODate()))).toEqual(new Set(['2026-11-27']))
+    // Of a hundred, the first twenty-five; where none does, nobody.
+    const drew = (share: number, lapsed = 25) => collectionOf('2026-11-30', { ...behaves(1), history: { ...history, lapsed }, random: () => share }) !== null // prettier-ignore
+    expect([drew(0), drew(0.2499), drew(0.25), drew(0.9999), drew(0, 0)]).toEqual([false, false, true, true, true])
     const last = collectionOf('2026-11-25', { ...behaves(3), history: { ...NO_HISTORY, collected: [[6, 1]], lapsed: 0 } })
     expect(last?.toISODate()).toBe('2026-11-25')
+  })
+})
+
+describe('libraries elsewhere, and staff here, answer', () => {
+  const partner = { name: 'Marlfen', answers: [4, 4], travels: [2, 4], declines: 30, late: 20, lends: 21 } as const
+  const [least, most] = [() => 0, () => 0.999_999]
+  it('within their days: the least, the most, and what lies between', () => {
+    expect([within([2, 5], least), within([2, 5], most), within([2, 5], () => 0.5)]).toEqual([2, 5, 4])
+    expect([answersAfter('outside', partner, least), answersAfter('outside', partner, most)]).toEqual([4, 4])
+    expect([answersAfter('outside', null, least), answersAfter('outside', null, most)]).toEqual([1, 2])
+    // Who lends elsewhere is not asked for a scan or a purchase.
+    for (const asked of [partner, null]) {
+      expect([answersAfter('scan', asked, least), answersAfter('scan', asked, most)]).toEqual([1, 2])
+      expect([answersAfter('purchase', asked, least), answersAfter('purchase', asked, most)]).toEqual([3, 9])
+    }
+    expect([daysLater(least), daysLater(most)]).toEqual([2, 5])
+  })
+  it('no to so many of a hundred; where nobody is left to ask, always', () => {
+    const declines = (kind: 'outside' | 'scan' | 'purchase', of: typeof partner | null) =>
+      Array.from({ length: 100 }, (_, i) => whetherDeclined(kind, of, () => i / 100)).filter(Boolean).length
+    expect([declines('outside', partner), declines('outside', null), declines('scan', partner), declines('purchase', null)]).toEqual([30, 100, 10, 40]) // prettier-ignore
+    expect(['scan', 'purchase', 'outside', 'outside'].map((kind, i) => reasonFor(kind as 'scan', i < 3 ? least : most))).toEqual(['not allowed', 'not bought', 'not lent', 'not found']) // prettier-ignore
   })
 })

@@ -8,6 +8,7 @@ import {
   EMPTY_QUESTION,
   FACETS,
   FIELD_NAMES,
+  FIELDS,
   isNarrowed,
   NARROWINGS,
   newQuestion,
@@ -136,4 +137,9 @@ describe('narrowing', () => {
     )
     expect(withCopies(withCopies(EMPTY_QUESTION, 'inNow'), 'inNow').copies).toEqual([])
   })
+})
+
+it('the field chooser offers any field, and each field once', () => {
+  expect(new Set(FIELD_NAMES).size).toBe(FIELD_NAMES.length)
+  expect([...FIELD_NAMES]).toEqual(expect.arrayContaining(['anywhere', 'title-begins', 'title-whole', 'number', 'call-number', ...FIELDS]))
 })

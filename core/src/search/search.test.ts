@@ -527,6 +527,15 @@ describe('order', () => {
     expect(begins('some')).toEqual([4])
   })
 
+  it('of words side by side in a title, those with which it begins lead', () => {
+    const texts = ['lamp tide mill', 'tide mill lamp', 'salt tide mill', 'tide lamp mill']
+    const of = indexOf(texts.map((title, i) => document(i + 1, `w${String(i)}`, { title: [title] })))
+    const found = search(of, { query: parseQuery("tide mill").node, field: 'anywhere', narrowing: ALL, sort: 'relevance', from: 0, size: 10 }) // prettier-ignore
+    const order = found.rows.map(({ recordId }) => recordId)
+    expect(order[0]).toBe(2)
+    expect(order.at(-1)).toBe(4)
+  })
+
   it('what has no year is in no span of years, and in every list without one', () => {
     const undated = indexOf([document(1, 'a', { title: ['Salt'] }, { year: null }), document(2, 'b', { title: ['Salt'] }, { year: 1990 })])
     const found = (from: number | null, to: number | null) =>

@@ -92,6 +92,44 @@ describe('headings', () => {
   })
 })
 
+describe('headings that came with changes', () => {
+  const NAMES = ['Alder, Ann', 'Birk, Bo', 'Coldstream, Cy', 'Dorn, Di', 'Elver, Ed', 'Fenn, Flo', 'Gale, Gus']
+  const segmentsOf = (old: readonly number[]) => {
+    const [first, second] = [new IndexBuilder(PLACES), new IndexBuilder(PLACES)]
+    NAMES.forEach((name, i) => {
+      const marc: MarcRecord = { leader: '00000nam a2200000 i 4500', fields: [['001', `h${String(i)}`], ['100', '1 ', 'a', name], ['245', '10', 'a', 'Tides']] } // prettier-ignore
+      const into = old.includes(i) ? first : second
+      into.add(documentOf(i + 1, recordFromMarc(marc), [{ place: 2, uses: 1, usesIn: 1, callKey: 'A' }]))
+    })
+    return [first, second].map((one) => ({ index: one.finish(), superseded: null }))
+  }
+  it('stand where they would if all had come at once, from wherever one begins', () => {
+    const [main, later] = segmentsOf([0, 2, 4, 6])
+    for (const start of [
+      'a',
+      'alder, ann',
+      'b',
+      'birk, bo',
+      'birk, c',
+      'cold',
+      'coldstream, cy',
+      'd',
+      'dorn, di',
+      'e',
+      'f',
+      'fenn, flo',
+      'g',
+      'gale, gus',
+      'z',
+    ]) {
+      // prettier-ignore
+      const position = NAMES.filter((name) => name.toLowerCase() < start).length
+      const { headings, ...found } = browseHeadings([main!, later!], 'person', { start, most: 10, empty: true }, ALL)
+      expect([start, found.position, found.total, headings.map(({ label }) => label)]).toEqual([start, position, NAMES.length, NAMES.slice(position)]) // prettier-ignore
+    }
+  })
+})
+
 describe('offers', () => {
   const narrowing = { ...UNNARROWED, scope: NO_SCOPE, sends: null }
   const offersOf = (text: string) => {
