@@ -7,7 +7,7 @@ import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { borrowerOf } from '../readers/index.ts'
 import { plan, type Task } from './agenda.ts'
-import { LENT, planReturn, planReturnOf, type Lent } from './returns.ts'
+import { LENT, planReturn, type Lent } from './returns.ts'
 import { isoOf, momentAt, timeOf } from './times.ts'
 import { checkInAt } from './travels.ts'
 
@@ -47,6 +47,8 @@ export async function borrow(write: Write, libraries: Libraries, { subject, at }
       copy,
       momentAt(libraries, at),
     )
-    if (!isRefusal(lent)) return planReturnOf(write, libraries, copy.barcode, at)
+    if (isRefusal(lent)) continue
+    const { barcode, branch, stored } = copy
+    return planReturn(write, libraries, { barcode, due: lent.due, carrier: stored.carrier, branch, readerId: null, homeBranch: null }, at)
   }
 }

@@ -159,8 +159,8 @@ export async function checkInAt(
 ): Promise<void> {
   const done = await checkIn(write, libraries, { barcode, branch }, momentAt(libraries, at))
   if (isRefusal(done)) return
-  const { title, outcome, to } = done
-  const whose = (await promisedTo(write, barcode))?.readerId ?? readerId
+  const { title, outcome, to, hold } = done
+  const whose = (hold === null ? null : (await promisedTo(write, barcode))?.readerId) ?? readerId
   if (as !== null) await note(write, { what: as, title, place: branch, to, readerId: whose }, at)
   if (outcome === 'ready') await note(write, { what: 'ready', title, place: branch, readerId: whose }, at)
   else if (as === null) await note(write, { what: outcome === 'sent' ? 'sent' : 'shelved', title, place: branch, to, readerId: whose }, at)

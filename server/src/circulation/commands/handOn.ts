@@ -11,12 +11,14 @@ import { copiesOf, copyNow, type CopyNow } from '../queries/copies.ts'
 import { queueFor } from '../queries/queue.ts'
 import { follow, sendTo } from './follow.ts'
 
-export async function handOn(write: Write, libraries: Libraries, barcode: string, at: Moment, who: Actor = 'catalogue'): Promise<void> {
+/** @returns whether anybody has taken it */
+export async function handOn(write: Write, libraries: Libraries, barcode: string, at: Moment, who: Actor = 'catalogue'): Promise<boolean> {
   const copy = await copyNow(write, libraries, barcode, at.today)
-  if (!copy) return
+  if (!copy) return false
   const wanted = await handOnSet(write, libraries, copy, at, who)
   const free = wanted || copy.set !== null ? await withSet(write, libraries, copy, at) : [copy]
   for (const piece of free) if (!piece.promised) await sendHome(write, piece)
+  return wanted
 }
 
 /**

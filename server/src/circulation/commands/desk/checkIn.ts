@@ -36,9 +36,9 @@ export async function checkIn(write: Write, libraries: Libraries, { barcode, bra
   )
   const before = await promisedTo(write, barcode)
   // What is ready stays so, however often it is scanned.
+  const wanted = before?.barcode != null || (await handOn(write, libraries, barcode, at, 'desk'))
   if (before?.barcode) await follow(write, libraries, before, before.barcode, 'desk', at)
-  else await handOn(write, libraries, barcode, at, 'desk')
-  const hold = await promisedTo(write, barcode)
+  const hold = wanted ? await promisedTo(write, barcode) : undefined
   const [place] = await whereaboutsOf(write, barcode, false)
   const outcome = hold?.state === 'ready' ? 'ready' : place?.bound ? 'sent' : hold ? 'kept' : 'shelved'
   return { barcode, title: await titleOf(write, barcode), outcome, to: place?.bound ?? null, hold: hold?.state ?? null, ...returned }

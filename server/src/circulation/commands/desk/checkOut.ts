@@ -66,7 +66,8 @@ export async function lend(
   const length = lengthOf(rule)
   const back = libraries.hoursToBringBack(homeBranch, copy, length.unit)
   const due = await dueFrom(write, libraries, { length, back }, promised, at)
-  const pieces = await whereaboutsOf(write, barcode, promised !== undefined && promised.wantedBarcode === null)
+  // A hold on any copy gets the whole set.
+  const pieces = promised?.wantedBarcode === null ? await whereaboutsOf(write, barcode, true) : [{ barcode }]
   for (const { barcode: piece } of pieces) {
     await write.run('DELETE FROM whereabouts WHERE barcode = $piece', { piece })
     // Hundreds a day of the demo's clock: through the model each would take twice as long as all else.
