@@ -18,6 +18,7 @@ beforeAll(async () => {
 })
 afterAll(() => catalogue.close())
 
+const inDays = (now: string, days: number) => DateTime.fromISO(now).plus({ days }).toISODate()!
 const view = async (query = '') => (await tobias.get<Backroom>(`/api/backroom${query}`)).body
 async function move(how: MoveClock): Promise<Clock> {
   await tobias.ask('POST', '/api/backroom/clock', how)
@@ -138,6 +139,36 @@ it('is stopped where it has got to, and says how far that is', async () => {
   expect((await move({ pace: 'stands' })).now < begun.until!).toBe(true)
 })
 
+it('what comes back goes to whoever waits for it, and else to its shelf, each at a time of its own', async () => {
+  const { database } = catalogue
+  // What was begun before is over then.
+  await move({ move: 'hour' })
+  const lent = await database.read<{ barcode: string; controlNumber: string }>(
+    `SELECT loans.barcode, controlNumber FROM loans JOIN copies ON copies.barcode = loans.barcode JOIN records ON records.id = recordId
+     WHERE readerId IS NULL AND copies.system = 'pslib' AND carrier = 'book' AND useRule IS NULL AND collection IN ('fiction', 'nonfic')
+       AND controlNumber NOT IN (SELECT controlNumber FROM holdTargets) AND (SELECT count(*) FROM copies c WHERE c.recordId = records.id) = 1 AND due > $soon ORDER BY due`,
+    {
+      soon: inDays((await view()).clock.now, 2),
+    },
+  )
+  const [wanted] = lent
+  const { body } = await tobias.ask<Hold>('POST', '/api/holds', { records: [wanted!.controlNumber], barcode: null, pickup: 'ferrygate' })
+  expect(body.state).toBe('waiting')
+  const states = async () => ((await holds()).find(({ id }) => id === body.id)?.events ?? []).map(({ state }) => state)
+  let came = await states()
+  for (let tries = 0; tries < 8 && !came.includes('ready'); tries += 1) {
+    await move({
+      to: inDays((await view()).clock.now, 5),
+    })
+    came = await states()
+  }
+  expect(came).toEqual(expect.arrayContaining(['waiting', 'in transit', 'ready']))
+  const times = await database.read<{ at: string }>(
+    "SELECT at FROM happenings WHERE what ->> 'what' = 'returned' ORDER BY id DESC LIMIT 40",
+  )
+  expect(new Set(times.map(({ at }) => at)).size).toBeGreaterThan(20)
+})
+
 it('after some weeks everything that is stored can be true, nothing happened twice, and a restart would go on from there', async () => {
   for (const { controlNumber } of await titles())
     await tobias.ask<Hold>('POST', '/api/holds', { records: [controlNumber], barcode: null, pickup: 'corrow' })
@@ -166,9 +197,7 @@ it('nobody acts in the name of readers who are played, or of a library’s own; 
   const holdsAsked = () => database.read('SELECT holds.id FROM holds JOIN readers ON readers.id = readerId')
   const asked = await holdsAsked()
   await move({
-    to: DateTime.fromISO((await view()).clock.now)
-      .plus({ days: 21 })
-      .toISODate()!,
+    to: inDays((await view()).clock.now, 21),
   })
   expect(await loansOf(0)).toEqual(before)
   expect((await holdsAsked()).length).toBe(asked.length)
@@ -177,12 +206,12 @@ it('nobody acts in the name of readers who are played, or of a library’s own; 
   // One of them is marked as a stand-in.
   await database.write((write) => write.run("UPDATE readers SET standIn = 1 WHERE card = '00042556'"))
   const theirs = new Set((await loansOf(1)).map(({ barcode }) => barcode))
-  await move({
-    to: DateTime.fromISO((await view()).clock.now)
-      .plus({ days: 14 })
-      .toISODate()!,
-  })
-  const still = (await loansOf(1)).filter(({ barcode }) => theirs.has(barcode))
-  expect([theirs.size > 1, still.length < theirs.size]).toEqual([true, true])
+  const stillTheirs = async () => (await loansOf(1)).filter(({ barcode }) => theirs.has(barcode)).length
+  let still = await stillTheirs()
+  for (let tries = 0; tries < 6 && still === theirs.size; tries += 1) {
+    await move({ to: inDays((await view()).clock.now, 14) })
+    still = await stillTheirs()
+  }
+  expect([theirs.size > 1, still < theirs.size]).toEqual([true, true])
   expect((await holdsAsked()).length).toBeGreaterThan(asked.length)
 })

@@ -22,6 +22,13 @@ export const plan = (write: Write, { kind, subject, at, detail }: Task): Promise
     detail: JSON.stringify(detail),
   })
 
+export const planAll = (write: Write, tasks: readonly Task[]): Promise<void> =>
+  write.run(
+    `INSERT OR REPLACE INTO agenda (kind, subject, at, detail)
+     SELECT value ->> 'kind', value ->> 'subject', value ->> 'at', json_extract(value, '$.detail') FROM json_each($tasks)`,
+    { tasks: JSON.stringify(tasks.map((task) => ({ ...task, detail: JSON.stringify(task.detail) }))) },
+  )
+
 /** Takes the first task that is due until then. */
 export async function takeNext(write: Write, until: string): Promise<Task | null> {
   const [row] = await write.read<Task & { detail: string }>(

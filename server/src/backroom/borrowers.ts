@@ -18,17 +18,18 @@ export async function bringBack(write: Write, libraries: Libraries, { subject: b
   // Renewed meanwhile: it is kept for longer.
   if (loan.due > due) return planReturn(write, libraries, loan, at)
   await checkInAt(write, libraries, { barcode, branch, readerId: loan.readerId }, 'returned', at)
-  await planBorrowing(write, libraries, `${barcode} ${at}`, at)
+  const next = borrowingTask(libraries, `${barcode} ${at}`, at)
+  if (next) await plan(write, next)
 }
 
 /** Whoever has brought something back borrows something within a day or two, so that as much is out as before. */
-async function planBorrowing(write: Write, libraries: Libraries, subject: string, now: string): Promise<void> {
+export function borrowingTask(libraries: Libraries, subject: string, now: string): Task | null {
   const random = chancesOf(`borrow ${subject}`)
   const branches = libraries.library.branches.filter(({ pickups }) => pickups.length > 0)
   const hours = libraries.hoursOf(branches[Math.floor(random() * branches.length)]?.code ?? '')
   const time = timeOf(libraries, now)
   const visit = hours && visitOn(hours, time.startOf('day').plus({ days: Math.floor(random() * 2) }), time, random)
-  if (visit) await plan(write, { kind: 'borrow', subject, at: isoOf(visit), detail: null })
+  return visit ? { kind: 'borrow', subject, at: isoOf(visit), detail: null } : null
 }
 
 const TRIES = 12

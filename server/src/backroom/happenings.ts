@@ -13,6 +13,11 @@ export const note = (write: Write, { readerId = null, ...happened }: Happened, a
     what: JSON.stringify(happened),
   })
 
+export const noteAll = (write: Write, happened: readonly (Happened & { at: string })[]): Promise<void> =>
+  write.run("INSERT INTO happenings (at, what) SELECT value ->> 'at', value ->> 'what' FROM json_each($happened)", {
+    happened: JSON.stringify(happened.map(({ at, ...what }) => ({ at, what: JSON.stringify(what) }))),
+  })
+
 /** Once a day. */
 export const dropOldest = (write: Write): Promise<void> =>
   write.run('DELETE FROM happenings WHERE id <= (SELECT max(id) FROM happenings) - $most', { most: MOST_KEPT })
@@ -25,7 +30,7 @@ export async function happeningsFor(
 ): Promise<Happening[]> {
   const rows = await source.read<{ at: string; what: string; count: number; mine: number }>(
     `SELECT at, what, count(*) AS count, max(readerId IS $readerId AND readerId IS NOT NULL) AS mine FROM happenings
-     WHERE $all OR readerId = $readerId GROUP BY at, what ORDER BY max(id) DESC LIMIT $most`,
+     WHERE $all OR readerId = $readerId GROUP BY at, what ORDER BY at DESC, max(id) DESC LIMIT $most`,
     { readerId, all: mine ? 0 : 1, most },
   )
   return rows.map(({ at, what, count, mine: own }) => ({

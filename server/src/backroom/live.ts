@@ -8,6 +8,7 @@ import { answerWhenDue, planAnswers } from './partners.ts'
 import { borrow, bringBack } from './borrowers.ts'
 import { collect, planCollections } from './collections.ts'
 import { dropOldest, note } from './happenings.ts'
+import { goThroughDay } from './ordinaryDay.ts'
 import { planReturns } from './returns.ts'
 import { isoOf, momentAt, timeOf } from './times.ts'
 import { checkInAt, planTravels, travelOn } from './travels.ts'
@@ -15,13 +16,16 @@ import { checkInAt, planTravels, travelOn } from './travels.ts'
 /** In one transaction. @returns whether there may be more to do until then */
 export async function live(write: Write, libraries: Libraries, until: Moment, most: number): Promise<boolean> {
   if (await begin(write, libraries, until)) return true
+  let looked = true
   for (let done = 0; done < most; done += 1) {
+    if (looked) await goThroughDay(write, libraries, until.now)
     const task = await takeNext(write, until.now)
     if (!task) {
       await noteLived(write, until.now)
       return false
     }
     await carryOut(write, libraries, task)
+    looked = task.kind === 'ask' || task.kind === 'day'
   }
   return true
 }

@@ -3,7 +3,7 @@ import { chancesOf, returnOf } from '@catalex/core/living'
 import { familyOf, type Carrier } from '@catalex/core/catalogue'
 import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import { plan } from './agenda.ts'
+import { plan, planAll, type Task } from './agenda.ts'
 import { isoOf, timeOf } from './times.ts'
 
 export interface Lent {
@@ -36,7 +36,7 @@ export async function planReturns(write: Write, libraries: Libraries, now: strin
        WHERE (subject IS NULL AND (readerId IS NULL OR standIn = 1)) OR (recalledFrom IS NOT NULL AND loans.due < detail ->> 'due') LIMIT $most)`,
     { most: AT_ONCE },
   )
-  for (const loan of loans) await planReturn(write, libraries, loan, now)
+  await planAll(write, loans.map((loan) => returnTask(libraries, loan, now))) // prettier-ignore
   return loans.length === AT_ONCE
 }
 
@@ -44,12 +44,7 @@ export async function planReturns(write: Write, libraries: Libraries, now: strin
 const AGAIN_DAYS = 30
 
 /** Most things come back where they were lent, some where their reader lives; a store takes in nothing from readers. */
-export async function planReturn(
-  write: Write,
-  libraries: Libraries,
-  { barcode, due, carrier, branch, homeBranch }: Lent,
-  now: string,
-): Promise<void> {
+export function returnTask(libraries: Libraries, { barcode, due, carrier, branch, homeBranch }: Lent, now: string): Task {
   const random = chancesOf(`${barcode} ${due}`)
   const desks = libraries.library.branches.filter(({ system, pickups }) => system === libraries.systemOf(branch) && pickups.length > 0)
   const home = libraries.returnedTo(libraries.systemOf(branch) ?? '') ? null : homeBranch
@@ -60,8 +55,11 @@ export async function planReturn(
     hours && returnOf({ due, family: familyOf(carrier) }, { history: libraries.returns, hours, now: timeOf(libraries, now), random })
   // What nobody can bring back is thought of again, lest it be thought of all the time.
   const time = back ?? timeOf(libraries, now).plus({ days: AGAIN_DAYS })
-  await plan(write, { kind: 'return', subject: barcode, at: isoOf(time), detail: { due, branch: to } })
+  return { kind: 'return', subject: barcode, at: isoOf(time), detail: { due, branch: to } }
 }
+
+export const planReturn = (write: Write, libraries: Libraries, loan: Lent, now: string): Promise<void> =>
+  plan(write, returnTask(libraries, loan, now))
 
 export async function planReturnOf(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
   const [loan] = await write.read<Lent>(`${LENT} AND loans.barcode = $barcode`, { barcode })

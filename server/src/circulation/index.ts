@@ -2,6 +2,7 @@
 export { cancelHold } from './commands/cancelHold.ts'
 export { checkIn, type AtDesk } from './commands/desk/checkIn.ts'
 export { checkOut, lend } from './commands/desk/checkOut.ts'
+export { dueSimply, lendTogether, RETURNED_SIMPLY, returnTogether } from './commands/desk/together.ts'
 export { charge } from './commands/charge.ts'
 export { expectAt } from './commands/expect.ts'
 export { collectByAt } from './commands/follow.ts'
