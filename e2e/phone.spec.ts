@@ -1,7 +1,7 @@
 /** The same work in one hand: 390 pixels wide, by touch. */
 import { expect, type Page } from '@playwright/test'
 import { test } from './server.ts'
-import { noBarriers, row, signIn } from './steps.ts'
+import { noBarriers, row, settled, signIn } from './steps.ts'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
 
@@ -73,9 +73,12 @@ test(
   { tag: ['@title', '@holds'] },
   async ({ page }) => {
     // So low that the ways are out of sight at first.
-    await page.setViewportSize({ width: 390, height: 500 })
+    await page.setViewportSize({ width: 390, height: 380 })
     await page.goto('/titles/ps00000001')
     const buttons = page.getByRole('button', { name: /^Hold at/ })
+    // Whatever stands above it has come.
+    await expect(page.getByText(/^Next in The harbourmaster/)).toBeVisible()
+    await settled(page)
     await expect(buttons).toHaveCount(2)
     const button = page.getByRole('complementary', { name: /^Ways to get/ }).getByRole('button', { name: /^Hold at/ })
     /** So many pixels of it stand above the lower edge of the window. */

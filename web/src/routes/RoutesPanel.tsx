@@ -101,6 +101,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
                 <Button
                   variant="contained"
                   fullWidth
+                  data-hold
                   disabled={isPlaceholderData}
                   onClick={() => {
                     onHold(wishOf(route).records)
@@ -119,6 +120,7 @@ export function RoutesPanel({ controlNumber, alsoGood = NO_OTHERS, volume = null
         <Button
           variant="outlined"
           fullWidth
+          data-hold
           onClick={() => {
             onHold([controlNumber])
           }}

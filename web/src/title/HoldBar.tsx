@@ -17,8 +17,8 @@ export function HoldBar({ beside, volume, onHold }: { beside: RefObject<HTMLElem
   const { pickupName } = usePlaces()
   const [needed, setNeeded] = useState(false)
   useEffect(() => {
-    const button = beside.current?.querySelector('button')
-    if (!button) return
+    const ways = beside.current
+    if (!ways) return
     // A part of it that is in sight can't be pressed for sure.
     const watching = new IntersectionObserver(
       (entries) => {
@@ -27,11 +27,24 @@ export function HoldBar({ beside, volume, onHold }: { beside: RefObject<HTMLElem
       },
       { threshold: [0, IN_SIGHT] },
     )
-    watching.observe(button)
+    let watched: Element | null = null
+    // The ways come, and change, by themselves.
+    const look = () => {
+      const button = ways.querySelector('[data-hold]')
+      if (button === watched) return
+      watching.disconnect()
+      watched = button
+      if (button) watching.observe(button)
+      else setNeeded(false)
+    }
+    const changes = new MutationObserver(look)
+    changes.observe(ways, { childList: true, subtree: true })
+    look()
     return () => {
+      changes.disconnect()
       watching.disconnect()
     }
-  })
+  }, [beside])
   if (!needed) return null
   return (
     <div className={styles.holdBar} data-screen>
