@@ -39,7 +39,8 @@ export type PastOf = (
   copy: Pick<Copy, 'branch' | 'collection'>,
   pickup: string,
   state: HoldRow['state'],
-  at: { daysAgo: number; hour: number },
+  /** Late is what should have come before the demo's day. */
+  at: { daysAgo: number; hour: number; mayBeLate: boolean },
 ) => Past | null
 
 const isoOf = (time: DateTime): string => time.toUTC().toISO({ suppressMilliseconds: true }) ?? ''
@@ -48,10 +49,12 @@ const MAX_DAYS = 21
 
 /** @param day the demo's day, when it begins */
 export function pastsOf(travelOf: TravelOf, day: DateTime): PastOf {
-  return (copy, pickup, state, { daysAgo, hour }) => {
+  return (copy, pickup, state, { daysAgo, hour, mayBeLate }) => {
     const askedOn = (days: number) => day.minus({ days }).set({ hour })
     if (state !== 'ready' && state !== 'in transit') return { asked: isoOf(askedOn(daysAgo)), since: '' }
-    const pasts = Array.from({ length: MAX_DAYS }, (_, i) => askedOn(daysAgo + i)).flatMap((asked) => {
+    // What is on its way was asked for as lately as may be.
+    const first = state === 'ready' ? daysAgo : 1
+    const pasts = Array.from({ length: MAX_DAYS }, (_, i) => askedOn(first + i)).flatMap((asked) => {
       const travel = travelOf(copy, pickup, asked)
       return travel ? [{ asked, ...travel }] : []
     })
@@ -61,8 +64,7 @@ export function pastsOf(travelOf: TravelOf, day: DateTime): PastOf {
     }
     // It leaves on the day on which it is taken off its shelf, since the journey tells that day.
     const left = pasts.filter((past) => past.left !== null && past.left < day && past.left.hasSame(past.taken, 'day'))
-    // What should have come by now is late, as happens.
-    const past = left.find(({ ready }) => ready > day) ?? left.at(0)
+    const past = left.find(({ ready }) => ready > day) ?? (mayBeLate ? left.at(0) : undefined)
     return past ? { asked: isoOf(past.asked), since: isoOf(past.taken) } : null
   }
 }
@@ -79,9 +81,11 @@ export function readersHolds({ titled, pastOf, openDay }: Shelves): HoldRow[] {
   return READERS_HOLDS.map(({ card, title, carrier, pickup, state, daysAgo, collectIn }) => {
     const held = titled(title, carrier)
     const free = held?.copies.filter((copy) => copy.dueIn === null && copy.status === 'on shelf' && copy.use !== 'here only') ?? []
-    const at = { daysAgo, hour: 10 }
+    const at = { daysAgo, hour: 10, mayBeLate: false }
     const anywhere = { branch: pickup, collection: '' }
-    const chosen = free.map((copy) => ({ copy, past: pastOf(copy, pickup, state, at) })).find(({ past }) => past !== null)
+    const chosen = [false, true]
+      .flatMap((mayBeLate) => free.map((copy) => ({ copy, past: pastOf(copy, pickup, state, { ...at, mayBeLate }) })))
+      .find(({ past }) => past !== null)
     const past = state === 'waiting' ? pastOf(anywhere, pickup, state, at) : chosen?.past
     if (!held || !past) throw new Error(`The demo has no copy of "${title}" for a hold that is ${state}.`)
     return {

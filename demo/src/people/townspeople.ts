@@ -61,17 +61,21 @@ export function theirHolds(
     // What stands at the pickup location needs no van.
     if (state === 'in transit' && branch === reader.homeBranch) return []
     const daysAgo = state === 'being fetched' ? 0 : chance.whole(1, 4)
-    const past = pastOf({ branch, collection }, reader.homeBranch, state, { daysAgo, hour: chance.whole(7, 9) })
-    if (!past) return []
+    const at = { daysAgo, hour: chance.whole(7, 9), mayBeLate: false }
+    const past = pastOf({ branch, collection }, reader.homeBranch, state, at)
+    // What is sent in the morning has mostly come by the evening: then it was asked for today.
+    const today = pastOf({ branch, collection }, reader.homeBranch, 'being fetched', { ...at, daysAgo: 0 })
+    const [standing, when] = past ? [state, past] : (['being fetched', today] as const)
+    if (!when) return []
     return [
       {
         card: reader.card,
         controlNumbers: controlNumber,
         barcode,
         pickup: reader.homeBranch,
-        ...past,
-        state,
-        collectBy: state === 'ready' ? openDay(reader.homeBranch, chance.whole(1, 6)) : '',
+        ...when,
+        state: standing,
+        collectBy: standing === 'ready' ? openDay(reader.homeBranch, chance.whole(1, 6)) : '',
       },
     ]
   })

@@ -126,6 +126,7 @@ export function makeWorld(options: WorldOptions): World {
       barcode: '',
       pickup,
       asked: time(24 - i, 9),
+      since: '',
       state: 'waiting',
       collectBy: '',
     }))

@@ -23,7 +23,7 @@ export async function writeWorld(world: World, folder: string, progress: (titles
   writeFileSync(join(building, 'library.json'), JSON.stringify(world.library, null, 2))
   writeFileSync(join(building, 'policies.json'), JSON.stringify(world.policies, null, 2))
   writeFileSync(join(building, 'readers.csv'), stringify(world.readers, { header: true }))
-  writeFileSync(join(building, 'holds.csv'), stringify(world.holds(), { header: true }))
+  writeFileSync(join(building, 'holds.csv'), stringify(world.holds(), { header: true, columns: HOLD_COLUMNS }))
   writeFileSync(join(building, 'courses.json'), JSON.stringify(world.courses(), null, 2))
   writeFileSync(join(building, 'displays.json'), JSON.stringify(world.displays(), null, 2))
   writeFileSync(join(building, 'courier.json'), JSON.stringify(world.courier, null, 2))
@@ -42,6 +42,8 @@ export function addReaders(folder: string, readers: readonly Partial<ReaderRow>[
 }
 
 const BATCH = 1000
+/** Whichever of them the first row has. */
+const HOLD_COLUMNS = ['card', 'controlNumbers', 'barcode', 'pickup', 'asked', 'state', 'since', 'collectBy']
 const LOAN_COLUMNS = ['barcode', 'card', 'due', 'renewals', 'recalledFrom']
 
 async function writeRecords(world: World, folder: string, progress: (titles: number) => void): Promise<number> {
