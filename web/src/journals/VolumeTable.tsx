@@ -28,7 +28,7 @@ export function VolumeTable({ volumes, fits, chosen, onChoose }: Props) {
     next.focus()
   }
   return (
-    <dl ref={table} className={styles.table} onKeyDown={move}>
+    <dl ref={table} className={styles.table}>
       {tableOf(volumes, ({ enumeration }) => numberedIn(enumeration ?? '')).map((row) => (
         <div key={nameOf(t, row)}>
           <dt>{nameOf(t, row)}</dt>
@@ -49,6 +49,7 @@ export function VolumeTable({ volumes, fits, chosen, onChoose }: Props) {
                       data-dim={!fits(line)}
                       aria-pressed={line.barcode === chosen}
                       tabIndex={line.barcode === stop ? 0 : -1}
+                      onKeyDown={move}
                       onFocus={() => {
                         setAt(line.barcode)
                       }}
