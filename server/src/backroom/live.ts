@@ -16,6 +16,7 @@ import { checkInAt, planTravels, travelOn } from './travels.ts'
 /** In one transaction. @returns whether there may be more to do until then */
 export async function live(write: Write, libraries: Libraries, until: Moment, most: number): Promise<boolean> {
   if (await begin(write, libraries, until)) return true
+  // Whether somebody has looked at what there is, so that what is ordinary may go on again.
   let looked = true
   for (let done = 0; done < most; done += 1) {
     if (looked) await goThroughDay(write, libraries, until.now)
