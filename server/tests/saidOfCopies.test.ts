@@ -16,8 +16,7 @@ it('of a copy counts what differs from what is known: the day it is due, its sta
     "SELECT barcode FROM copies WHERE status = 'on shelf' AND barcode NOT IN (SELECT barcode FROM loans) AND barcode NOT IN (SELECT barcode FROM holds WHERE barcode IS NOT NULL) LIMIT 1", // prettier-ignore
   )
   const at = momentOf(DateTime.fromISO(`${DAY}T11:20`, { zone: libraries.zone }))
-  const said = (status: SaidCopy['status'], due = '', of = barcode) =>
-    commands.noteCopies([{ barcode: of, status, due }], at)
+  const said = (status: SaidCopy['status'], due = '', of = barcode) => commands.noteCopies([{ barcode: of, status, due }], at)
   const stands = async () => [
     await database.read('SELECT due FROM loans WHERE barcode = $barcode', { barcode }),
     await database.read('SELECT status, statusText FROM copies WHERE barcode = $barcode', { barcode }),
