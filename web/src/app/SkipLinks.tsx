@@ -3,6 +3,7 @@ import { useTheme } from '@mui/material/styles'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useTranslation } from 'react-i18next'
 import { useLocation } from 'react-router'
+import { SkipLink } from '../ui/SkipLink.tsx'
 import styles from './app.module.css'
 
 const PAGES = [
@@ -24,22 +25,11 @@ export function SkipLinks() {
           // On a phone narrowing opens from the head of the list.
           ...(phone ? [] : [{ id: 'narrowing', words: t('app.skip.narrowing') }]),
         ]
-      : [{ id: 'main', words: t(`app.skip.${page}`) }, ...(page === 'title' ? [{ id: 'routes', words: t('app.skip.routes') }] : [])]
+      : [{ id: 'main', words: t(`app.skip.${page}`) }]
   return (
     <nav className={styles.skips} aria-label={t('app.skip.label')} data-screen>
       {links.map(({ id, words }) => (
-        <a
-          key={id}
-          className={styles.skip}
-          href={`#${id}`}
-          onClick={(event) => {
-            // The address stays that of the search.
-            event.preventDefault()
-            document.getElementById(id)?.focus()
-          }}
-        >
-          {words}
-        </a>
+        <SkipLink key={id} id={id} words={words} />
       ))}
     </nav>
   )

@@ -17,6 +17,7 @@ import { useGather } from '../shared/satchel/useSatchel.ts'
 import { useScope } from '../shared/scope.tsx'
 import { titleQuery } from '../shared/titleQuery.ts'
 import { Page } from '../ui/Page.tsx'
+import { SkipLink } from '../ui/SkipLink.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Copies } from './Copies.tsx'
 import { Description, Related } from './Description.tsx'
@@ -89,6 +90,7 @@ export default function TitlePage() {
   return (
     <article className={styles.zones}>
       <div className={styles.centre}>
+        <SkipLink id="routes" words={t('app.skip.routes')} />
         {cameFrom && <WayBack cameFrom={cameFrom} page={data} />}
         <TitleHead page={data} which={which} volume={volume} heading={heading} />
         {own && <Editions editions={data.editions} more={data.moreEditions} current={own} cameFrom={cameFrom} />}
