@@ -105,6 +105,14 @@ test(
     const order = () => page.getByRole('listitem').getByRole('heading', { level: 2 }).allTextContents()
     await expect.poll(order).toEqual([second, first])
     await page.getByRole('button', { name: `Move ${second}`, exact: true }).focus()
+    // The arrow comes before anything else could happen: no key is lost.
+    await page.evaluate(() => {
+      for (const code of ['Space', 'ArrowDown'])
+        document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', { code, bubbles: true, cancelable: true }))
+    })
+    await expect(page.getByText(`${second} is at place 2 of 2.`)).toBeAttached()
+    await page.keyboard.press('Escape')
+    await expect(page.getByText(`${second} is at place 2 of 2.`)).not.toBeAttached()
     await page.keyboard.press('Space')
     await expect(page.getByText(`${second} picked up; it is 1 of 2.`)).toBeAttached()
     await page.keyboard.press('ArrowDown')

@@ -2,7 +2,7 @@
 import type { ListView } from '@catalex/contract/lists'
 import type { ResultRow } from '@catalex/contract/search'
 import { entryKey } from '@catalex/core/satchel'
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
+import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import HandleIcon from '@mui/icons-material/DragIndicatorOutlined'
@@ -10,6 +10,7 @@ import IconButton from '@mui/material/IconButton'
 import { useTranslation } from 'react-i18next'
 import { EntryLine } from '../satchel/EntryLine.tsx'
 import { Noted } from './Noted.tsx'
+import { PromptKeyboardSensor } from './promptKeyboardSensor.ts'
 import styles from './lists.module.css'
 import satchel from '../satchel/satchel.module.css'
 
@@ -29,7 +30,7 @@ interface Props {
 
 export function Sorted({ entries, rows, waiting, ticked, onTick, onOrder, onSay, onRemove }: Props) {
   const { t } = useTranslation()
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates })) // prettier-ignore
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(PromptKeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates })) // prettier-ignore
   const ids = entries.map(entryKey)
   const titleOf = (id: string | number) => {
     const entry = entries[ids.indexOf(String(id))]
