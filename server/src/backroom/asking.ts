@@ -3,26 +3,26 @@ import type { PlaceHold } from '@catalex/contract/holds'
 import { chancesOf } from '@catalex/core/living'
 import { isRefusal } from '@catalex/core/holds'
 import { placeHold } from '../circulation/index.ts'
-import type { Write } from '../database/index.ts'
-import type { Libraries } from '../libraries/index.ts'
 import { readerById } from '../readers/index.ts'
-import { plan, type Task } from './agenda.ts'
+import type { Task } from './agenda.ts'
 import { isoOf, momentAt, timeOf } from './times.ts'
 import { planTravels } from './travels.ts'
+import type { World } from './world.ts'
 
 /** Between so many minutes two of them ask for something. */
 const BETWEEN = { least: 8, most: 55 }
 const AWAKE = { from: 7, until: 23 }
 
-export async function planAsking(write: Write, libraries: Libraries, now: string): Promise<void> {
+export function planAsking({ libraries, agenda }: World, now: string): void {
   const random = chancesOf(`ask ${now}`)
   const next = timeOf(libraries, now).plus({ minutes: BETWEEN.least + Math.floor(random() * (BETWEEN.most - BETWEEN.least)) })
   const awake = next.hour >= AWAKE.from && next.hour < AWAKE.until ? next : next.plus({ hours: 24 - AWAKE.until + AWAKE.from })
-  await plan(write, { kind: 'ask', subject: '', at: isoOf(awake), detail: null })
+  agenda.plan({ kind: 'ask', subject: '', at: isoOf(awake), detail: null })
 }
 
-export async function askForSomething(write: Write, libraries: Libraries, { at }: Task): Promise<void> {
-  await planAsking(write, libraries, at)
+export async function askForSomething(world: World, { at }: Task): Promise<void> {
+  const { write, libraries } = world
+  planAsking(world, at)
   const random = chancesOf(`asked ${at}`)
   const readers = await write.read<{ id: number }>('SELECT id FROM readers WHERE standIn = 1 ORDER BY id')
   const reader = await readerById(write, readers[Math.floor(random() * readers.length)]?.id ?? 0)
@@ -35,5 +35,5 @@ export async function askForSomething(write: Write, libraries: Libraries, { at }
   if (!reader || !record || !pickup) return
   const wish: PlaceHold = { records: [record.controlNumber], barcode: null, pickup }
   const placed = await placeHold(write, libraries, { reader, wish, key: null }, momentAt(libraries, at))
-  if (typeof placed === 'number' || !isRefusal(placed)) await planTravels(write, libraries, at)
+  if (typeof placed === 'number' || !isRefusal(placed)) await planTravels(world, at)
 }

@@ -3,12 +3,10 @@ import { chancesOf, collectionOf } from '@catalex/core/living'
 import { isRefusal } from '@catalex/core/holds'
 import { DateTime } from 'luxon'
 import { copiesOf, lend } from '../circulation/index.ts'
-import type { Write } from '../database/index.ts'
-import type { Libraries } from '../libraries/index.ts'
-import { plan, type Task } from './agenda.ts'
-import { note } from './happenings.ts'
+import type { Task } from './agenda.ts'
 import { planReturnOf } from './returns.ts'
 import { isoOf, momentAt, timeOf } from './times.ts'
+import type { World } from './world.ts'
 
 interface Kept {
   id: number
@@ -24,26 +22,28 @@ interface Kept {
 const KEPT = `SELECT id, pickup, collectBy, title, barcode, readerId, category, homeSystem
   FROM holds WHERE state = 'ready' AND collectBy IS NOT NULL AND (readerId IS NULL OR readerId IN (SELECT id FROM readers WHERE standIn = 1))`
 
-export async function planCollection(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
-  const [hold] = await write.read<Kept>(`${KEPT} AND barcode = $barcode`, { barcode })
-  if (hold) await planVisit(write, libraries, hold, now)
+export async function planCollection(world: World, barcode: string, now: string): Promise<void> {
+  const [hold] = await world.write.read<Kept>(`${KEPT} AND barcode = $barcode`, { barcode })
+  if (hold) planVisit(world, hold, now)
 }
 
-export async function planCollections(write: Write, libraries: Libraries, now: string): Promise<void> {
-  const holds = await write.read<Kept>(`${KEPT} AND NOT EXISTS (SELECT 1 FROM agenda WHERE kind = 'collect' AND subject = holds.id)`) // prettier-ignore
-  for (const hold of holds) await planVisit(write, libraries, hold, now)
+export async function planCollections(world: World, now: string): Promise<void> {
+  await world.agenda.writeDown()
+  const holds = await world.write.read<Kept>(`${KEPT} AND NOT EXISTS (SELECT 1 FROM agenda WHERE kind = 'collect' AND subject = holds.id)`) // prettier-ignore
+  for (const hold of holds) planVisit(world, hold, now)
 }
 
-async function planVisit(write: Write, libraries: Libraries, { id, pickup, collectBy }: Kept, now: string): Promise<void> {
+function planVisit({ libraries, agenda }: World, { id, pickup, collectBy }: Kept, now: string): void {
   const hours = libraries.pickups.hours(pickup)
   const random = chancesOf(`collect ${String(id)} ${collectBy}`)
   const visit = hours && collectionOf(collectBy, { history: libraries.returns, hours, now: timeOf(libraries, now), random })
   // Whoever does not come is noted, too, so that nobody thinks of it again.
   const never = DateTime.fromISO(collectBy).plus({ days: 30 })
-  await plan(write, { kind: 'collect', subject: String(id), at: isoOf(visit ?? never), detail: { collectBy } })
+  agenda.plan({ kind: 'collect', subject: String(id), at: isoOf(visit ?? never), detail: { collectBy } })
 }
 
-export async function collect(write: Write, libraries: Libraries, { subject, at }: Task): Promise<void> {
+export async function collect(world: World, { subject, at }: Task): Promise<void> {
+  const { write, libraries } = world
   const [hold] = await write.read<Kept>(`${KEPT} AND id = $id`, { id: Number(subject) })
   const [copy] = hold ? await copiesOf(write, libraries, { barcode: hold.barcode }, momentAt(libraries, at).today) : []
   if (!hold || !copy) return
@@ -55,6 +55,6 @@ export async function collect(write: Write, libraries: Libraries, { subject, at 
     momentAt(libraries, at),
   )
   if (isRefusal(lent)) return
-  await note(write, { what: 'collected', title: hold.title, place: hold.pickup, readerId: hold.readerId }, at)
-  await planReturnOf(write, libraries, copy.barcode, at)
+  world.happenings.note({ what: 'collected', title: hold.title, place: hold.pickup, readerId: hold.readerId }, at)
+  await planReturnOf(world, copy.barcode, at)
 }

@@ -6,17 +6,26 @@ export type Happened = Partial<Omit<Happening, 'at' | 'count' | 'mine' | 'what'>
 
 const MOST_KEPT = 3000
 
-export const note = (write: Write, { readerId = null, ...happened }: Happened, at: string): Promise<void> =>
-  write.run('INSERT INTO happenings (at, readerId, what) VALUES ($at, $readerId, $what)', {
-    at,
-    readerId,
-    what: JSON.stringify(happened),
-  })
+/** What happened in one transaction, written down together. */
+export class Happenings {
+  private noted: { at: string; readerId: number | null; what: string }[] = []
 
-export const noteAll = (write: Write, happened: readonly (Happened & { at: string })[]): Promise<void> =>
-  write.run("INSERT INTO happenings (at, what) SELECT value ->> 'at', value ->> 'what' FROM json_each($happened)", {
-    happened: JSON.stringify(happened.map(({ at, ...what }) => ({ at, what: JSON.stringify(what) }))),
-  })
+  constructor(private readonly write: Write) {}
+
+  note({ readerId = null, ...happened }: Happened, at: string): void {
+    this.noted.push({ at, readerId, what: JSON.stringify(happened) })
+  }
+
+  async writeDown(): Promise<void> {
+    if (this.noted.length === 0) return
+    await this.write.run(
+      `INSERT INTO happenings (at, readerId, what)
+       SELECT value ->> 'at', value ->> 'readerId', value ->> 'what' FROM json_each($noted)`,
+      { noted: JSON.stringify(this.noted) },
+    )
+    this.noted = []
+  }
+}
 
 /** Once a day. */
 export const dropOldest = (write: Write): Promise<void> =>
@@ -39,7 +48,7 @@ export async function happeningsFor(
     place: null,
     to: null,
     line: null,
-    // Written by `note`.
+    // Noted as such.
     ...(JSON.parse(what) as Happened),
     count,
     mine: own === 1,

@@ -4,15 +4,13 @@
  */
 import { chancesOf } from '@catalex/core/living'
 import { isReachable } from '@catalex/core/copies'
-import { copiesOf, dueSimply, lendTogether, RETURNED_SIMPLY, returnTogether } from '../circulation/index.ts'
-import type { Write } from '../database/index.ts'
-import type { Libraries } from '../libraries/index.ts'
+import { dueSimply, lendTogether, RETURNED_SIMPLY, returnTogether } from '../circulation/index.ts'
 import { borrowerOf } from '../readers/index.ts'
-import { planAll, type Task } from './agenda.ts'
-import { borrowingTask } from './borrowers.ts'
-import { noteAll } from './happenings.ts'
+import { dropAll, planAll } from './agenda.ts'
+import { borrowingTask, pickAtRandom } from './borrowers.ts'
 import { returnTask } from './returns.ts'
 import { momentAt, timeOf } from './times.ts'
+import type { World } from './world.ts'
 
 const AT_ONCE = 200
 
@@ -24,16 +22,17 @@ interface Returned {
 }
 
 /** @param until ISO time */
-export async function goThroughDay(write: Write, libraries: Libraries, until: string): Promise<void> {
+export async function goThroughDay(world: World, until: string): Promise<void> {
+  await world.agenda.writeDown()
   // Somebody who asks for a title, and a new day, look at what there is.
-  const [next] = await write.read<{ at: string | null }>("SELECT min(at) AS at FROM agenda WHERE kind IN ('ask', 'day')")
+  const [next] = await world.write.read<{ at: string | null }>("SELECT min(at) AS at FROM agenda WHERE kind IN ('ask', 'day')")
   const end = next?.at != null && next.at < until ? next.at : until
-  const returned = await returnAll(write, libraries, end)
-  await borrowAll(write, libraries, end, new Set(returned))
+  const returned = await returnAll(world, end)
+  await borrowAll(world, end, returned)
 }
 
 /** @returns their barcodes */
-async function returnAll(write: Write, libraries: Libraries, end: string): Promise<string[]> {
+async function returnAll({ write, libraries, happenings }: World, end: string): Promise<string[]> {
   // By time: left to choose, SQLite reads all that is ever to be returned.
   const returned = await write.read<Returned>(
     `SELECT subject AS barcode, agenda.at, title, copies.branch FROM agenda INDEXED BY agendaByTime
@@ -45,8 +44,8 @@ async function returnAll(write: Write, libraries: Libraries, end: string): Promi
   if (returned.length === 0) return []
   const barcodes = returned.map(({ barcode }) => barcode)
   await returnTogether(write, barcodes)
-  await done(write, 'return', barcodes)
-  await noteAll(write, returned.map(({ at, title, branch }) => ({ at, what: 'returned', title, place: branch }))) // prettier-ignore
+  await dropAll(write, barcodes.map((subject) => ({ kind: 'return', subject }))) // prettier-ignore
+  for (const { at, title, branch } of returned) happenings.note({ what: 'returned', title, place: branch }, at)
   await planAll(write, returned.flatMap(({ barcode, at }) => borrowingTask(libraries, `${barcode} ${at}`, at) ?? [])) // prettier-ignore
   return barcodes
 }
@@ -57,39 +56,27 @@ interface Borrowing {
 }
 
 /** Whoever does not find what they want at once goes on looking by themselves. */
-async function borrowAll(write: Write, libraries: Libraries, end: string, returned: ReadonlySet<string>): Promise<void> {
+async function borrowAll(world: World, end: string, returned: readonly string[]): Promise<void> {
+  const { write, libraries } = world
   const tasks = await write.read<Borrowing>(
     "SELECT subject, at FROM agenda INDEXED BY agendaByTime WHERE kind = 'borrow' AND at < $end ORDER BY at, subject LIMIT $most",
     { end, most: AT_ONCE },
   )
   if (tasks.length === 0) return
-  const [last] = await write.read<{ id: number }>('SELECT max(id) AS id FROM copies')
-  const picks = tasks.map(({ subject }) => Math.floor(chancesOf(subject)() * (last?.id ?? 0)))
-  const picked = await write.read<{ barcode: string | null }>(
-    "SELECT (SELECT barcode FROM copies WHERE id >= value AND status = 'on shelf' AND setNumber IS NULL LIMIT 1) AS barcode FROM json_each($picks) ORDER BY key",
-    { picks: JSON.stringify(picks) },
-  )
-  const barcodes = picked.flatMap(({ barcode }) => barcode ?? [])
-  const copies = new Map(
-    (await copiesOf(write, libraries, { barcodes }, momentAt(libraries, end).today)).map((copy) => [copy.barcode, copy]),
-  )
+  const chances = tasks.map(({ subject }) => chancesOf(subject)())
+  const picked = await pickAtRandom(world, chances, momentAt(libraries, end).today)
+  const taken = new Set(returned)
   const loans = tasks.flatMap(({ subject, at }, i) => {
-    const copy = copies.get(picked[i]?.barcode ?? '')
-    if (!copy || returned.has(copy.barcode) || !isReachable(copy) || copy.use !== 'loan') return []
+    const copy = picked[i]
+    if (!copy || taken.has(copy.barcode) || !isReachable(copy) || copy.use !== 'loan') return []
     const due = dueSimply(libraries, borrowerOf(libraries, null), copy, timeOf(libraries, at))
     if (due === null) return []
-    copies.delete(copy.barcode)
+    taken.add(copy.barcode)
     const { barcode, branch, stored } = copy
     return [{ subject, at, barcode, due, carrier: stored.carrier, branch, readerId: null, homeBranch: null }]
   })
   if (loans.length === 0) return
   await lendTogether(write, loans)
-  await done(write, 'borrow', loans.map(({ subject }) => subject)) // prettier-ignore
+  await dropAll(write, loans.map(({ subject }) => ({ kind: 'borrow', subject }))) // prettier-ignore
   await planAll(write, loans.map((loan) => returnTask(libraries, loan, loan.at))) // prettier-ignore
 }
-
-const done = (write: Write, kind: Task['kind'], subjects: readonly string[]): Promise<void> =>
-  write.run('DELETE FROM agenda WHERE kind = $kind AND subject IN (SELECT value FROM json_each($subjects))', {
-    kind,
-    subjects: JSON.stringify(subjects),
-  })

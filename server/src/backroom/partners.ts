@@ -19,8 +19,9 @@ import type { Queryable, Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
 import { moveRequest, type RequestStep } from '../requests/index.ts'
 import { PARTNERS } from '../standins/index.ts'
-import { plan, type Task } from './agenda.ts'
+import type { Task } from './agenda.ts'
 import { isoOf, momentAt, timeOf } from './times.ts'
+import { inWorld, type World } from './world.ts'
 
 interface Asked {
   code: string
@@ -43,14 +44,15 @@ const ASKED = `SELECT code, reference, kind, state, title, day, details ->> '$.p
   FROM requests WHERE state NOT IN ('done', 'declined', 'withdrawn')`
 
 /** Requests of which nobody has thought yet when they are answered. */
-export async function planAnswers(write: Write, libraries: Libraries, now: string): Promise<void> {
-  const requests = await write.read<Asked>(`${ASKED} AND NOT EXISTS (SELECT 1 FROM agenda WHERE kind = 'answer' AND subject = requests.code)`) // prettier-ignore
-  for (const request of requests) await planAnswer(write, libraries, request, now)
+export async function planAnswers(world: World, now: string): Promise<void> {
+  await world.agenda.writeDown()
+  const requests = await world.write.read<Asked>(`${ASKED} AND NOT EXISTS (SELECT 1 FROM agenda WHERE kind = 'answer' AND subject = requests.code)`) // prettier-ignore
+  for (const request of requests) planAnswer(world, request, now)
 }
 
-async function planAnswer(write: Write, libraries: Libraries, request: Asked, now: string): Promise<void> {
+function planAnswer({ libraries, agenda }: World, request: Asked, now: string): void {
   const at = answeredAt(libraries, request, timeOf(libraries, now))
-  await plan(write, { kind: 'answer', subject: request.code, at: isoOf(at), detail: null })
+  agenda.plan({ kind: 'answer', subject: request.code, at: isoOf(at), detail: null })
 }
 
 const LENT_DAYS = 28
@@ -71,9 +73,9 @@ function answeredAt(libraries: Libraries, request: Asked, now: DateTime): DateTi
   return (hours && visitOn(hours, on, now, random)) ?? on.plus({ days: 1 })
 }
 
-export async function answerWhenDue(write: Write, libraries: Libraries, { subject, at }: Task): Promise<void> {
-  const request = await requestWhere(write, 'code', subject)
-  if (request) await answer(write, libraries, request, actOf(request), at)
+export async function answerWhenDue(world: World, { subject, at }: Task): Promise<void> {
+  const request = await requestWhere(world.write, 'code', subject)
+  if (request) await answer(world, request, actOf(request), at)
 }
 
 /** What somebody decides who plays them. @param now ISO time */
@@ -84,7 +86,7 @@ export async function answerNow(
   now: string,
 ): Promise<Refusal | null> {
   const request = await requestWhere(write, 'reference', reference)
-  return request ? answer(write, libraries, request, act, now) : { code: 'no-such-request' }
+  return request ? inWorld(write, libraries, (world) => answer(world, request, act, now)) : { code: 'no-such-request' }
 }
 
 async function requestWhere(write: Write, column: 'code' | 'reference', value: string): Promise<Asked | null> {
@@ -92,13 +94,14 @@ async function requestWhere(write: Write, column: 'code' | 'reference', value: s
   return request ?? null
 }
 
-async function answer(write: Write, libraries: Libraries, request: Asked, act: AnswerAct, now: string): Promise<Refusal | null> {
+async function answer(world: World, request: Asked, act: AnswerAct, now: string): Promise<Refusal | null> {
+  const { write, libraries, agenda } = world
   const at = momentAt(libraries, now)
   const refusal = await moveRequest(write, libraries, request.code, stepOf(request, act, timeOf(libraries, now)), at)
   if (refusal) return refusal
   const next = await requestWhere(write, 'code', request.code)
-  if (next) await planAnswer(write, libraries, next, now)
-  else await write.run("DELETE FROM agenda WHERE kind = 'answer' AND subject = $code", { code: request.code })
+  if (next) planAnswer(world, next, now)
+  else agenda.drop({ kind: 'answer', subject: request.code })
   return null
 }
 

@@ -1,10 +1,10 @@
 /** When the readers of the demo bring back what they have. */
 import { chancesOf, returnOf } from '@catalex/core/living'
 import { familyOf, type Carrier } from '@catalex/core/catalogue'
-import type { Write } from '../database/index.ts'
 import type { Libraries } from '../libraries/index.ts'
-import { plan, planAll, type Task } from './agenda.ts'
+import { planAll, type Task } from './agenda.ts'
 import { isoOf, timeOf } from './times.ts'
+import type { World } from './world.ts'
 
 export interface Lent {
   barcode: string
@@ -28,7 +28,8 @@ const WHERE_LENT = 0.7
  * Loans of which nobody has thought yet when they come back, and those that were recalled since.
  * @returns whether there may be more
  */
-export async function planReturns(write: Write, libraries: Libraries, now: string): Promise<boolean> {
+export async function planReturns({ write, libraries, agenda }: World, now: string): Promise<boolean> {
+  await agenda.writeDown()
   // The loans alone at first: this is asked all day, and mostly there is none.
   const loans = await write.read<Lent>(
     `${LENT} AND loans.barcode IN (
@@ -58,10 +59,11 @@ export function returnTask(libraries: Libraries, { barcode, due, carrier, branch
   return { kind: 'return', subject: barcode, at: isoOf(time), detail: { due, branch: to } }
 }
 
-export const planReturn = (write: Write, libraries: Libraries, loan: Lent, now: string): Promise<void> =>
-  plan(write, returnTask(libraries, loan, now))
+export function planReturn({ libraries, agenda }: World, loan: Lent, now: string): void {
+  agenda.plan(returnTask(libraries, loan, now))
+}
 
-export async function planReturnOf(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
-  const [loan] = await write.read<Lent>(`${LENT} AND loans.barcode = $barcode`, { barcode })
-  if (loan) await planReturn(write, libraries, loan, now)
+export async function planReturnOf(world: World, barcode: string, now: string): Promise<void> {
+  const [loan] = await world.write.read<Lent>(`${LENT} AND loans.barcode = $barcode`, { barcode })
+  if (loan) planReturn(world, loan, now)
 }

@@ -4,13 +4,11 @@
  */
 import { chancesOf } from '@catalex/core/living'
 import { checkIn, deliveryFor, expectAt, noteMissing, promisedTo, wayOf, type DeliveryLeg, type Way } from '../circulation/index.ts'
-import type { Write } from '../database/index.ts'
-import type { Libraries } from '../libraries/index.ts'
 import { isRefusal } from '@catalex/core/holds'
-import { plan, type Task } from './agenda.ts'
-import { note } from './happenings.ts'
+import type { Task } from './agenda.ts'
 import { planCollection } from './collections.ts'
 import { later, momentAt } from './times.ts'
+import type { World } from './world.ts'
 
 /** A step of a travel that is still to come. */
 export interface Travel {
@@ -36,24 +34,29 @@ const SOUGHT_DAYS = { least: 2, most: 18 }
 const FOUND = 70
 
 /** @param now ISO time from which on it can leave */
-export async function planTravel(write: Write, libraries: Libraries, barcode: string, now: string): Promise<void> {
+export async function planTravel(world: World, barcode: string, now: string): Promise<void> {
+  const { write, libraries, agenda } = world
   const way = await wayOf(write, libraries, barcode)
   if (!way) return
   const delivery = deliveryFor(libraries, way, now)
   // Where nothing goes for months, somebody asks again tomorrow.
-  if (!delivery) return plan(write, { kind: 'travel', subject: barcode, at: later(now, 1440), detail: null })
+  if (!delivery) {
+    agenda.plan({ kind: 'travel', subject: barcode, at: later(now, 1440), detail: null })
+    return
+  }
   const { picked, ready, legs, inHand } = delivery
-  await expectAt(write, barcode, inHand)
+  if (way.pickup !== null) await expectAt(write, barcode, inHand)
   const travel: Travel = { stage: 'taken off its shelf', to: way.to, legs, leg: 0, picked, inHand }
   const [first] = legs
-  if (way.onShelf) await plan(write, { kind: 'travel', subject: barcode, at: first ? ready : inHand, detail: travel })
-  else if (first) await plan(write, { kind: 'travel', subject: barcode, at: first.depart, detail: { ...travel, stage: 'loaded' } })
-  else await plan(write, { kind: 'travel', subject: barcode, at: inHand, detail: { ...travel, stage: 'checked in' } })
+  if (way.onShelf) agenda.plan({ kind: 'travel', subject: barcode, at: first ? ready : inHand, detail: travel })
+  else if (first) agenda.plan({ kind: 'travel', subject: barcode, at: first.depart, detail: { ...travel, stage: 'loaded' } })
+  else agenda.plan({ kind: 'travel', subject: barcode, at: inHand, detail: { ...travel, stage: 'checked in' } })
 }
 
 /** What moves and is on no way yet. */
-export async function planTravels(write: Write, libraries: Libraries, now: string): Promise<void> {
-  const rows = await write.read<{ barcode: string }>(
+export async function planTravels(world: World, now: string): Promise<void> {
+  await world.agenda.writeDown()
+  const rows = await world.write.read<{ barcode: string }>(
     `SELECT piece.barcode FROM holds JOIN copies one ON one.barcode = holds.barcode
        JOIN copies piece ON piece.recordId = one.recordId AND (piece.barcode = one.barcode OR (wantedBarcode IS NULL AND piece.setNumber = one.setNumber))
        LEFT JOIN whereabouts ON whereabouts.barcode = piece.barcode
@@ -61,17 +64,17 @@ export async function planTravels(write: Write, libraries: Libraries, now: strin
      UNION SELECT barcode FROM whereabouts
      WHERE bound IS NOT NULL AND NOT EXISTS (SELECT 1 FROM agenda WHERE kind = 'travel' AND subject = whereabouts.barcode) ORDER BY 1`,
   )
-  for (const { barcode } of rows) await planTravel(write, libraries, barcode, now)
+  for (const { barcode } of rows) await planTravel(world, barcode, now)
 }
 
-export async function travelOn(write: Write, libraries: Libraries, { subject: barcode, at, detail }: Task): Promise<void> {
-  const way = await wayOf(write, libraries, barcode)
+export async function travelOn(world: World, { subject: barcode, at, detail }: Task): Promise<void> {
+  const way = await wayOf(world.write, world.libraries, barcode)
   // Nobody wants it any more, or it has been lent meanwhile.
   if (!way) return
   const travel = detail as Travel | null
   // Somebody has had it in hands since, or it goes elsewhere now.
-  if (travel === null || !isOnIt(way, travel)) return planTravel(write, libraries, barcode, at)
-  const step = { write, libraries, barcode, at, travel, way, random: chancesOf(`${barcode} ${travel.stage} ${at}`) }
+  if (travel === null || !isOnIt(way, travel)) return planTravel(world, barcode, at)
+  const step = { world, barcode, at, travel, way, random: chancesOf(`${barcode} ${travel.stage} ${at}`) }
   if (travel.stage === 'taken off its shelf') return takeOffShelf(step)
   if (travel.stage === 'loaded') return load(step)
   if (travel.stage === 'unloaded') return unload(step)
@@ -85,8 +88,7 @@ function isOnIt({ onShelf, from }: Way, { stage, legs, leg }: Travel): boolean {
 }
 
 interface Step {
-  write: Write
-  libraries: Libraries
+  world: World
   barcode: string
   at: string
   travel: Travel
@@ -94,76 +96,78 @@ interface Step {
   random: () => number
 }
 
-async function takeOffShelf({ write, libraries, barcode, at, travel, way, random }: Step): Promise<void> {
+async function takeOffShelf({ world, barcode, at, travel, way, random }: Step): Promise<void> {
   const { title, from: place, readerId } = way
   const chance = random() * 100
   if (chance < NOT_FOUND) {
-    await note(write, { what: 'not found', title, place, readerId }, at)
-    await noteMissing(write, libraries, barcode, momentAt(libraries, at))
+    world.happenings.note({ what: 'not found', title, place, readerId }, at)
+    await noteMissing(world.write, world.libraries, barcode, momentAt(world.libraries, at))
     const days = SOUGHT_DAYS.least + Math.floor(random() * (SOUGHT_DAYS.most - SOUGHT_DAYS.least))
-    if (random() * 100 < FOUND) await plan(write, { kind: 'find', subject: barcode, at: later(at, days * 1440), detail: { branch: place } })
-    return planTravels(write, libraries, at)
+    if (random() * 100 < FOUND) world.agenda.plan({ kind: 'find', subject: barcode, at: later(at, days * 1440), detail: { branch: place } })
+    return planTravels(world, at)
   }
-  if (chance < NOT_FOUND + NOT_REACHED) return planTravel(write, libraries, barcode, later(travel.picked, 1))
-  await checkInAt(write, libraries, { barcode, branch: place, readerId }, 'taken', at)
-  await goOn({ write, libraries, barcode, at, travel, leg: 0 })
+  if (chance < NOT_FOUND + NOT_REACHED) return planTravel(world, barcode, later(travel.picked, 1))
+  await checkInAt(world, { barcode, branch: place, readerId }, 'taken', at)
+  await goOn({ world, barcode, at, travel, leg: 0 })
 }
 
-async function load({ write, libraries, barcode, at, travel, way: { title, readerId }, random }: Step): Promise<void> {
+async function load({ world, barcode, at, travel, way: { title, readerId }, random }: Step): Promise<void> {
   const leg = travel.legs[travel.leg]
-  if (!leg) return planTravel(write, libraries, barcode, at)
+  if (!leg) return planTravel(world, barcode, at)
   const dropped = chancesOf(`${leg.lineCode} ${leg.depart.slice(0, 10)}`)() * 100 < DROPPED
   if (dropped || random() * 100 < LEFT_BEHIND) {
-    await note(write, { what: 'run dropped', place: leg.from, line: leg.line, readerId, ...(dropped ? {} : { title }) }, at)
-    return planTravel(write, libraries, barcode, later(at, 1))
+    world.happenings.note({ what: 'run dropped', place: leg.from, line: leg.line, readerId, ...(dropped ? {} : { title }) }, at)
+    return planTravel(world, barcode, later(at, 1))
   }
-  await note(write, { what: 'run left', place: leg.from, to: leg.to, line: leg.line, readerId }, at)
-  await plan(write, { kind: 'travel', subject: barcode, at: leg.arrive, detail: { ...travel, stage: 'unloaded' } })
+  world.happenings.note({ what: 'run left', place: leg.from, to: leg.to, line: leg.line, readerId }, at)
+  world.agenda.plan({ kind: 'travel', subject: barcode, at: leg.arrive, detail: { ...travel, stage: 'unloaded' } })
 }
 
-async function unload({ write, libraries, barcode, at, travel, way: { readerId } }: Step): Promise<void> {
+async function unload({ world, barcode, at, travel, way: { readerId } }: Step): Promise<void> {
   const last = travel.leg === travel.legs.length - 1
-  if (last) return plan(write, { kind: 'travel', subject: barcode, at: travel.inHand, detail: { ...travel, stage: 'checked in' } })
-  await checkInAt(write, libraries, { barcode, branch: travel.legs[travel.leg]?.to ?? travel.to, readerId }, 'sorted', at)
-  await goOn({ write, libraries, barcode, at, travel, leg: travel.leg + 1 })
+  if (last) {
+    world.agenda.plan({ kind: 'travel', subject: barcode, at: travel.inHand, detail: { ...travel, stage: 'checked in' } })
+    return
+  }
+  await checkInAt(world, { barcode, branch: travel.legs[travel.leg]?.to ?? travel.to, readerId }, 'sorted', at)
+  await goOn({ world, barcode, at, travel, leg: travel.leg + 1 })
 }
 
-const arrive = ({ write, libraries, barcode, at, travel, way: { readerId } }: Step): Promise<void> =>
-  checkInAt(write, libraries, { barcode, branch: travel.to, readerId }, null, at)
+const arrive = ({ world, barcode, at, travel, way: { readerId } }: Step): Promise<void> =>
+  checkInAt(world, { barcode, branch: travel.to, readerId }, null, at)
 
 /** To the next leg, where it still goes to the same place. */
 async function goOn({
-  write,
-  libraries,
+  world,
   barcode,
   at,
   travel,
   leg,
-}: Pick<Step, 'write' | 'libraries' | 'barcode' | 'at' | 'travel'> & { leg: number }): Promise<void> {
-  const way = await wayOf(write, libraries, barcode)
+}: Pick<Step, 'world' | 'barcode' | 'at' | 'travel'> & { leg: number }): Promise<void> {
+  const way = await wayOf(world.write, world.libraries, barcode)
   if (!way) return
   const next = travel.legs[leg]
-  if (way.to !== travel.to || !next) return planTravel(write, libraries, barcode, at)
-  await plan(write, { kind: 'travel', subject: barcode, at: next.depart, detail: { ...travel, stage: 'loaded', leg } })
+  if (way.to !== travel.to || !next) return planTravel(world, barcode, at)
+  world.agenda.plan({ kind: 'travel', subject: barcode, at: next.depart, detail: { ...travel, stage: 'loaded', leg } })
 }
 
 /**
  * @param as what it is called when it goes on from there; null where that is as it turns out
  */
 export async function checkInAt(
-  write: Write,
-  libraries: Libraries,
+  world: World,
   { barcode, branch, readerId }: { barcode: string; branch: string; readerId: number | null },
   as: 'taken' | 'sorted' | 'returned' | 'found' | null,
   at: string,
 ): Promise<void> {
+  const { write, libraries, happenings } = world
   const done = await checkIn(write, libraries, { barcode, branch }, momentAt(libraries, at))
   if (isRefusal(done)) return
   const { title, outcome, to, hold } = done
   const whose = (hold === null ? null : (await promisedTo(write, barcode))?.readerId) ?? readerId
-  if (as !== null) await note(write, { what: as, title, place: branch, to, readerId: whose }, at)
-  if (outcome === 'ready') await note(write, { what: 'ready', title, place: branch, readerId: whose }, at)
-  else if (as === null) await note(write, { what: outcome === 'sent' ? 'sent' : 'shelved', title, place: branch, to, readerId: whose }, at)
-  if (outcome === 'ready') await planCollection(write, libraries, barcode, at)
-  if (outcome === 'sent' && as !== 'taken' && as !== 'sorted') await planTravel(write, libraries, barcode, at)
+  if (as !== null) happenings.note({ what: as, title, place: branch, to, readerId: whose }, at)
+  if (outcome === 'ready') happenings.note({ what: 'ready', title, place: branch, readerId: whose }, at)
+  else if (as === null) happenings.note({ what: outcome === 'sent' ? 'sent' : 'shelved', title, place: branch, to, readerId: whose }, at)
+  if (outcome === 'ready') await planCollection(world, barcode, at)
+  if (outcome === 'sent' && as !== 'taken' && as !== 'sorted') await planTravel(world, barcode, at)
 }

@@ -21,10 +21,14 @@ export async function expectByTimetable(write: Write, libraries: Libraries, barc
 export async function expectAt(write: Write, barcode: string, ready: string): Promise<void> {
   const hold = await promisedTo(write, barcode)
   if (!hold || hold.state === 'ready') return
-  const [known] = await write.read<{ expected: string | null }>('SELECT expected FROM holds WHERE id = $id', { id: hold.id })
-  const others = (await piecesFor(write, hold, barcode)).length > 1 ? (known?.expected ?? '') : ''
+  const others = (await piecesFor(write, hold, barcode)).length > 1 ? await expectedOf(write, hold) : ''
   const last = others > ready ? others : ready
   await write.run('UPDATE holds SET expected = $last, promised = coalesce(promised, $last) WHERE id = $id', { id: hold.id, last })
+}
+
+async function expectedOf(write: Write, { id }: PromisedTo): Promise<string> {
+  const [known] = await write.read<{ expected: string | null }>('SELECT expected FROM holds WHERE id = $id', { id })
+  return known?.expected ?? ''
 }
 
 /** The pieces that are set aside for it together with this copy, itself among them. */

@@ -4,13 +4,16 @@ import type { HoldModel } from '../tables.ts'
 
 export type PromisedTo = Pick<HoldModel, 'id' | 'state' | 'barcode' | 'readerId' | 'pickup' | 'wantedBarcode'>
 
+/** Of the copy `sought`, in a statement: the id of the hold. */
+export const PROMISED_TO = `(SELECT holds.id FROM copies one
+   JOIN holds ON holds.barcode = one.barcode AND state IN ('being fetched', 'in transit', 'ready')
+     AND (one.barcode = sought.barcode OR wantedBarcode IS NULL)
+   WHERE one.recordId = sought.recordId AND (one.barcode = sought.barcode OR one.setNumber = sought.setNumber) LIMIT 1)`
+
 export async function promisedTo(source: Queryable, barcode: string): Promise<PromisedTo | undefined> {
   const [hold] = await source.read<PromisedTo>(
-    `SELECT holds.id, state, holds.barcode, readerId, pickup, wantedBarcode FROM copies sought
-       JOIN copies one ON one.recordId = sought.recordId AND (one.barcode = sought.barcode OR one.setNumber = sought.setNumber)
-       JOIN holds ON holds.barcode = one.barcode AND state IN ('being fetched', 'in transit', 'ready')
-         AND (one.barcode = sought.barcode OR wantedBarcode IS NULL)
-     WHERE sought.barcode = $barcode LIMIT 1`,
+    `SELECT holds.id, state, holds.barcode, readerId, pickup, wantedBarcode
+     FROM copies sought JOIN holds ON holds.id = ${PROMISED_TO} WHERE sought.barcode = $barcode`,
     { barcode },
   )
   return hold

@@ -3,8 +3,8 @@ import type { CollectionKind } from '@catalex/core/copies'
 import type { Queryable } from '../../database/index.ts'
 import type { Libraries } from '../../libraries/index.ts'
 import { momentAt } from './delivery.ts'
-import { promisedTo } from './promised.ts'
-import { whereaboutsOf } from './whereabouts.ts'
+import type { HoldModel } from '../tables.ts'
+import { PROMISED_TO } from './promised.ts'
 
 export interface Way {
   title: string
@@ -30,26 +30,38 @@ export interface DeliveryLeg {
   arrive: string
 }
 
+interface Standing {
+  title: string
+  branch: string
+  collection: string
+  /** Null where it stands on its shelf. */
+  desk: string | null
+  bound: string | null
+  state: HoldModel['state'] | null
+  pickup: string | null
+  readerId: number | null
+}
+
 /** @returns null for a copy that has not to go anywhere */
 export async function wayOf(source: Queryable, libraries: Libraries, barcode: string): Promise<Way | null> {
-  const [copy] = await source.read<{ title: string; branch: string; collection: string }>(
-    'SELECT title, branch, collection FROM copies JOIN records ON records.id = recordId WHERE barcode = $barcode',
+  const [copy] = await source.read<Standing>(
+    `SELECT records.title, branch, collection, desk, bound, state, pickup, readerId
+     FROM copies sought JOIN records ON records.id = recordId LEFT JOIN whereabouts ON whereabouts.barcode = sought.barcode
+       LEFT JOIN holds ON holds.id = ${PROMISED_TO}
+     WHERE sought.barcode = $barcode AND sought.status <> 'withdrawn'`,
     { barcode },
   )
-  const [place] = await whereaboutsOf(source, barcode, false)
-  if (!copy || !place) return null
-  const { title, branch, collection } = copy
-  const hold = await promisedTo(source, barcode)
-  const of = { title, pickup: hold?.pickup ?? null, readerId: hold?.readerId ?? null }
-  if (place.desk === null) {
-    if (hold?.state !== 'being fetched') return null
-    const collectionKind = libraries.collection(branch, collection)?.kind ?? 'open shelf'
-    return { ...of, onShelf: true, from: branch, collection, collectionKind, to: libraries.pickups.branchOf(hold.pickup) ?? hold.pickup }
+  if (!copy) return null
+  const { title, branch, collection, desk, bound, state, pickup, readerId } = copy
+  if (desk !== null) {
+    // From a desk it is taken like from any open shelf.
+    const from = { from: desk, collection: '', collectionKind: 'open shelf' as const }
+    return bound === null ? null : { title, pickup, readerId, onShelf: false, ...from, to: bound }
   }
-  // From a desk it is taken like from any open shelf.
-  return place.bound === null
-    ? null
-    : { ...of, onShelf: false, from: place.desk, collection: '', collectionKind: 'open shelf', to: place.bound }
+  if (state !== 'being fetched' || pickup === null) return null
+  const collectionKind = libraries.collection(branch, collection)?.kind ?? 'open shelf'
+  const to = libraries.pickups.branchOf(pickup) ?? pickup
+  return { title, pickup, readerId, onShelf: true, from: branch, collection, collectionKind, to }
 }
 
 /** @param now ISO time */

@@ -10,8 +10,7 @@ import type { Libraries } from '../../../libraries/index.ts'
 import type { Moment } from '../../moment.ts'
 import { copyNow } from '../../queries/copies.ts'
 import { promisedTo } from '../../queries/promised.ts'
-import { titleOf } from '../../queries/titles.ts'
-import { whereaboutsOf } from '../../queries/whereabouts.ts'
+import { titleAndWay } from '../../queries/titles.ts'
 import { follow } from '../follow.ts'
 import { handOn } from '../handOn.ts'
 import { returnLoan } from './returnLoan.ts'
@@ -34,12 +33,12 @@ export async function checkIn(write: Write, libraries: Libraries, { barcode, bra
      ON CONFLICT (barcode) DO UPDATE SET desk = excluded.desk, bound = NULL, since = excluded.since`,
     { barcode, branch, since: at.now },
   )
-  const before = await promisedTo(write, barcode)
+  const before = copy.promised ? await promisedTo(write, barcode) : undefined
   // What is ready stays so, however often it is scanned.
   const wanted = before?.barcode != null || (await handOn(write, libraries, barcode, at, 'desk'))
   if (before?.barcode) await follow(write, libraries, before, before.barcode, 'desk', at)
   const hold = wanted ? await promisedTo(write, barcode) : undefined
-  const [place] = await whereaboutsOf(write, barcode, false)
-  const outcome = hold?.state === 'ready' ? 'ready' : place?.bound ? 'sent' : hold ? 'kept' : 'shelved'
-  return { barcode, title: await titleOf(write, barcode), outcome, to: place?.bound ?? null, hold: hold?.state ?? null, ...returned }
+  const { title, bound } = await titleAndWay(write, barcode)
+  const outcome = hold?.state === 'ready' ? 'ready' : bound ? 'sent' : hold ? 'kept' : 'shelved'
+  return { barcode, title, outcome, to: bound, hold: hold?.state ?? null, ...returned }
 }

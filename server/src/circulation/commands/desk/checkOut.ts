@@ -56,7 +56,7 @@ export async function lend(
 ): Promise<CheckedOut | Refusal> {
   const { barcode } = copy
   if (copy.due !== null) return { code: 'lent-already' }
-  const promised = await promisedTo(write, barcode)
+  const promised = copy.promised ? await promisedTo(write, barcode) : undefined
   if (promised && promised.readerId !== readerId) return { code: 'kept-for-another' }
   const rule = loanRuleFor(libraries.loanRules, borrower, copy)
   if (!rule) return { code: 'not-lent' }

@@ -18,6 +18,7 @@ export async function returnLoan(
   at: Moment,
 ): Promise<{ returned: boolean; charge: number }> {
   const { barcode } = copy
+  if (copy.due === null) return { returned: false, charge: 0 }
   const [loan] = await write.read<{ readerId: number | null; due: string }>(
     'DELETE FROM loans WHERE barcode = $barcode RETURNING readerId, due',
     { barcode },
