@@ -49,7 +49,7 @@ test('whatever is planned, dropped and taken: the first that is due is taken, a 
         const matter = ({ kind, subject }: Pick<Task, 'kind' | 'subject'>) => `${kind} ${subject}`
         await database.write(async (write) => {
           await write.run('DELETE FROM agenda')
-          const agenda = new Agenda(write)
+          const agenda = new Agenda(write, 7)
           for (const planned of before) {
             agenda.plan(planned)
             model.set(matter(planned), planned)

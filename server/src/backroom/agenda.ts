@@ -13,9 +13,6 @@ export interface Task {
   detail: unknown
 }
 
-/** So many due tasks are read at once. */
-const AT_ONCE = 60
-
 type Which = Pick<Task, 'kind' | 'subject'>
 
 const keyOf = ({ kind, subject }: Which) => `${kind} ${subject}`
@@ -35,7 +32,11 @@ export class Agenda {
   private readonly planned = new Map<string, Task>()
   private readonly done = new Map<string, Which>()
 
-  constructor(private readonly write: Write) {}
+  /** @param atOnce so many due tasks are read at once */
+  constructor(
+    private readonly write: Write,
+    private readonly atOnce = 60,
+  ) {}
 
   /** In the place of the one of the same kind about the same. */
   plan(task: Task): void {
@@ -81,11 +82,11 @@ export class Agenda {
     await this.writeDown()
     const rows = await this.write.read<Task & { detail: string }>(
       'SELECT kind, subject, at, detail FROM agenda WHERE at <= $until ORDER BY at, kind, subject LIMIT $most',
-      { until, most: AT_ONCE },
+      { until, most: this.atOnce },
     )
     this.due = rows.map((row) => ({ ...row, detail: JSON.parse(row.detail) as unknown }))
     this.until = until
-    this.last = this.due.at(AT_ONCE - 1) ?? null
+    this.last = this.due.at(this.atOnce - 1) ?? null
   }
 }
 export const dropAll = (write: Write, tasks: readonly Which[]): Promise<void> =>
