@@ -1,7 +1,8 @@
 /** The whole application at an address, before a server that a test speaks for. */
-import { QueryClientProvider } from '@tanstack/react-query'
+import { QueryClientProvider, type QueryClient } from '@tanstack/react-query'
 import { render, screen, waitFor } from '@testing-library/react'
 import { userEvent, type UserEvent } from '@testing-library/user-event'
+import type { ReactNode } from 'react'
 import { expect } from 'vitest'
 import { App } from '../src/app/App.tsx'
 import { newClient } from '../src/shared/client.ts'
@@ -11,9 +12,11 @@ import { fakeServer, type FakeServer, type Replies } from './server.ts'
 export interface Opened {
   server: FakeServer
   user: UserEvent
+  client: QueryClient
 }
 
-export function open(address: string, replies: Replies = {}): Opened {
+/** @param within what the application is drawn in */
+export function open(address: string, replies: Replies = {}, within = (app: ReactNode) => app): Opened {
   window.history.pushState(null, '', address)
   const server = fakeServer({
     places: PLACES,
@@ -29,12 +32,8 @@ export function open(address: string, replies: Replies = {}): Opened {
   const client = newClient()
   // A failure shows at once here; that it is tried again is tested where it is decided.
   client.setDefaultOptions({ queries: { ...client.getDefaultOptions().queries, retry: false } })
-  render(
-    <QueryClientProvider client={client}>
-      <App />
-    </QueryClientProvider>,
-  )
-  return { server, user: userEvent.setup() }
+  render(<QueryClientProvider client={client}>{within(<App />)}</QueryClientProvider>)
+  return { server, user: userEvent.setup(), client }
 }
 
 /** The box of the search, once it has been gone to: the one with headings has taken its place. */

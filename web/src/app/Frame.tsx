@@ -1,5 +1,5 @@
 /** The frame round every page: ways to skip ahead, top bar, search band with the Place line, and what the foot leads to. */
-import { Suspense, useState, type ReactNode } from 'react'
+import { Suspense, useEffect, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useLocation } from 'react-router'
 import { useQuery } from '@tanstack/react-query'
@@ -7,7 +7,7 @@ import { SearchBand } from '../search/band/SearchBand.tsx'
 import { useAnnouncement } from '../shared/focus/useArrival.ts'
 import { useKeys } from '../shared/keys.ts'
 import { placesQuery } from '../shared/places.tsx'
-import { endedIdle } from '../shared/session/leaving.ts'
+import { endedIdle, forgetEnded } from '../shared/session/leaving.ts'
 import { useSession } from '../shared/session/session.tsx'
 import { Trouble } from '../ui/Trouble.tsx'
 import { Unseen } from '../ui/Unseen.tsx'
@@ -26,6 +26,8 @@ export function Frame({ children, ...mode }: Mode & { children: ReactNode }) {
   const places = useQuery(placesQuery)
   const [showKeys, setShowKeys] = useState(false)
   const [idleEnded] = useState(endedIdle)
+  // A page may begin to be drawn more than once; it is told when it stands.
+  useEffect(forgetEnded, [])
   const { untold, reader } = useSession()
   const announcement = useAnnouncement()
   const openKeys = () => {

@@ -1,6 +1,6 @@
 import type { ChangeSatchel } from '@catalex/contract/satchel'
 import { withChanges, type Entry } from '@catalex/core/satchel'
-import { screen, waitFor, within } from '@testing-library/react'
+import { act, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, expect, test } from 'vitest'
 import { open, type Opened } from '../../tests/open.tsx'
 import { answer, branch, edition, hold, NOBODY, options, pickup, PLACES, row, SOMEBODY, titlePage } from '../../tests/samples.ts'
@@ -91,11 +91,15 @@ test('an answer from before it went along, which comes late, hides nothing', asy
   localStorage.setItem('catalex.satchel', JSON.stringify([{ controlNumber: 'p1', barcode: null, added: '2026-11-25T10:00:00.000Z' }]))
   let answerLate: () => void = () => undefined
   const late = new Promise<void>((resolve) => { answerLate = resolve }) // prettier-ignore
-  const { server } = open('/satchel', { session: SOMEBODY, rows, ...keeping(), satchel: async () => { await late; return { entries: [] } } }) // prettier-ignore
+  const { server, client } = open('/satchel', { session: SOMEBODY, rows, ...keeping(), satchel: async () => { await late; return { entries: [] } } }) // prettier-ignore
   expect(await screen.findByText('1 title gathered here is now in the satchel of Ines Calder')).toBeVisible()
   expect(server.asked('satchel')).toHaveLength(1)
   answerLate()
-  await new Promise((later) => setTimeout(later, 100))
+  await waitFor(() => {
+    expect(client.isFetching({ queryKey: ['satchel'] })).toBe(0)
+  })
+  // What has come is drawn in a turn of its own.
+  await act(() => new Promise((drawn) => setTimeout(drawn)))
   expect(titles()).toEqual(['The salt ledger'])
 })
 

@@ -53,11 +53,12 @@ export function forgetReader(): void {
   windowStorage.clear()
 }
 
-/** Whether this page was loaded because nobody used the one before; told once. */
-export function endedIdle(): boolean {
-  const ended = windowStorage.read(ENDED) !== null
+/** Whether this page was loaded because nobody used the one before. */
+export const endedIdle = (): boolean => windowStorage.read(ENDED) !== null
+
+/** Once it is told. */
+export function forgetEnded(): void {
   windowStorage.remove(ENDED)
-  return ended
 }
 
 /** A full load, in place of the page that was there. It says why, where nobody asked for it. */

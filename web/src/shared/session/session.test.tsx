@@ -1,5 +1,6 @@
 /** The end of a session: asked for, by itself, in another window, without the server, and at a public terminal. */
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { Suspense, use, type ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest'
 import { card, hold, NOBODY, options, pickup, SOMEBODY } from '../../../tests/samples.ts'
 import { address, open } from '../../../tests/open.tsx'
@@ -156,6 +157,28 @@ describe('nobody is there', () => {
     const said = await screen.findByRole('alert')
     expect(said).toHaveTextContent('You were signed out because nobody used the page for a while. Sign in to carry on.')
     expect(said).toHaveFocus()
+  })
+
+  test('why is told, too, where the page began to be drawn and was thrown away, and not again when it is loaded anew', async () => {
+    sessionStorage.setItem('catalex.ended', 'idle')
+    let ready: () => void = () => undefined
+    const waiting = new Promise<void>((resolve) => { ready = resolve }) // prettier-ignore
+    const Late = () => use(waiting) ?? null
+    const drawnLate = (app: ReactNode) => <Suspense fallback="A moment">{[app, <Late key="late" />]}</Suspense>
+    await act(async () => {
+      open('/', {}, drawnLate)
+      await Promise.resolve()
+    })
+    expect(screen.getByText('A moment')).toBeVisible()
+    await act(async () => {
+      ready()
+      await waiting
+    })
+    expect(await screen.findByText(/^You were signed out because nobody used the page/)).toBeVisible()
+    cleanup()
+    open('/', {})
+    expect(await screen.findByRole('combobox', { name: 'Search the catalogue' })).toBeVisible()
+    expect(screen.queryByText(/^You were signed out because nobody used the page/)).toBeNull()
   })
 
   test('another window in use keeps this one', async () => {
