@@ -32,6 +32,28 @@ test('Enter searches for the words in the field chosen, in one step of the histo
   })
 })
 
+test('whoever goes on typing keeps the box when the list comes; whoever waits is at its heading', async () => {
+  let come: () => void = () => undefined
+  const { server, user } = open('/', {})
+  const box = await searchBox(user)
+  const asked = async (words: string) => {
+    const late = new Promise<void>((resolve) => { come = resolve }) // prettier-ignore
+    server.reply({ search: async () => { await late; return found } }) // prettier-ignore
+    await user.type(box, words)
+    come()
+    return heading('3 titles')
+  }
+  await asked('salt{Enter} led')
+  await waitFor(() => {
+    expect(titles()).toHaveLength(3)
+  })
+  expect(box).toHaveFocus()
+  await asked('ger{Enter}')
+  await waitFor(() => {
+    expect(screen.getByRole('heading', { level: 1 })).toHaveFocus()
+  })
+})
+
 test('a heading chosen while typing leads to exactly its titles; Enter without choosing searches for the words', async () => {
   const suggest = [{ kind: 'person' as const, headings: [{ label: 'Lund, Marta, 1931-2004', count: 3 }], readAs: null }]
   const { server, user } = open('/search', { search: found, suggest })

@@ -1,5 +1,5 @@
 import { QueryClient } from '@tanstack/react-query'
-import { screen, waitFor } from '@testing-library/react'
+import { act, renderHook, screen, waitFor } from '@testing-library/react'
 import fc from 'fast-check'
 import i18next from 'i18next'
 import { beforeAll, beforeEach, describe, expect, test, vi } from 'vitest'
@@ -7,9 +7,10 @@ import { EMPTY_QUESTION, NO_SCOPE, questionFromAddress, scopeFromAddress } from 
 import { PROBLEM_CODES, PROBLEMS, problemType } from '@catalex/contract/problem'
 import { address, open } from '../../tests/open.tsx'
 import { answer, PLACES, row, SOMEBODY } from '../../tests/samples.ts'
-import { fakeServer, NO_CONNECTION, Refused } from '../../tests/server.ts'
+import { fakeServer, NO_CONNECTION, Refused, type Replies } from '../../tests/server.ts'
 import { ApiProblem, call, mayPass, NoConnection, rememberToken } from './api.ts'
 import { newClient } from './client.ts'
+import { KEPT_HEADER, useAway } from './connection.ts'
 import { amountInWords, dayInWords, languageInWords, momentInWords, setClockBy, timeInWords, yearNow } from './formats.ts'
 import { loadLater } from './i18n.ts'
 import { linksWith } from './links.ts'
@@ -64,6 +65,20 @@ describe('calls', () => {
     await expect(call('session', {})).rejects.toMatchObject({ problem: { type: problemType('our-fault'), status: 502 } })
     vi.stubGlobal('fetch', () => Promise.reject(new DOMException('left', 'AbortError')))
     await expect(call('session', {})).rejects.toMatchObject({ name: 'AbortError' })
+  })
+  test('the last of them tells whether the server is away; an answer kept on this device is none of its', async () => {
+    const { result } = renderHook(useAway)
+    const afterCall = async (reply: NonNullable<Replies['session']>) => {
+      fakeServer({ session: reply })
+      await act(() => call('session', {}).catch(() => undefined))
+      return result.current
+    }
+    expect(await afterCall(NO_CONNECTION)).toBe(true)
+    expect(await afterCall(SOMEBODY)).toBe(false)
+    vi.stubGlobal('fetch', () => Promise.resolve(Response.json({}, { headers: { [KEPT_HEADER]: 'yes' } })))
+    await act(() => call('session', {}))
+    expect(result.current).toBe(true)
+    expect(await afterCall(SOMEBODY)).toBe(false)
   })
   test('only what may pass is tried again', () => {
     const refused = PROBLEM_CODES.filter((code) => !mayPass(new ApiProblem({ type: problemType(code), status: PROBLEMS[code] })))
@@ -134,6 +149,16 @@ test('links: a new page keeps scope and kept narrowings, and nothing else of the
   expect(parts(links.heading('call-number', '823 ASH'))).toEqual({ ...kept, field: 'call-number', q: '823 ASH' })
   expect(parts(links.heading('genre', 'Sea stories'))).toEqual({ ...kept, genre: 'Sea stories' })
   expect(linksWith(EMPTY_QUESTION, NO_SCOPE).card).toBe('/card')
+})
+
+test('a walk names each title once, and the volumes that are meant', () => {
+  const entries = [
+    { controlNumber: 'p1', barcode: null },
+    { controlNumber: 'j1', barcode: 'v7' },
+    { controlNumber: 'j1', barcode: 'v9' },
+  ]
+  const { pathname, searchParams } = new URL(linksWith(EMPTY_QUESTION, NO_SCOPE).walk(entries), 'http://catalex.test')
+  expect([pathname, searchParams.getAll('titles'), searchParams.getAll('volumes')]).toEqual(['/walk', ['p1', 'j1'], ['v7', 'v9']])
 })
 
 test('whatever a heading is called, its link leads to exactly it', () => {

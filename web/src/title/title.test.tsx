@@ -63,6 +63,13 @@ test.each(['a/b', 'what?', 'no#7', '50%', 'ä ö'])('control number %j comes to 
   expect(server.asked('title').at(0)?.path).toBe(`/api/titles/${encodeURIComponent(controlNumber)}`)
 })
 
+test('where one looks and where one collects come to the server', async () => {
+  const { server } = open('/titles/p1?in=quay&at=hill')
+  await heading()
+  const { query } = server.asked('title').at(0)!
+  expect([query.getAll('in'), query.get('at')]).toEqual([['quay'], 'hill'])
+})
+
 test('a heading leads to exactly its titles, with scope and kept narrowings', async () => {
   open('/titles/p1?in=quay&language=eng&keep=language')
   await heading()

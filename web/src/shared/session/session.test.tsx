@@ -192,6 +192,22 @@ describe('nobody is there', () => {
     expect(server.asked('signOut')).toHaveLength(0)
     other.close()
   })
+
+  test('while somebody is there the server hears of it, once a minute', async () => {
+    const { server } = open('/card', { session: SOMEBODY, card: card() })
+    expect(await screen.findByText(/Adult/)).toBeVisible()
+    const before = server.asked('session').length
+    const told = async (seconds: number) => {
+      await pass(seconds)
+      fireEvent.keyDown(document.body, { key: 'x' })
+      await pass(1)
+      return server.asked('session').length - before
+    }
+    expect(await told(20)).toBe(0)
+    expect(await told(45)).toBe(1)
+    expect(await told(20)).toBe(1)
+    expect(await told(45)).toBe(2)
+  })
 })
 
 describe('a public terminal', () => {

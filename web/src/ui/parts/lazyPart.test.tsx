@@ -1,5 +1,5 @@
 import { QueryClientProvider } from '@tanstack/react-query'
-import { render, screen } from '@testing-library/react'
+import { render, screen, waitFor } from '@testing-library/react'
 import { userEvent } from '@testing-library/user-event'
 import { Suspense, type ComponentType } from 'react'
 import { expect, test, vi } from 'vitest'
@@ -53,6 +53,23 @@ test('a part that does not come is asked for twice, says so in its place, and co
   expect(await screen.findByText('Here it is')).toBeVisible()
   expect(load).toHaveBeenCalledTimes(4)
   silenced.mockRestore()
+})
+
+test('a stylesheet that did not come with its part is fetched before the part is tried again', async () => {
+  const missing = Object.assign(document.createElement('link'), { rel: 'stylesheet', href: '/plan.css' })
+  document.head.append(missing)
+  // Such an error is the link's alone.
+  missing.dispatchEvent(new Event('error'))
+  const load = loads(null, Good)
+  show(lazyPart(load))
+  await waitFor(() => {
+    expect(missing.isConnected).toBe(false)
+  })
+  const again = document.head.querySelector<HTMLLinkElement>('link[href$="/plan.css"]')!
+  expect(load).toHaveBeenCalledTimes(1)
+  again.dispatchEvent(new Event('load'))
+  expect(await screen.findByText('Here it is')).toBeVisible()
+  again.remove()
 })
 
 test('what was wanted in vain is asked for anew by whoever wants it next', async () => {
