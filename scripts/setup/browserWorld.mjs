@@ -27,7 +27,7 @@ export async function prepareBrowserWorld({ likely = false } = {}) {
   rmSync(PREPARED, { recursive: true, force: true })
   mkdirSync(LOADED, { recursive: true })
   await makeWorld(`${PREPARED}/world`, ['--today', DAY])
-  await loadWorld(`${PREPARED}/world`, `${LOADED}/catalex.sqlite`)
+  await loadWorld(`${PREPARED}/world`, `${LOADED}/catalex.sqlite`, ['--clock', `${DAY}T06:00`])
   stamp('browser-world', sources)
   stamp('browser-world-tables', tables)
 }

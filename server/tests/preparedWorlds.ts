@@ -39,7 +39,7 @@ export async function copyPreparedWorld(
   change(world)
   const loaded = await kept(`loaded-${String(titles)}-${hashOfFiles(world)}`, async (into) => {
     mkdirSync(into, { recursive: true })
-    await load([], { world, data: join(into, DATABASE) })
+    await load([], { world, data: join(into, DATABASE), clock: `${DAY}T06:00` })
   })
   cpSync(loaded, folder, { recursive: true })
   return { world, data: join(folder, DATABASE) }
