@@ -1,7 +1,7 @@
 /** What browsers have and jsdom has not. */
 import '@testing-library/jest-dom/vitest'
 import { cleanup, configure } from '@testing-library/react'
-import { afterEach, vi } from 'vitest'
+import { afterAll, afterEach, vi } from 'vitest'
 import { speedUpComputedStyles } from './computedStyles.ts'
 
 speedUpComputedStyles()
@@ -26,6 +26,9 @@ afterEach(() => {
   sessionStorage.clear()
   localStorage.clear()
 })
+
+// A part that is still being loaded when its file ends would stay unloaded for every file after it.
+afterAll(() => vi.dynamicImportSettled())
 
 // The DOM of the tests reads files by a reader alone.
 Blob.prototype.text = function text(this: Blob) {
