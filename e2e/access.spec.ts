@@ -64,7 +64,7 @@ test('no barriers where something is open: choosers, hints, dialogs, the card, t
   await noBarriers(page)
   await page.goto('/titles/ps00000001')
   await page.getByRole('button', { name: /^Hold at/ }).click()
-  const dialog = page.getByRole('dialog', { name: /^Hold:/ })
+  const dialog = page.getByRole('dialog', { name: /^Place a hold:/ })
   await expect(dialog.getByRole('button', { name: 'Sign in and place the hold' })).toBeEnabled()
   await noBarriers(page)
   await dialog.getByRole('button', { name: 'Close' }).click()
@@ -72,7 +72,7 @@ test('no barriers where something is open: choosers, hints, dialogs, the card, t
   await page.getByRole('button', { name: 'Sign in' }).last().click()
   await noBarriers(page)
   await signIn(page, '00042117', '4711')
-  await expect(page.getByRole('region', { name: 'On its way to you' })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Your holds' })).toBeVisible()
   await noBarriers(page)
   await page
     .getByRole('button', { name: /^Cancel the hold/ })
@@ -114,7 +114,7 @@ test('by keyboard: search, narrow, title, hold, card, each in sight in the order
   })
   await page.keyboard.press('Home')
   await page.locator('a[href="#results"]').focus()
-  await expect(page.locator('a[href="#results"]')).toHaveText('Skip to the titles found')
+  await expect(page.locator('a[href="#results"]')).toHaveText('Skip to the results')
   await page.keyboard.press('Enter')
   await expect(page.locator('#results')).toBeFocused()
   for (let i = 0; i < 40; i += 1) {
@@ -128,7 +128,7 @@ test('by keyboard: search, narrow, title, hold, card, each in sight in the order
   await page.locator('a[href="#narrowing"]').focus()
   await page.keyboard.press('Enter')
   await page.keyboard.press('Tab')
-  const choice = page.getByRole('checkbox', { name: /^Limit to On the shelf now/ })
+  const choice = page.getByRole('checkbox', { name: /^Filter to Available now/ })
   await choice.focus()
   await page.keyboard.press('Space')
   await expect(choice).toBeChecked()
@@ -143,7 +143,7 @@ test('by keyboard: search, narrow, title, hold, card, each in sight in the order
     await inSight(page, `${String(i + 1)} tabs into the title`)
   }
   await page.keyboard.press('h')
-  const dialog = page.getByRole('dialog', { name: /^Hold:/ })
+  const dialog = page.getByRole('dialog', { name: /^Place a hold:/ })
   await expect(dialog.getByRole('button', { name: /place the hold/ })).toBeEnabled()
   for (let i = 0; i < 12; i += 1) {
     await page.keyboard.press('Tab')
@@ -168,7 +168,7 @@ test('by keyboard: search, narrow, title, hold, card, each in sight in the order
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Cancel it' })).toBeFocused()
   await page.keyboard.press('Enter')
-  await expect(page.getByText(/is cancelled/)).toBeVisible()
+  await expect(page.getByText(/^Hold on .* cancelled/)).toBeVisible()
   await inSight(page, 'the hold is cancelled')
 })
 

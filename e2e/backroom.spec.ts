@@ -20,7 +20,7 @@ const cardOf = async (page: Page) => {
 }
 const backroom = async (page: Page) => {
   await page.getByRole('link', { name: 'Backroom of the demo' }).click()
-  await expect(page.getByRole('region', { name: 'On the road' })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'In transit' })).toBeVisible()
 }
 
 interface Lent {
@@ -58,7 +58,7 @@ test('in transit it is sent to another pickup location, where it is ready', { ta
   const title = 'Knots, ropes and neighbours'
   await page.goto('/titles/ps00000073?at=ferrygate')
   await page.getByRole('button', { name: /^Hold at/ }).click()
-  const dialog = page.getByRole('dialog', { name: /^Hold: / })
+  const dialog = page.getByRole('dialog', { name: /^Place a hold: / })
   await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
   await signIn(page, '42331', '4733')
   await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
@@ -75,7 +75,7 @@ test('in transit it is sent to another pickup location, where it is ready', { ta
   await cardOf(page)
   const hold = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: title }) })
   await expect(hold).toContainText(/left Northmole Central .*ready at Ferrygate \w+/)
-  await hold.getByRole('button', { name: /^collect elsewhere/ }).click()
+  await hold.getByRole('button', { name: /^Collect elsewhere/ }).click()
   const moving = page.getByRole('dialog', { name: /elsewhere$/ })
   await moving.getByRole('combobox', { name: 'Where to collect' }).click()
   await page.getByRole('option', { name: 'Lantern Hill' }).click()
@@ -93,7 +93,7 @@ test('a hold is fetched, sent, told, lent over the desk, and on the card at each
   await page.goto('/search?q=last+keepers+of+the+sound&at=lanternhill')
   await page.getByRole('link', { name: TITLE }).click()
   await page.getByRole('button', { name: /^Hold at/ }).click()
-  const dialog = page.getByRole('dialog', { name: /^Hold: / })
+  const dialog = page.getByRole('dialog', { name: /^Place a hold: / })
   await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
   await signIn(page, '42225', '4722')
   await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
@@ -118,12 +118,12 @@ test('a hold is fetched, sent, told, lent over the desk, and on the card at each
   await expect(page.getByRole('region', { name: 'On the hold shelf' })).toContainText(TITLE)
   await noBarriers(page)
   const kept = page.getByRole('row').filter({ hasText: TITLE }).filter({ hasText: '…2225' })
-  await kept.getByRole('button', { name: /^Lend to its reader/ }).click()
-  await expect(page.getByRole('status').filter({ hasText: 'is lent until' })).toBeVisible()
+  await kept.getByRole('button', { name: /^Check out to reader/ }).click()
+  await expect(page.getByRole('status').filter({ hasText: 'is on loan until' })).toBeVisible()
   await cardOf(page)
   await expect(page.getByRole('region', { name: 'Borrowed' })).toContainText(TITLE)
   const file = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Take along' }).click()
+  await page.getByRole('button', { name: 'Download' }).click()
   await page.getByRole('menuitem', { name: /iCalendar/ }).click()
   expect((await file).suggestedFilename()).toBe('card.ics')
 })
@@ -137,13 +137,13 @@ test('what nobody collects lapses after its last day and goes to the next; messa
   await signIn(page, '43121', '4821')
   await backroom(page)
   await page.getByRole('button', { name: 'only my holds' }).click()
-  const lapsed = page.getByText('The herring road was not collected at Northmole Central and lapses.')
+  const lapsed = page.getByText('The herring road was not collected at Northmole Central. The hold has ended.')
   for (let day = 0; day < 3 && !(await lapsed.isVisible()); day += 1) await moved(page, '+1 day')
   await expect(lapsed).toBeVisible()
   await page.getByRole('link', { name: 'all messages' }).click()
   await noBarriers(page)
   const mail = page.getByRole('article').first()
-  await mail.getByRole('button', { name: 'Show as mail' }).click()
+  await mail.getByRole('button', { name: 'Show as email' }).click()
   await expect(mail.locator('iframe').contentFrame().getByText('Pellan Sound Libraries')).toBeVisible()
 })
 
@@ -151,10 +151,10 @@ test('what is owed is paid, and the card may hold again', { tag: ['@loans', '@po
   await page.goto('/card')
   await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
   await signIn(page, '42880', '4788')
-  await expect(page.getByText(/You owe .*; you can’t place holds/)).toBeVisible()
+  await expect(page.getByText(/You can’t place holds: you owe .*/)).toBeVisible()
   await page.getByRole('button', { name: /^Pay / }).click()
-  await expect(page.getByText(/paid\. Nothing is owed\./)).toBeVisible()
-  await expect(page.getByText(/You owe/)).toHaveCount(0)
+  await expect(page.getByText(/paid\. You owe nothing\./)).toBeVisible()
+  await expect(page.getByText(/can’t place holds/)).toHaveCount(0)
   await noBarriers(page)
 })
 
@@ -163,8 +163,8 @@ test(
   { tag: ['@requests'] },
   async ({ page }) => {
     await page.goto('/titles/ps00000037')
-    await page.getByRole('button', { name: 'Have a part scanned' }).click()
-    const scan = page.getByRole('dialog', { name: 'Have a part scanned' })
+    await page.getByRole('button', { name: 'Ask for a scan' }).click()
+    const scan = page.getByRole('dialog', { name: 'Ask for a scan' })
     await scan.getByLabel(/^Chapter or article/).fill('Chapter 3')
     await scan.getByLabel('How many pages').fill('12')
     await scan.getByRole('checkbox', { name: 'I agree to pay €3.20.' }).check()
@@ -177,16 +177,16 @@ test(
     await outside.getByRole('checkbox', { name: /^I agree to pay/ }).check()
     await outside.getByRole('button', { name: 'Send the request' }).click()
     await outside.getByRole('link', { name: 'See it on your card' }).click()
-    await expect(page.getByRole('region', { name: 'Requests' })).toContainText('libraries elsewhere are asked')
+    await expect(page.getByRole('region', { name: 'Requests' })).toContainText('asking other libraries')
 
     await backroom(page)
     await page.getByRole('link', { name: 'Requests', exact: true }).click()
     await page.getByRole('button', { name: 'Send the scan: On sediments' }).click()
     await page.getByRole('button', { name: 'Decline: quartzbottle zebrafugue' }).click()
-    await expect(page.getByText(/asked: Eastmark Reading Society/)).toBeVisible()
+    await expect(page.getByText(/requested from: Eastmark Reading Society/)).toBeVisible()
     await noBarriers(page)
     await page.getByRole('button', { name: 'Send it: quartzbottle zebrafugue' }).click()
-    await page.getByRole('button', { name: 'It has come: quartzbottle zebrafugue' }).click()
+    await page.getByRole('button', { name: 'Mark as arrived: quartzbottle zebrafugue' }).click()
     await expect(page.getByRole('button', { name: 'Lend it: quartzbottle zebrafugue' })).toBeVisible()
 
     await cardOf(page)
@@ -212,7 +212,7 @@ test(
     await lend(await copyOf(page, 'q=river&format=book'))
     await page.goto(`/titles/${wanted.controlNumber}?at=ferrygate`)
     await page.getByRole('button', { name: /^Hold at/ }).click()
-    const dialog = page.getByRole('dialog', { name: /^Hold: / })
+    const dialog = page.getByRole('dialog', { name: /^Place a hold: / })
     await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
     await signIn(page, '42331', '4733')
     await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
@@ -224,7 +224,7 @@ test(
     await signIn(page, '42225', '4722')
     const borrowed = page.getByRole('region', { name: 'Borrowed' })
     const loan = ({ title }: Lent) => borrowed.getByRole('listitem').filter({ has: page.getByRole('link', { name: title, exact: true }) })
-    await expect(loan(film)).toContainText('Renewing gains nothing yet.')
+    await expect(loan(film)).toContainText('Too early to renew.')
     // A due date is on no closed day: it may take more than one until the film and both books gain by it.
     const gaining = page.getByRole('button', { name: /^Renew [3-9] loans$/ })
     for (let days = 0; days < 10 && (await gaining.count()) === 0; days += 1) {
@@ -236,16 +236,16 @@ test(
     await loan(film)
       .getByRole('button', { name: /^Renew/ })
       .click()
-    await expect(loan(film)).toContainText('Renewed once, which is as often as it goes.')
+    await expect(loan(film)).toContainText('It can’t be renewed again: it has been renewed once, the maximum.')
     const fresh = await lend(await copyOf(page, 'q=harbour&format=video-cassette'))
     await page.reload()
     await page.getByRole('button', { name: /^Renew \d loans$/ }).click()
-    await expect(page.getByText(/^(\d) of \1 loans are renewed\.$/)).toBeVisible()
+    await expect(page.getByText(/^(\d) of \1 loans renewed\.$/)).toBeVisible()
     for (const [one, why] of [
-      [thing, 'This can’t be renewed.'],
-      [wanted, 'Somebody waits for it.'],
-      [film, 'Renewed once, which is as often as it goes.'],
-      [fresh, 'Renewing gains nothing yet.'],
+      [thing, 'It can’t be renewed.'],
+      [wanted, 'It can’t be renewed: another reader is waiting.'],
+      [film, 'It can’t be renewed again: it has been renewed once, the maximum.'],
+      [fresh, 'Too early to renew.'],
     ] as const)
       await expect(loan(one)).toContainText(why)
     await expect(borrowed.getByRole('button', { name: /^Renew/ })).toHaveCount(0)

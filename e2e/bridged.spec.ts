@@ -67,10 +67,10 @@ test('a hold is taken there and is ready when it says so; while it is away searc
   await search('lamplighter’s alibi')
   await row(page, 'The lamplighter’s alibi').getByRole('link', { name: 'The lamplighter’s alibi' }).click()
   await page.getByRole('button', { name: /^Hold at/ }).click()
-  const dialog = page.getByRole('dialog', { name: /^Hold: The lamplighter’s alibi/ })
+  const dialog = page.getByRole('dialog', { name: /^Place a hold: The lamplighter’s alibi/ })
   // What it has no word for is not offered.
-  await expect(dialog.getByRole('button', { name: 'Choose the last day on which it is of use' })).toBeVisible()
-  await expect(dialog.getByText(/lending system chooses the copy/)).toBeVisible()
+  await expect(dialog.getByRole('button', { name: 'Add a last date' })).toBeVisible()
+  await expect(dialog.getByText(/The copy is chosen later/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Sign in and place the hold' }).click()
   await signIn(page, '42117', '4711')
   await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
@@ -78,8 +78,8 @@ test('a hold is taken there and is ready when it says so; while it is away searc
   await dialog.getByRole('link', { name: 'See it on your card' }).click()
   const held = (region: string) =>
     page.getByRole('region', { name: region }).getByRole('listitem').filter({ hasText: 'The lamplighter’s alibi' })
-  await expect(held('On its way to you')).toBeVisible()
-  await expect(held('On its way to you').getByRole('button', { name: /Pause/ })).toHaveCount(0)
+  await expect(held('Your holds')).toBeVisible()
+  await expect(held('Your holds').getByRole('button', { name: /Pause/ })).toHaveCount(0)
 
   // The last of those that it says she waits for.
   const [, waiting = ''] = /waiting: \[([^\]]*)\]/.exec(run(CATALEX, 'sip2', '--card', '00042117')) ?? []
@@ -96,14 +96,14 @@ test('a hold is taken there and is ready when it says so; while it is away searc
   await page.goto('/')
   await search('tide')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/\d+ titles/)
-  await page.getByRole('region', { name: 'Titles found' }).getByRole('heading').getByRole('link').first().click()
-  await expect(page.getByText(/lending system does not answer\. What is in and what is out is as of .*Searching goes on/)).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('region', { name: 'Results' }).getByRole('heading').getByRole('link').first().click()
+  await expect(page.getByText(/lending system isn’t responding\. Availability is as of .*You can search/)).toBeVisible({ timeout: 60_000 })
   await noBarriers(page)
   await page.getByRole('button', { name: /^Hold at/ }).first().click()
   await page.getByRole('dialog').getByRole('button', { name: 'Place the hold' }).click()
-  await expect(page.getByRole('dialog').getByText(/lending system does not answer just now\. Nothing was changed/)).toBeVisible()
+  await expect(page.getByRole('dialog').getByText(/lending system isn’t responding, and nothing was changed/)).toBeVisible()
 
   // Readers learn that it is back without doing anything.
   startLending(ports.lending)
-  await expect(page.getByText(/lending system does not answer\. What is in/)).toBeHidden({ timeout: 90_000 })
+  await expect(page.getByText(/lending system isn’t responding\. Availability/)).toBeHidden({ timeout: 90_000 })
 }) // prettier-ignore

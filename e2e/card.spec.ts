@@ -11,19 +11,19 @@ test(
     await page.getByRole('banner').getByRole('button', { name: 'Sign in' }).click()
     await signIn(page, '42331', '4733')
     const hold = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: 'Where the channel bends' }) })
-    const place = /you: \S+ in the queue/
+    const place = /you are \S+ in the queue/
     await expect(hold).toContainText(place)
     const before = place.exec((await hold.textContent()) ?? '')?.[0] ?? ''
 
-    await hold.getByRole('button', { name: /^pause/ }).click()
+    await hold.getByRole('button', { name: /^Pause/ }).click()
     const pausing = page.getByRole('dialog', { name: /^Pause the hold/ })
     await noBarriers(page)
-    await pausing.getByRole('button', { name: 'Pause it' }).click()
-    await expect(hold).toContainText('paused: it keeps its place in the queue')
-    await hold.getByRole('button', { name: /^go on/ }).click()
+    await pausing.getByRole('button', { name: 'Pause the hold' }).click()
+    await expect(hold).toContainText('paused: you keep your place in the queue')
+    await hold.getByRole('button', { name: /^Resume/ }).click()
     await expect(hold).toContainText(before)
 
-    await hold.getByRole('button', { name: /^collect elsewhere/ }).click()
+    await hold.getByRole('button', { name: /^Collect elsewhere/ }).click()
     const moving = page.getByRole('dialog', { name: /elsewhere$/ })
     await moving.getByRole('combobox', { name: 'Where to collect' }).click()
     await page.getByRole('option', { name: 'Isle of Corrow' }).click()

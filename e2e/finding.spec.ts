@@ -3,7 +3,7 @@ import { expect, type Locator, type Page } from '@playwright/test'
 import { test } from './server.ts'
 import { noBarriers, row, settled } from './steps.ts'
 
-const narrowing = (page: Page) => page.getByRole('complementary', { name: 'Narrow the list' })
+const narrowing = (page: Page) => page.getByRole('complementary', { name: 'Filters' })
 const section = (page: Page, name: string) => narrowing(page).getByRole('region', { name, exact: true })
 /** A list of one's choice that opens on a press. */
 const choose = async (page: Page, list: Locator, option: string) => {
@@ -21,14 +21,14 @@ test(
   async ({ page }) => {
     await page.goto('/search?q=tamsn+orik')
     await expect(count(page)).toHaveText('9 titles')
-    await expect(page.getByText('Nothing has “tamsn orik”. These have “tamsin orrick”.')).toBeVisible()
+    await expect(page.getByText('No results for “tamsn orik”. Showing results for “tamsin orrick”.')).toBeVisible()
     await noBarriers(page)
-    await page.getByRole('button', { name: 'Search for “tamsn orik” as typed' }).click()
+    await page.getByRole('button', { name: 'Search for “tamsn orik” instead' }).click()
     await expect(count(page)).toHaveText('0 titles')
     await noBarriers(page)
     await page.getByRole('button', { name: 'tamsin orrick' }).click()
     await expect(count(page)).toHaveText('9 titles')
-    const largePrint = section(page, 'Format').getByRole('checkbox', { name: /^Limit to Large print/ })
+    const largePrint = section(page, 'Format').getByRole('checkbox', { name: /^Filter to Large print/ })
     const shown = /(\d+) titles?/.exec((await largePrint.getAttribute('aria-label')) ?? '')?.[1]
     await largePrint.click()
     await expect(count(page)).toHaveText(`${shown ?? ''} titles`)
@@ -40,11 +40,11 @@ test('titles that have a word only with their publisher come last, and can be le
   await page.goto('/search?q=quay')
   const all = Number.parseInt(((await count(page).textContent()) ?? '').replaceAll(',', ''), 10)
   const weak = Number.parseInt(
-    (/^[\d,]+/.exec((await page.getByText(/of them only by their publisher/).textContent()) ?? '') ?? ['0'])[0].replaceAll(',', ''),
+    (/^[\d,]+/.exec((await page.getByText(/match only by publisher/).textContent()) ?? '') ?? ['0'])[0].replaceAll(',', ''),
     10,
   )
   expect(weak).toBeGreaterThan(0)
-  await page.getByRole('button', { name: 'Leave them out' }).click()
+  await page.getByRole('button', { name: 'Hide them' }).click()
   await expect(count(page)).toHaveText(new RegExp(`^${(all - weak).toLocaleString('en')} titles?$`))
   await page.getByRole('button', { name: 'Remove: Anywhere but publisher' }).click()
   await expect(count(page)).toHaveText(new RegExp(`^${all.toLocaleString('en')} titles?$`))
@@ -52,9 +52,9 @@ test('titles that have a word only with their publisher come last, and can be le
 
 test('a carrier that only a note tells of is found through Narrowing', { tag: ['@catalogue'] }, async ({ page }) => {
   await page.goto('/search?q=tide+mill')
-  await section(page, 'Format').getByRole('button', { name: 'Show what is inside Film' }).click()
+  await section(page, 'Format').getByRole('button', { name: 'Show parts of Film' }).click()
   await section(page, 'Format')
-    .getByRole('checkbox', { name: /^Limit to Laser disc/ })
+    .getByRole('checkbox', { name: /^Filter to Laser disc/ })
     .click()
   await expect(row(page, 'The tide mill at Tarbeck')).toBeVisible()
   await expect(count(page)).toHaveText('1 title')
@@ -62,7 +62,7 @@ test('a carrier that only a note tells of is found through Narrowing', { tag: ['
 
 test('a kept narrowing stays for the next search and says what it hides', async ({ page }) => {
   await page.goto('/search?q=winter&format=large-print')
-  await page.getByRole('button', { name: 'Keep for later searches: Format' }).click()
+  await page.getByRole('button', { name: 'Keep this filter on: Format' }).click()
   await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('harbourmaster')
   await page.getByRole('button', { name: 'Search', exact: true }).click()
   await expect(page).toHaveURL(/q=harbourmaster.*format=large-print.*keep=format/)
@@ -79,10 +79,10 @@ test('four things asked of copies are four different things', { tag: ['@search',
   // A facsimile that never leaves its reading rooms.
   await page.goto('/search?q=charters+pellan+priory&at=ferrygate')
   const choice = (name: RegExp) => section(page, 'Availability').getByRole('checkbox', { name })
-  await expect(choice(/^Limit to Owned at Ferrygate, 0/)).toBeVisible()
-  await expect(choice(/^Limit to On the shelf now, 1/)).toBeVisible()
-  await expect(choice(/^Limit to May be taken home, 0/)).toBeVisible()
-  await expect(choice(/^Limit to Can be sent to Ferrygate, 0/)).toBeVisible()
+  await expect(choice(/^Filter to At Ferrygate, 0/)).toBeVisible()
+  await expect(choice(/^Filter to Available now, 1/)).toBeVisible()
+  await expect(choice(/^Filter to Can be borrowed, 0/)).toBeVisible()
+  await expect(choice(/^Filter to Can be sent to Ferrygate, 0/)).toBeVisible()
 })
 
 test('editions are compared in the row, and the way back finds the same row', { tag: ['@title'] }, async ({ page }) => {
@@ -95,7 +95,7 @@ test('editions are compared in the row, and the way back finds the same row', { 
   await next.click()
   await expect(page).toHaveURL(/page=2/)
   await expect(page.getByText(/^21–40 of/)).toBeVisible()
-  const links = page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').getByRole('heading').getByRole('link')
+  const links = page.getByRole('region', { name: 'Results' }).getByRole('listitem').getByRole('heading').getByRole('link')
   const title = await links.nth(6).textContent()
   await links.nth(6).click()
   await expect(page.getByRole('heading', { level: 1, name: title ?? '' })).toBeVisible()
@@ -183,19 +183,19 @@ test('browsing goes both ways by keyboard, along the shelf too, and other names 
 
 test('a list that is about to be another opens nothing any more', async ({ page }) => {
   await page.goto('/search?q=tide')
-  const first = page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').first()
+  const first = page.getByRole('region', { name: 'Results' }).getByRole('listitem').first()
   await expect(first).toBeVisible()
   let answer = () => undefined as unknown
   await page.route('**/api/search?*', async (route) => {
     await new Promise((done) => (answer = () => { done(undefined) }))
     await route.continue()
   }) // prettier-ignore
-  await page.getByLabel('Order').selectOption('title')
-  await expect(page.getByRole('region', { name: 'Titles found' })).toHaveAttribute('aria-busy', 'true')
+  await page.getByLabel('Sort by').selectOption('title')
+  await expect(page.getByRole('region', { name: 'Results' })).toHaveAttribute('aria-busy', 'true')
   await first.getByRole('link').click({ force: true })
   await expect(page).toHaveURL(/\/search\?/)
   answer()
-  await expect(page.getByRole('region', { name: 'Titles found' })).toHaveAttribute('aria-busy', 'false')
+  await expect(page.getByRole('region', { name: 'Results' })).toHaveAttribute('aria-busy', 'false')
 })
 
 test(
@@ -211,7 +211,7 @@ test(
     await page.goto('/search?q=house&page=9999')
     const [, last, all] = /^[\d,]+–([\d,]+) of ([\d,]+)$/.exec((await page.getByText(/^[\d,]+–[\d,]+ of/).textContent()) ?? '') ?? []
     expect(last).toBe(all)
-    await expect(page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').first()).toBeVisible()
+    await expect(page.getByRole('region', { name: 'Results' }).getByRole('listitem').first()).toBeVisible()
   },
 )
 

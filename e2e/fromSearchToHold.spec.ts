@@ -4,7 +4,7 @@ import { test } from './server.ts'
 import { noBarriers, row, signIn, signOut } from './steps.ts'
 
 const holdOf = (page: Page) =>
-  page.getByRole('region', { name: 'On its way to you' }).getByRole('listitem').filter({ hasText: 'The lamplighter’s alibi' })
+  page.getByRole('region', { name: 'Your holds' }).getByRole('listitem').filter({ hasText: 'The lamplighter’s alibi' })
 
 test('by mouse: the third volume in large print from Ferrygate, held for the Isle of Corrow', async ({ page }) => {
   await page.goto('/')
@@ -14,12 +14,12 @@ test('by mouse: the third volume in large print from Ferrygate, held for the Isl
   await expect(page.getByRole('heading', { name: '9 titles' })).toBeVisible()
   await noBarriers(page)
 
-  const narrowing = page.getByRole('complementary', { name: 'Narrow the list' })
-  const largePrint = narrowing.getByRole('checkbox', { name: /^Limit to Large print/ }).first()
+  const narrowing = page.getByRole('complementary', { name: 'Filters' })
+  const largePrint = narrowing.getByRole('checkbox', { name: /^Filter to Large print/ }).first()
   const promised = Number(/(\d+) titles?/.exec((await largePrint.getAttribute('aria-label')) ?? '')?.[1])
   await largePrint.click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${String(promised)} titles`)
-  await narrowing.getByRole('checkbox', { name: /^Limit to Ferrygate,/ }).click()
+  await narrowing.getByRole('checkbox', { name: /^Filter to Ferrygate,/ }).click()
   await expect(page).toHaveURL(/format=large-print.*|place=ferrygate/)
 
   const third = row(page, 'The lamplighter’s alibi')
@@ -30,7 +30,7 @@ test('by mouse: the third volume in large print from Ferrygate, held for the Isl
   await noBarriers(page)
 
   await page.getByRole('button', { name: /^Hold at/ }).click()
-  const dialog = page.getByRole('dialog', { name: /^Hold: The lamplighter’s alibi/ })
+  const dialog = page.getByRole('dialog', { name: /^Place a hold: The lamplighter’s alibi/ })
   await expect(dialog.getByRole('checkbox', { name: /Large print, 2012/ })).toBeChecked()
   await expect(dialog.getByRole('checkbox', { name: /Book, 2011/ })).not.toBeChecked()
   await dialog.getByRole('button', { name: /more pickup locations/ }).click()
@@ -83,9 +83,9 @@ test('by keyboard alone: the same', async ({ page }) => {
   await page.keyboard.type('harbourmaster inquests')
   await press('Enter')
   await expect(page.getByRole('heading', { name: '9 titles' })).toBeVisible()
-  await tabTo(/^Limit to Ferrygate,/)
+  await tabTo(/^Filter to Ferrygate,/)
   await press('Space')
-  await tabTo(/^Limit to Large print/)
+  await tabTo(/^Filter to Large print/)
   await press('Space')
   await expect(page).toHaveURL(/place=ferrygate.*format=large-print/)
   await expect(row(page, 'The ledger at low water')).toBeHidden()
@@ -102,7 +102,7 @@ test('by keyboard alone: the same', async ({ page }) => {
   await press('Enter')
   await expect(page.getByRole('heading', { level: 1, name: 'The lamplighter’s alibi' })).toBeVisible()
   await press('h')
-  await expect(page.getByRole('dialog', { name: /^Hold:/ })).toBeVisible()
+  await expect(page.getByRole('dialog', { name: /^Place a hold:/ })).toBeVisible()
   await tabTo(/more pickup locations/)
   await press('Enter')
   const corrow = page.getByRole('radio', { name: /Isle of Corrow/ })
@@ -123,15 +123,15 @@ test('by keyboard alone: the same', async ({ page }) => {
   await press('Enter')
   await expect(page.getByRole('button', { name: 'Cancel it' })).toBeFocused()
   await press('Enter')
-  await expect(page.getByText(/is cancelled/)).toBeVisible()
+  await expect(page.getByText(/^Hold on .* cancelled/)).toBeVisible()
   await expect(holdOf(page)).toBeHidden()
 })
 
 test('on a phone: narrow, open the routes from below, go to the title', { tag: ['@routes', '@title'] }, async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto('/search?q=cantero')
-  await page.getByRole('button', { name: 'Narrow' }).click()
-  await page.getByRole('checkbox', { name: /^Limit to Audiobooks/ }).click()
+  await page.getByRole('button', { name: 'Filters' }).click()
+  await page.getByRole('checkbox', { name: /^Filter to Audiobooks/ }).click()
   await page.getByRole('button', { name: 'Show 1 title' }).click()
   await expect(page.getByRole('heading', { name: '1 title', exact: true })).toBeVisible()
   await row(page, 'The tide house').click({ position: { x: 200, y: 60 } })

@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test'
 import { test } from './server.ts'
 import { noBarriers } from './steps.ts'
 
-const MISSING = 'This part of the page did not arrive.'
+const MISSING = 'Part of the page didn’t load.'
 const list = '/search?q=lamplighter'
 
 async function opened(page: Page, address: string): Promise<void> {
@@ -11,8 +11,7 @@ async function opened(page: Page, address: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
   await expect(page.locator('[aria-busy="true"]')).toHaveCount(0)
 }
-const firstTitle = (page: Page) =>
-  page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').first().getByRole('link').first()
+const firstTitle = (page: Page) => page.getByRole('region', { name: 'Results' }).getByRole('listitem').first().getByRole('link').first()
 
 /** Each kind of press that loads something: where it stands, and what comes of it once the network is back. */
 const PRESSES: Record<string, { at: string; press(page: Page): Promise<void>; comes(page: Page): Promise<void> }> = {
@@ -38,7 +37,7 @@ const PRESSES: Record<string, { at: string; press(page: Page): Promise<void>; co
         .getByRole('button', { name: /^Show branches/ })
         .first()
         .click(),
-    comes: (page) => expect(page.getByRole('button', { name: /^Show less/ })).toBeVisible(),
+    comes: (page) => expect(page.getByRole('button', { name: /^Hide branches/ })).toBeVisible(),
   },
 }
 
@@ -62,7 +61,7 @@ test('without a network the search box stays, searching says why, and Back finds
   await context.setOffline(true)
   await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('tide')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('alert').filter({ hasText: 'The catalogue can’t be reached just now.' })).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'The catalogue can’t be reached.' })).toBeVisible()
   await page.goBack()
   await expect(firstTitle(page)).toContainText('lamplighter')
   await context.setOffline(false)
@@ -115,7 +114,7 @@ for (const [name, block] of Object.entries(STORAGES)) {
     await opened(page, list)
     await page.getByRole('button', { name: /^Put in satchel/ }).first().click() // prettier-ignore
     await expect(page.getByRole('link', { name: 'Satchel, 1 title' })).toBeVisible()
-    await page.getByRole('button', { name: 'Dark colours' }).click()
+    await page.getByRole('button', { name: 'Dark mode' }).click()
     await firstTitle(page).click()
     await expect(page.getByRole('region', { name: 'Copies' })).toBeVisible()
     await page.getByRole('link', { name: 'Satchel, 1 title' }).click()

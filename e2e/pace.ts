@@ -39,7 +39,7 @@ test('search, cold, and a facet', async ({ browser }) => {
     const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })).newPage()
     await slow(page)
     await page.goto('/search?q=lighthouse')
-    await page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').first().waitFor()
+    await page.getByRole('region', { name: 'Results' }).getByRole('listitem').first().waitFor()
     await page.waitForLoadState('networkidle')
     const { lcp, cls } = await keptBy(page)
     seen.lcp.push(lcp)

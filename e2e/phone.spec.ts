@@ -16,10 +16,10 @@ test(
   async ({ page }) => {
     await page.goto('/search?q=harbourmaster+inquests')
     await expect(page.getByRole('heading', { name: '9 titles' })).toBeVisible()
-    await page.getByRole('button', { name: 'Narrow', exact: true }).tap()
-    await page.getByRole('checkbox', { name: /^Limit to Large print/ }).tap()
+    await page.getByRole('button', { name: 'Filters', exact: true }).tap()
+    await page.getByRole('checkbox', { name: /^Filter to Large print/ }).tap()
     await page.getByRole('button', { name: /^Show \d+ titles?$/ }).tap()
-    await expect(page.getByRole('button', { name: 'Narrow (1)' })).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Filters (1)' })).toBeVisible()
     await expect(page).toHaveURL(/format=large-print/)
     await fits(page)
 
@@ -30,8 +30,8 @@ test(
     await expect(page.getByRole('heading', { name: /^Routes to you at/ })).toBeVisible()
     await noBarriers(page)
     await page.getByRole('button', { name: /^Hold at/ }).tap()
-    const dialog = page.getByRole('dialog', { name: /^Hold: The lamplighter/ })
-    await expect(dialog.getByRole('status')).toContainText('waits for you at')
+    const dialog = page.getByRole('dialog', { name: /^Place a hold: The lamplighter/ })
+    await expect(dialog.getByRole('status')).toContainText('kept for you at')
     const box = await dialog.boundingBox()
     expect([box?.x, box?.width, box?.height]).toEqual([0, 390, 844])
     await noBarriers(page)
@@ -39,8 +39,8 @@ test(
     await signIn(page, '00042225', '4722')
     await expect(dialog.getByRole('heading', { name: 'Hold placed' })).toBeVisible()
     await dialog.getByRole('button', { name: 'Undo' }).tap()
-    await expect(dialog.getByText('The hold is cancelled; nothing is kept for you.')).toBeVisible()
-    await dialog.getByRole('button', { name: 'Back to searching' }).tap()
+    await expect(dialog.getByText('Hold cancelled.')).toBeVisible()
+    await dialog.getByText('Close').tap()
     await expect(dialog).toBeHidden()
     await fits(page)
   },
@@ -80,7 +80,7 @@ test(
     await expect(page.getByText(/^Next in The harbourmaster/)).toBeVisible()
     await settled(page)
     await expect(buttons).toHaveCount(2)
-    const button = page.getByRole('complementary', { name: /^Ways to get/ }).getByRole('button', { name: /^Hold at/ })
+    const button = page.getByRole('complementary', { name: /^Routes to/ }).getByRole('button', { name: /^Hold at/ })
     /** So many pixels of it stand above the lower edge of the window. */
     const show = async (pixels: number) => {
       await button.evaluate((one, wanted) => {
@@ -96,7 +96,7 @@ test(
     })
     await expect(buttons).toHaveCount(2)
     await buttons.last().tap()
-    await expect(page.getByRole('dialog', { name: /^Hold: The ledger at low water/ })).toBeVisible()
+    await expect(page.getByRole('dialog', { name: /^Place a hold: The ledger at low water/ })).toBeVisible()
   },
 )
 

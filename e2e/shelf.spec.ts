@@ -9,7 +9,7 @@ test('along the shelf by keyboard: from a title to what stands beside it, and on
     .getByRole('link', { name: /^The last keepers/ })
     .first()
     .click()
-  const shelf = page.getByRole('list', { name: 'The shelf, in its order' })
+  const shelf = page.getByRole('list', { name: 'Shelf order' })
   const own = shelf.locator('[aria-current]')
   // Down to the shelf; along it, it stands with its own copy in the middle.
   await shelf.evaluate((list) => {
@@ -36,7 +36,7 @@ test('along the shelf by keyboard: from a title to what stands beside it, and on
   const [title = ''] = label.split(',')
   await expect(page.getByRole('heading', { level: 1 })).toContainText(title)
   await page.getByRole('button', { name: 'As a list' }).click()
-  await expect(page.getByRole('list', { name: 'The shelf, in its order' }).getByRole('listitem')).toHaveCount(9)
+  await expect(page.getByRole('list', { name: 'Shelf order' }).getByRole('listitem')).toHaveCount(9)
   await noBarriers(page)
 })
 
@@ -46,9 +46,9 @@ test('a call number is explained, and closes with the focus where it was', { tag
     .getByRole('link', { name: /^The last keepers/ })
     .first()
     .click()
-  const ask = page.getByRole('button', { name: /^What 387\.155/ }).first()
+  const ask = page.getByRole('button', { name: /^Call number 387\.155/ }).first()
   await ask.click()
-  const dialog = page.getByRole('dialog', { name: /^What 387\.155/ })
+  const dialog = page.getByRole('dialog', { name: /^Call number 387\.155/ })
   await expect(dialog).toContainText('Trade, post and transport.')
   await expect(dialog.getByRole('listitem')).toHaveCount(3)
   await noBarriers(page)
@@ -65,7 +65,7 @@ test(
       .getByRole('link', { name: /^Harbour quarterly/ })
       .first()
       .click()
-    await expect(page.getByText('Held: v. 1–40, 1979–2018.')).toBeVisible()
+    await expect(page.getByText('The library has: v. 1–40, 1979–2018.')).toBeVisible()
     await page.getByRole('textbox', { name: 'Find a volume or year' }).fill('1991')
     await expect(page.getByText('1 copy found')).toBeVisible()
     await page.getByRole('button', { name: /^v\.13 ’91/ }).click()
@@ -75,7 +75,7 @@ test(
     // Chosen still, when one comes back to it.
     await page.reload()
     await expect(page.getByRole('heading', { name: 'Chosen: v.13 (1991)' })).toBeVisible()
-    await page.getByRole('button', { name: 'Show it' }).click()
+    await page.getByRole('button', { name: 'Show record' }).click()
     await expect(page.getByRole('region', { name: 'Fields of the record' })).toContainText('245')
     await noBarriers(page)
   },
@@ -83,13 +83,13 @@ test(
 
 test('the way back goes on to the next title of the list', async ({ page }) => {
   await page.goto('/search?q=lighthouse')
-  const titles = page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').getByRole('heading', { level: 2 })
+  const titles = page.getByRole('region', { name: 'Results' }).getByRole('listitem').getByRole('heading', { level: 2 })
   const second = await titles.nth(1).textContent()
   await titles.first().getByRole('link').click()
-  const list = page.getByRole('navigation', { name: 'The list you came from' })
-  await expect(list).toContainText('1st of them')
+  const list = page.getByRole('navigation', { name: 'Your list of results' })
+  await expect(list).toContainText('1st in your list')
   await list.getByRole('link', { name: /^Next:/ }).click()
-  await expect(list).toContainText('2nd of them')
+  await expect(list).toContainText('2nd in your list')
   const heading = (await page.getByRole('heading', { level: 1 }).textContent()) ?? ''
   expect(second).toContain(heading.split(':')[0])
 })
@@ -106,5 +106,5 @@ test('a course by its instructor: each text with its desk and terms, and what no
   await expect(page.getByText(/No library here has this/)).toBeVisible()
   await noBarriers(page)
   await page.getByRole('heading', { level: 2 }).first().getByRole('link').click()
-  await expect(page.getByText('Kept for the course: Coastal law')).toBeVisible()
+  await expect(page.getByText('Set aside for the course: Coastal law')).toBeVisible()
 })

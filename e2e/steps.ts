@@ -38,6 +38,6 @@ export async function settled(page: Page): Promise<void> {
 
 export const row = (page: Page, title: string) =>
   page
-    .getByRole('region', { name: 'Titles found' })
+    .getByRole('region', { name: 'Results' })
     .getByRole('listitem')
     .filter({ has: page.getByRole('heading', { name: title }) })

@@ -43,7 +43,7 @@ for (const [name, { query, ...context }] of Object.entries(CONTEXTS)) {
       }
     }
     await allCarry('list')
-    await page.getByRole('region', { name: 'Titles found' }).getByRole('listitem').first().getByRole('link').first().click()
+    await page.getByRole('region', { name: 'Results' }).getByRole('listitem').first().getByRole('link').first().click()
     await expect(page).toHaveURL(/\/titles\//)
     await expect(page.getByRole('region', { name: 'Copies' })).toBeVisible()
     await allCarry('title', /^\/search\?q=harbourmaster/)
@@ -137,7 +137,7 @@ test('ten steps forward, back and forward again show the same', async ({ page })
     await page.getByRole('combobox', { name: 'Search the catalogue' }).fill('harbourmaster')
     await page.keyboard.press('Enter')
   })
-  await step(press('checkbox', /^Limit to On the shelf now/))
+  await step(press('checkbox', /^Filter to Available now/))
   await step(press('link', /harbourmaster/))
   await step(press('link', 'Branches'))
   await step(press('link', 'Ferrygate'))
@@ -178,11 +178,11 @@ test('a copied address shows the same in a fresh window', async ({ page, browser
 test('both ways back find the row in sight, with what was opened and unfolded', async ({ page }) => {
   for (const way of ['Back', 'link'] as const) {
     await page.goto('/search?q=house')
-    const rows = page.getByRole('region', { name: 'Titles found' }).getByRole('listitem')
+    const rows = page.getByRole('region', { name: 'Results' }).getByRole('listitem')
     const language = page.getByRole('button', { name: 'Language', exact: true })
     if ((await language.getAttribute('aria-expanded')) === 'false') await language.click()
     const row = rows.filter({ has: page.locator('h2') }).nth(13)
-    const unfold = row.getByRole('button', { name: /^(Compare|Show)/ })
+    const unfold = row.getByRole('button', { name: /^(Compare|Show|Hide)/ })
     if ((await unfold.getAttribute('aria-expanded')) === 'false') await unfold.click()
     const link = row.getByRole('heading').getByRole('link')
     const title = (await link.textContent()) ?? ''
@@ -202,13 +202,13 @@ test('what one holds is said wherever the title comes up', { tag: ['@title', '@c
   await page.getByRole('button', { name: 'Sign in' }).first().click()
   await signIn(page, '00042117', '4711')
   const title = page
-    .getByRole('region', { name: /^(On its way to you|Ready to collect)$/ })
+    .getByRole('region', { name: /^(Your holds|Ready to collect)$/ })
     .getByRole('link')
     .first()
   const name = (await title.textContent()) ?? ''
   await title.click()
   await expect(count(page)).toContainText(name)
-  await expect(page.getByText(/^You hold this/).first()).toBeVisible()
+  await expect(page.getByText(/^You have a hold on this/).first()).toBeVisible()
 })
 
 test('the language is changed in place and stays; nothing of the page is lost', { tag: ['@shared', '@app', '@ui'] }, async ({ page }) => {
@@ -235,7 +235,7 @@ test('on paper stands what was found, with where it is, and nothing to press', a
   await expect(page.getByRole('region', { name: 'Copies' }).getByText('FIC ORR v.1').first()).toBeVisible()
   await page.goto('/search?q=harbourmaster')
   await expect(page.getByRole('listitem').filter({ hasText: 'FIC' }).first()).toBeVisible()
-  await expect(page.getByRole('complementary', { name: 'Narrow the list' })).toBeHidden()
+  await expect(page.getByRole('complementary', { name: 'Filters' })).toBeHidden()
 })
 
 test('what is pressed far down a list stays in sight, by mouse and by keyboard; the next page begins at its top', async ({ page }) => {

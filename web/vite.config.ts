@@ -6,6 +6,12 @@ const server = `http://127.0.0.1:${process.env.PORT ?? '4280'}`
 /** What keeps the shelf walk at hand is a script of its own, beside the pages, since it may look after what lies beside and below it. */
 const OFFLINE = 'walk-offline'
 
+/** The texts of a language come in two files, not in one for each room. */
+const textsOf = (id: string): string | null => {
+  const [, code, part] = /\/locales\/(\w+)\/(initial|deferred)\//.exec(id) ?? []
+  return code === undefined || part === undefined ? null : `texts-${code}-${part}`
+}
+
 /** Modules that the entry reaches without a dynamic import: the first page needs them in any case, so they come in one piece. */
 const first = new Set<string>()
 const findFirst: Plugin = {
@@ -32,7 +38,7 @@ export default defineConfig({
       input: { index: 'index.html', [OFFLINE]: `offline/${OFFLINE}.ts` },
       output: {
         entryFileNames: ({ name }) => (name === OFFLINE ? '[name].js' : 'assets/[name]-[hash].js'),
-        advancedChunks: { groups: [{ name: (id) => (first.has(id) ? 'first' : null) }] },
+        advancedChunks: { groups: [{ name: (id) => (first.has(id) ? 'first' : textsOf(id)) }] },
       },
     },
   },

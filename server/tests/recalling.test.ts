@@ -59,7 +59,7 @@ it('is done once, and given back when the hold ends', async () => {
   await student.ask('DELETE', `/api/holds/${held?.id ?? ''}`)
   expect(await loanOf('Brackish margins')).toMatchObject({ due: '2027-01-27', recalledFrom: null })
   expect((await mails()).map(([, subject]) => subject)).toEqual([
-    'Yours for longer again: Brackish margins',
+    'You can keep it longer: Brackish margins',
     'Please return sooner: Brackish margins',
   ])
   expect(await recallAtCope(student)).toEqual(OFFERED)

@@ -1,6 +1,7 @@
 /** The reader's own page, and signing in to it. */
 import { CHANNELS, VISITS } from '@catalex/core/card'
 import { CARRIER_CODES } from '@catalex/core/catalogue'
+import { LANGUAGE_CODES } from '@catalex/core/languages'
 import { DUE } from '@catalex/core/loans'
 import { NOTICE_KINDS } from '@catalex/core/messages'
 import { holdSchema, toldSchema } from '../holds/index.ts'
@@ -71,12 +72,9 @@ export const askForPinSchema = looseShape(['card'], { card: typed })
 
 export const choosePinSchema = looseShape(['card', 'code', 'newPin'], { card: typed, code: typed, newPin: chosenPin })
 
-/** Languages in which readers are told. */
-export const TOLD_IN = ['en', 'de'] as const
-
 export const changeCardSchema = looseShape([], {
   notify: oneOf(CHANNELS),
-  language: oneOf(TOLD_IN),
+  language: oneOf(LANGUAGE_CODES),
   homeBranch: { type: 'string', maxLength: 100, description: 'Code of a branch at which one can collect.' },
   history: { ...flag, description: 'Whether a list of what was returned is kept; once it is not, what was kept is deleted.' },
 })
@@ -106,7 +104,7 @@ export const cardSchema = shape({
     description: 'How the home branch tells everybody for the time being.',
   },
   channels: { ...list(toldSchema), description: 'Ways in which this reader can be told, the usual one first.' },
-  language: { ...orNull(oneOf(TOLD_IN)), description: 'In which this reader is told; null for the library’s first.' },
+  language: { ...orNull(oneOf(LANGUAGE_CODES)), description: 'In which this reader is told; null for the library’s first.' },
   history: { ...flag, description: 'Whether a list of what was returned is kept.' },
   feed: { ...flag, description: 'Whether there is a link by which a calendar follows the card.' },
   guardian: { ...nullable('string'), description: 'Whoever answers for a reader who is not of age.' },

@@ -1,6 +1,7 @@
 /** Citations, and mailing titles. */
 import { LONGEST_MAIL_ADDRESS, MAIL_ADDRESS } from '@catalex/core/card'
 import { CITATION_STYLES } from '@catalex/core/citing'
+import { LANGUAGE_CODES } from '@catalex/core/languages'
 import { MOST_ENTRIES } from '@catalex/core/satchel'
 import type { FromSchema } from '../schema/index.ts'
 import { flag, list, looseShape, oneOf, shape, text } from '../schema/shapes.ts'
@@ -23,7 +24,7 @@ export const exportQuerySchema = looseShape(['titles'], { titles: { ...titles, m
 export const mailTitlesSchema = shape({
   to: { type: 'string', maxLength: LONGEST_MAIL_ADDRESS, pattern: MAIL_ADDRESS },
   titles,
-  language: oneOf(['en', 'de'] as const),
+  language: oneOf(LANGUAGE_CODES),
 })
 
 export type ExportQuery = FromSchema<typeof exportQuerySchema>

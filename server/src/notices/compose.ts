@@ -1,18 +1,10 @@
 /** A notice in words: subject, plain text and HTML, in the language of its reader. */
 import type { OverdueRate } from '@catalex/core/loans'
 import type { Notice } from '@catalex/core/messages'
-import i18next from 'i18next'
+import type { ParseKeys } from 'i18next'
 import { DateTime } from 'luxon'
 import type { Libraries } from '../libraries/index.ts'
-import { english } from './texts/english.ts'
-import { german } from './texts/german.ts'
-
-const texts = i18next.createInstance()
-await texts.init({
-  fallbackLng: 'en',
-  resources: { en: { translation: english }, de: { translation: german } },
-  interpolation: { escapeValue: false },
-})
+import { texts } from '../texts/index.ts'
 
 export interface Composed {
   subject: string
@@ -24,11 +16,11 @@ export interface Composed {
 export function compose(libraries: Libraries, notice: Notice, to: { name: string; language: string }): Composed {
   const { name: library, timeZone } = libraries.library
   const facts = { ...notice, ...factsOf(libraries, notice, to.language), name: to.name, library }
-  const say = (key: string, escapeValue = false): string =>
-    texts.t(key, { ...facts, lng: to.language, timeZone, interpolation: { escapeValue } })
-  const body = `${notice.kind}.${notice.kind === 'lapsed' ? notice.why : 'text'}`
+  const say = (key: ParseKeys<'notices'>, escapeValue = false): string =>
+    texts.t(key, { ns: 'notices', ...facts, lng: to.language, timeZone, interpolation: { escapeValue } })
+  const body = notice.kind === 'lapsed' ? (`lapsed.${notice.why}` as const) : (`${notice.kind}.text` as const)
   // Titles and names come from outside: what they hold is no mark-up.
-  const paragraphs = ['greeting', body, 'from'].map((key) => `<p>${say(key, true).replaceAll('\n', '<br>')}</p>`)
+  const paragraphs = (['greeting', body, 'from'] as const).map((key) => `<p>${say(key, true).replaceAll('\n', '<br>')}</p>`)
   return {
     subject: say(`${notice.kind}.subject`),
     text: [say('greeting'), say(body), say('from')].join('\n\n'),
@@ -50,7 +42,7 @@ function factsOf(libraries: Libraries, notice: Notice, language: string): Record
 
 function returnInWords(libraries: Libraries, returnTo: string | null, lng: string): string {
   const owner = returnTo === null ? undefined : libraries.library.systems.find(({ code }) => code === returnTo)
-  return owner ? texts.t('where.owner', { lng, owner: owner.name }) : texts.t('where.any', { lng })
+  return owner ? texts.t('where.owner', { ns: 'notices', lng, owner: owner.name }) : texts.t('where.any', { ns: 'notices', lng })
 }
 
 /** A sentence of its own after the others; nothing where it costs nothing. */
@@ -59,7 +51,7 @@ function lateInWords({ library }: Libraries, rate: OverdueRate | null, lng: stri
   const style = library.currency === undefined ? { minimumFractionDigits: 2 } : { style: 'currency' as const, currency: library.currency }
   const inWords = (amount: number) => new Intl.NumberFormat(localeOf(lng), style).format(amount / 100)
   const key = rate.ceiling === null ? rate.per : (`${rate.per}UpTo` as const)
-  return texts.t(`late.${key}`, { lng, amount: inWords(rate.amount), most: inWords(rate.ceiling ?? 0) })
+  return texts.t(`late.${key}`, { ns: 'notices', lng, amount: inWords(rate.amount), most: inWords(rate.ceiling ?? 0) })
 }
 
 const localeOf = (language: string): string => (language === 'en' ? 'en-GB' : language)

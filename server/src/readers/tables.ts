@@ -1,10 +1,8 @@
 /** What is kept of readers: who they are, their sessions, and the cards that the demo shows. */
-import { TOLD_IN } from '@catalex/contract/card'
 import { CHANNELS, type Channel } from '@catalex/core/card'
+import { LANGUAGE_CODES, type Language } from '@catalex/core/languages'
 import { DataTypes, type CreationOptional, type InferAttributes, type InferCreationAttributes, type Model } from 'sequelize'
 import { table } from '../database/index.ts'
-
-type ToldIn = (typeof TOLD_IN)[number]
 
 export interface ReaderModel extends Model<InferAttributes<ReaderModel>, InferCreationAttributes<ReaderModel>> {
   id: CreationOptional<number>
@@ -25,7 +23,7 @@ export interface ReaderModel extends Model<InferAttributes<ReaderModel>, InferCr
   /** Whoever answers for a reader who is not of age. */
   guardian: CreationOptional<string | null>
   /** ISO 639-1, in which they are told; null for the library's first. */
-  language: CreationOptional<ToldIn | null>
+  language: CreationOptional<Language | null>
   /** Whether a list of what they have returned is kept: 1 or 0. */
   history: CreationOptional<number>
   /** Whether they act by themselves, in the demo: 1 or 0. */
@@ -50,7 +48,7 @@ export const READERS = table<ReaderModel>('readers', {
   telephone: { type: DataTypes.TEXT },
   notify: { type: DataTypes.TEXT, validate: { isIn: [[...CHANNELS]] } },
   guardian: { type: DataTypes.TEXT },
-  language: { type: DataTypes.TEXT, validate: { isIn: [[...TOLD_IN]] } },
+  language: { type: DataTypes.TEXT, validate: { isIn: [[...LANGUAGE_CODES]] } },
   history: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
   standIn: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
   feed: { type: DataTypes.TEXT },

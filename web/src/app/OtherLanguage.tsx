@@ -1,8 +1,9 @@
 /** Changes the language in place, by the other language's own name. */
+import { LANGUAGES } from '@catalex/core/languages'
 import Button from '@mui/material/Button'
 import type { SxProps } from '@mui/material/styles'
 import { useTranslation } from 'react-i18next'
-import { language, LANGUAGES, offered, speak } from '../shared/i18n.ts'
+import { language, offered, speak } from '../shared/i18n.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { problemInWords } from '../shared/problems.ts'

@@ -44,12 +44,14 @@ test('today: the road, the rounds, the shelves and what happened, in words', asy
   open('/backroom', { session: DEMO, backroom: backroom() })
   expect(await screen.findByText('Wednesday 25 November, 11:20')).toBeVisible()
   expect(screen.getByText('Town van: 3 copies from Quayside to Beacon Hill')).toBeInTheDocument()
-  expect(screen.getByRole('region', { name: 'To take off the shelf' })).toHaveTextContent(/Beacon Hill.*next round: today 14:00.*4/)
-  expect(screen.getByRole('region', { name: 'Hold shelves' })).toHaveTextContent(/2 ready · 1 lapses tonight.*Quayside 2 1 on its last day/)
+  expect(screen.getByRole('region', { name: 'Take off the shelf' })).toHaveTextContent(/Beacon Hill.*next round: today 14:00.*4/)
+  expect(screen.getByRole('region', { name: 'Hold shelves' })).toHaveTextContent(
+    /2 ready · 1 hold ends tonight.*Quayside 2 1 on its last day/,
+  )
   const happened = within(screen.getByRole('region', { name: 'What happened' })).getAllByRole('listitem')
   expect(happened.map((one) => one.textContent)).toEqual([
     '11:10Wed 25 NovTown van leaves Quayside with 3 copies for Beacon Hill.',
-    '11:00Wed 25 NovThe salt ledger comes back at Quayside. On to Beacon Hill. Yours.',
+    '11:00Wed 25 NovThe salt ledger comes back at Quayside. On to Beacon Hill. Your hold.',
   ])
   // Nothing is greyed out without a word.
   expect(screen.getByText('Sign in with a sample card to follow a hold of your own.')).toBeVisible()
@@ -84,7 +86,7 @@ test('while the clock is moved it says how far it has got, and can be stopped th
       return backroom().clock
     },
   })
-  expect(await screen.findByRole('progressbar', { name: 'How far the clock has got' })).toHaveAttribute('aria-valuenow', '25')
+  expect(await screen.findByRole('progressbar', { name: 'Progress of the clock' })).toHaveAttribute('aria-valuenow', '25')
   await user.click(screen.getByRole('button', { name: 'Stop here' }))
   await waitFor(() => {
     expect(moves).toEqual([{ move: 'stop' }])
@@ -115,20 +117,20 @@ test('at the desk: what is scanned is checked in, with a card checked out; what 
       return answers[acts.length - 1]!
     },
   })
-  const picks = await screen.findByRole('region', { name: 'To take off the shelf at Quayside' })
+  const picks = await screen.findByRole('region', { name: 'Take off the shelf at Quayside' })
   expect(within(picks).getAllByRole('cell').map((cell) => cell.textContent).slice(0, 4)).toEqual(['823 ASH', 'The salt ledger b1', 'Main shelves, Level 1', 'Beacon Hill']) // prettier-ignore
   await user.click(within(picks).getByRole('button', { name: 'Taken: The salt ledger' }))
   expect(await screen.findByText('The salt ledger: to Beacon Hill.')).toBeVisible()
   await user.type(screen.getByLabelText('Barcode'), ' b2 ')
   await user.type(screen.getByLabelText('Card number'), '42225')
   await user.click(screen.getByRole('button', { name: 'Check out' }))
-  expect(await screen.findByText('This copy is kept for another reader. A hold of their own comes in its turn.')).toBeVisible()
-  await user.click(screen.getByRole('button', { name: 'Lend to its reader: Kept' }))
-  expect(await screen.findByText('Kept is lent until Wed 23 Dec.')).toBeVisible()
+  expect(await screen.findByText('This copy is reserved for another reader.')).toBeVisible()
+  await user.click(screen.getByRole('button', { name: 'Check out to reader: Kept' }))
+  expect(await screen.findByText('Kept is on loan until Wed 23 Dec.')).toBeVisible()
   // A barcode reader ends with Enter: the field is empty, has the focus, and takes the next.
   const field = screen.getByLabelText('Barcode')
   await user.type(field, 'b3{Enter}')
-  expect(await screen.findByText('Next is lent until Wed 23 Dec.')).toBeVisible()
+  expect(await screen.findByText('Next is on loan until Wed 23 Dec.')).toBeVisible()
   expect(field).toHaveFocus()
   expect(field).toHaveValue('')
   expect(acts).toEqual([
@@ -151,19 +153,19 @@ test('who is asked for what beside holds can be played: each is answered as far 
     },
   })
   expect((await screen.findAllByRole('listitem')).map((one) => one.textContent)).toEqual([
-    'From afar Yours.From outside · AAAAAA · asked: Fen LibrarySend itDecline',
-    'Come From outside · BBBBBB · on the hold shelf at Quayside until Thu 10 DecLend itNobody collects it',
+    'From afar Your hold.From outside · AAAAAA · requested from: Fen LibrarySend itDecline',
+    'Come From outside · BBBBBB · on the hold shelf at Quayside until Thu 10 DecLend itMark as not collected',
   ])
   await user.click(screen.getByRole('button', { name: 'Decline: From afar' }))
   await user.click(screen.getByRole('button', { name: 'Lend it: Come' }))
-  expect(await screen.findByText(/Somebody has begun with this request/)).toBeVisible()
+  expect(await screen.findByText(/Staff have started this request/)).toBeVisible()
   expect(answers).toEqual([{ reference: 'AAAAAA', act: 'decline' }, { reference: 'BBBBBB', act: 'lend' }])
 }) // prettier-ignore
 
 test('messages are shown as text, or as mail in a frame that runs nothing', async () => {
   const { user } = open('/backroom/messages', { session: DEMO, backroom: backroom() })
   const message = await screen.findByRole('article')
-  expect(message).toHaveTextContent('Mail to i•••@wold.example, today 10:00')
-  await user.click(within(message).getByRole('button', { name: 'Show as mail' }))
+  expect(message).toHaveTextContent('Email to i•••@wold.example, today 10:00')
+  await user.click(within(message).getByRole('button', { name: 'Show as email' }))
   expect(within(message).getByTitle('Ready to collect: The salt ledger')).toHaveAttribute('sandbox', '')
 })

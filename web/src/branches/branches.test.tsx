@@ -48,7 +48,7 @@ test('all branches stand by system; one that there is not is said to be none', a
   const college = await screen.findByRole('region', { name: 'Wold College' })
   expect(within(college).getByRole('link', { name: 'Wold Library' })).toHaveAttribute('href', '/branches/wold?at=quay')
   open('/branches/atlantis', { places })
-  expect(await screen.findByRole('heading', { level: 1, name: 'There is no branch of this name' })).toBeVisible()
+  expect(await screen.findByRole('heading', { level: 1, name: 'There is no branch with this name' })).toBeVisible()
 })
 
 test('a message goes to the branch with where one was, and nothing that nobody wrote', async () => {
@@ -62,7 +62,7 @@ test('a message goes to the branch with where one was, and nothing that nobody w
   await user.type(screen.getByLabelText('What the reading list is for'), 'A long crossing')
   await user.type(screen.getByLabelText('What you liked, and why'), 'Tides')
   await user.click(screen.getByRole('button', { name: 'Send the message' }))
-  expect(await screen.findByText('Staff have it. When you ask about it, name ACD347.')).toBeVisible()
+  expect(await screen.findByText('Staff have it. If you ask about it, quote ACD347.')).toBeVisible()
   expect(server.asked('sendMessage')[0]?.body).toEqual({
     kind: 'reading list',
     branch: 'hill',
@@ -80,7 +80,7 @@ test.each(['//elsewhere.example', '/\\\\elsewhere.example', 'https://elsewhere.e
   async (about) => {
     const { user } = open(`/ask?about=${encodeURIComponent(about)}`, { places, sendMessage: { reference: 'ACD347' } })
     await user.type(await screen.findByLabelText('Your question'), 'Is there a lift?')
-    expect(screen.queryByRole('checkbox', { name: /Send along where I was/ })).toBeNull()
+    expect(screen.queryByRole('checkbox', { name: /Include the page I was on/ })).toBeNull()
     await user.click(screen.getByRole('button', { name: 'Send the message' }))
     expect(await screen.findByRole('link', { name: 'Back to where you were' })).toHaveAttribute('href', '/?at=quay')
   },
@@ -91,10 +91,10 @@ test('where somebody was is not sent against their will; too many messages are t
     places,
     sendMessage: new Refused('too-many-messages', { minutes: 60 }),
   })
-  await user.click(await screen.findByRole('checkbox', { name: /Send along where I was/ }))
+  await user.click(await screen.findByRole('checkbox', { name: /Include the page I was on/ }))
   await user.type(screen.getByLabelText('What works, what doesn’t, what is missing'), 'More light')
   await user.click(screen.getByRole('button', { name: 'Send the message' }))
-  expect(await screen.findByText(/more than can be sent from here in an hour\. Try again in 60 minutes/)).toBeVisible()
+  expect(await screen.findByText(/No more messages can be sent from here for now\. Try again in 60 minutes/)).toBeVisible()
   await waitFor(() => {
     expect(server.asked('sendMessage')[0]?.body).toMatchObject({ kind: 'feedback', about: null })
   })

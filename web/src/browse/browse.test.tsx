@@ -67,8 +67,8 @@ test('headings begin at the letters, go on and back, each once and in order, wit
       .map(({ query }) => query.get('position'))
       .sort(),
   ).toEqual(['0', '80', null])
-  expect(await list()).toHaveTextContent('That is the end.')
-  expect(screen.getByText('100 headings in all. Scroll, or use the arrow keys.')).toBeVisible()
+  expect(await list()).toHaveTextContent('End of the list')
+  expect(screen.getByText('100 entries. Scroll, or use the arrow keys.')).toBeVisible()
 })
 
 test('keys begin at the letters and go from heading to heading; Enter leads to its titles', async () => {

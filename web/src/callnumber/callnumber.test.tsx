@@ -20,12 +20,12 @@ test('a call number is explained part by part, with its place between its neighb
     neighbours: ({ query }) =>
       query.get('size') === '1' ? neighbours({ spines: ['a5', 'b1', 'c1'].map((one) => spine(one)) }) : neighbours(),
   })
-  await user.click((await screen.findAllByRole('button', { name: 'What 823 ASH means' }))[0]!)
-  const dialog = within(await screen.findByRole('dialog', { name: 'What 823 ASH means' }))
+  await user.click((await screen.findAllByRole('button', { name: 'Call number 823 ASH explained' }))[0]!)
+  const dialog = within(await screen.findByRole('dialog', { name: 'Call number 823 ASH explained' }))
   expect((await dialog.findAllByRole('definition')).map((one) => one.textContent)).toEqual([
-    'Reference shelves. It names a place of its own; all that has it stands together.',
-    'English literature. The subject, as a number of three figures.',
-    'The first letters of the author or title, by the alphabet.',
+    'Reference shelves. A separate section: everything with this prefix is shelved together.',
+    'English literature. The subject, as a three-digit number.',
+    'The first letters of the author or title, alphabetical.',
   ])
   expect(server.asked('callNumber').at(-1)?.path).toBe('/api/copies/b1/call-number')
   const labels = await dialog.findAllByRole('listitem')

@@ -14,7 +14,7 @@ test('a title is cited in the style chosen, copied with its italics, and the cau
   await user.click(await screen.findByRole('button', { name: 'Cite' }))
   const dialog = await screen.findByRole('dialog', { name: 'Cite 1 title' })
   expect(await within(dialog).findByText('The salt ledger')).toHaveProperty('tagName', 'I')
-  expect(within(dialog).getByText(/compare it with your style guide/)).toBeVisible()
+  expect(within(dialog).getByText(/Check capitals and names against your style guide/)).toBeVisible()
   await user.click(within(dialog).getByRole('combobox', { name: 'Style' }))
   await user.click(await screen.findByRole('option', { name: 'MLA, 9th edition' }))
   expect(await within(dialog).findByText('The Salt Ledger')).toBeVisible()
@@ -35,24 +35,24 @@ test('all that was found is taken along as a file of the very search', async () 
   expect([address.pathname, address.searchParams.get('q'), address.searchParams.get('in'), address.searchParams.get('format')]).toEqual(['/export.ris', 'salt', 'quay', 'book']) // prettier-ignore
 })
 
-test('titles go by mail to an address that is one; what the server says is said', async () => {
+test('titles go by email to an address that is one; what the server says is said', async () => {
   localStorage.setItem('catalex.satchel', JSON.stringify([{ controlNumber: 'p1', barcode: null, added: '2026-11-25T10:00:00.000Z' }]))
   const { user, server } = open('/satchel', {
     rows: [row('p1', 'The salt ledger')],
     mailTitles: new Refused('too-many-messages', { minutes: 60 }),
   })
-  await user.click(await screen.findByRole('button', { name: 'Mail' }))
-  const dialog = await screen.findByRole('dialog', { name: 'Mail 1 title' })
-  await user.type(within(dialog).getByRole('textbox', { name: 'Mail address' }), 'ines')
-  await user.click(within(dialog).getByRole('button', { name: 'Send it' }))
-  expect(await within(dialog).findByText(/That is no mail address/)).toBeVisible()
+  await user.click(await screen.findByRole('button', { name: 'Email' }))
+  const dialog = await screen.findByRole('dialog', { name: 'Email 1 title' })
+  await user.type(within(dialog).getByRole('textbox', { name: 'Email address' }), 'ines')
+  await user.click(within(dialog).getByRole('button', { name: 'Send email' }))
+  expect(await within(dialog).findByText(/Enter an email address, like/)).toBeVisible()
   expect(server.asked('mailTitles')).toHaveLength(0)
-  await user.type(within(dialog).getByRole('textbox', { name: 'Mail address' }), '@example.org')
-  await user.click(within(dialog).getByRole('button', { name: 'Send it' }))
+  await user.type(within(dialog).getByRole('textbox', { name: 'Email address' }), '@example.org')
+  await user.click(within(dialog).getByRole('button', { name: 'Send email' }))
   expect(await within(dialog).findByRole('alert')).toBeVisible()
   server.reply({ mailTitles: undefined })
-  await user.click(within(dialog).getByRole('button', { name: 'Send it' }))
-  expect(await within(dialog).findByText('On its way to ines@example.org.')).toBeVisible()
+  await user.click(within(dialog).getByRole('button', { name: 'Send email' }))
+  expect(await within(dialog).findByText('Email sent to ines@example.org.')).toBeVisible()
   expect(server.asked('mailTitles').at(-1)?.body).toEqual({ to: 'ines@example.org', titles: ['p1'], language: 'en' })
   localStorage.clear()
 })

@@ -16,11 +16,11 @@ test('courses are found while typing; an empty answer says whether nothing was e
   expect(await screen.findByRole('link', { name: 'Coastal law' })).toHaveAttribute('href', expect.stringMatching(/^\/courses\/LAW2/))
   expect(screen.getByText('LAW2 · Law · Odd Ashby')).toBeVisible()
   await user.type(screen.getByRole('textbox', { name: 'Instructor, department, course or section' }), 'botany')
-  expect(await screen.findByText(/No course has “botany”/)).toBeVisible()
+  expect(await screen.findByText(/No course matches “botany”/)).toBeVisible()
   expect(screen.getAllByRole('link', { name: 'Ask staff' }).length).toBeGreaterThan(0)
   server.reply({ courses: { entered: 0, count: 0, courses: [] } })
   await user.type(screen.getByRole('textbox', { name: 'Instructor, department, course or section' }), 's')
-  expect(await screen.findByText(/No course has been entered yet/)).toBeVisible()
+  expect(await screen.findByText(/No courses are listed yet/)).toBeVisible()
 })
 
 test('a course: each text with its copies and their terms, what is not held said so; an address that is none', async () => {
@@ -44,7 +44,7 @@ test('a course: each text with its copies and their terms, what is not held said
 
 test('a course that is not there is said so; a title says for which courses it is kept', async () => {
   open('/courses/none', { course: new Refused('no-such-course') })
-  expect(await screen.findByText('There is no course at this address. Look for it by its name or its instructor.')).toBeVisible()
+  expect(await screen.findByText('There is no course at this address. Search by its name or instructor.')).toBeVisible()
   open('/titles/p1', { title: titlePage({ courses: [{ id: 'LAW2', name: 'Coastal law' }] }) })
-  expect(await screen.findByText(/Kept for the course:/)).toHaveTextContent('Kept for the course: Coastal law')
+  expect(await screen.findByText(/Set aside for the course:/)).toHaveTextContent('Set aside for the course: Coastal law')
 })

@@ -23,5 +23,5 @@ test('displays: what is new by its own name, each with its spines; one leads to 
 
 test('where nothing is on display it is said', async () => {
   open('/displays', { displays: [] })
-  expect(await screen.findByText(/Nothing is on display in these places/)).toBeVisible()
+  expect(await screen.findByText(/There are no displays in these libraries/)).toBeVisible()
 })

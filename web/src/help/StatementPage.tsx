@@ -21,11 +21,25 @@ const Statement = ({ of }: { of: keyof typeof PARTS }) => {
           <Typography variant="h2" id={part}>
             {say(part, 'heading')}
           </Typography>
-          <p>{say(part, 'text')}</p>
+          <Statements text={say(part, 'text')} />
         </section>
       ))}
       <HelpAtHand words={t('help.people')} />
     </Page>
+  )
+}
+
+/** A paragraph, or a list where the text has several lines. */
+function Statements({ text }: { text: string }) {
+  const lines = text.split('\n')
+  return lines.length === 1 ? (
+    <p>{text}</p>
+  ) : (
+    <ul>
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </ul>
   )
 }
 

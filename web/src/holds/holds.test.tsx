@@ -11,7 +11,7 @@ async function openDialog(replies: Replies = {}): Promise<Opened & { dialog: HTM
   const opened = open('/titles/p1', { session: SOMEBODY, holdOptions: options([HERE, SENT]), ...replies })
   await screen.findByRole('heading', { level: 1, name: /The salt ledger/ })
   await opened.user.keyboard('h')
-  const dialog = await screen.findByRole('dialog', { name: 'Hold: The salt ledger' })
+  const dialog = await screen.findByRole('dialog', { name: 'Place a hold: The salt ledger' })
   return { ...opened, dialog }
 }
 
@@ -23,12 +23,12 @@ test('the hold is read back, placed with a key, and its journey can be undone', 
   const said = within(dialog).getByRole('status')
   await waitFor(() => {
     expect(said).toHaveTextContent(
-      'Book, 2011 comes off the shelf at Quayside and waits for you at the Desk of Quayside. There is no charge.',
+      'Staff will take Book, 2011 off the shelf at Quayside and keep it for you at the Desk of Quayside. There is no charge.',
     )
   })
   await user.click(within(dialog).getByRole('radio', { name: /Beacon Hill/ }))
   expect(said).toHaveTextContent(
-    'Book, 2011 is sent from Quayside to Beacon Hill and waits for you at the Desk of Beacon Hill. It costs 1.50.',
+    'Book, 2011 will be sent from Quayside to Beacon Hill and kept for you at the Desk of Beacon Hill. It costs 1.50.',
   )
   expect(await button('Place the hold')).toBeDisabled()
   await user.click(within(dialog).getByRole('checkbox', { name: 'I agree to pay 1.50.' }))
@@ -38,13 +38,13 @@ test('the hold is read back, placed with a key, and its journey can be undone', 
   expect(asked?.body).toEqual({ records: ['p1'], barcode: null, pickup: 'hill', cost: 150 })
   expect(asked?.headers.get('Idempotency-Key')).toMatch(/^[0-9a-f-]{36}$/)
   expect(asked?.headers.get('X-CSRF-Token')).toBe('token')
-  expect(within(await screen.findByRole('list', { name: 'Its journey' })).getAllByRole('listitem').map((stop) => stop.textContent)).toEqual([
+  expect(within(await screen.findByRole('list', { name: 'Progress' })).getAllByRole('listitem').map((stop) => stop.textContent)).toEqual([
     'requested Wed 25 Nov',
     'off the shelf at Quayside',
     'ready at Quayside',
   ]) // prettier-ignore
   await user.click(await button('Undo'))
-  expect(await screen.findByText('The hold is cancelled; nothing is kept for you.')).toBeVisible()
+  expect(await screen.findByText('Hold cancelled.')).toBeVisible()
   expect(server.asked('cancelHold').map(({ path }) => path)).toEqual(['/api/holds/h1'])
 })
 
@@ -60,11 +60,11 @@ test('while what another wish would mean is looked up, nothing can be placed', a
     expect(screen.getByRole('button', { name: 'Place the hold' })).toBeEnabled()
   })
   await user.click(within(dialog).getByRole('checkbox', { name: /Large print, 2015/ }))
-  expect(within(dialog).getByRole('status')).toHaveTextContent('Looking up what this would mean')
+  expect(within(dialog).getByRole('status')).toHaveTextContent('Checking')
   expect(await button('Place the hold')).toBeDisabled()
   answers[1]?.(options([pickup('quay', { from: null, queue: { before: 4, copies: 3 } })]))
   await waitFor(() => {
-    expect(within(dialog).getByRole('status')).toHaveTextContent('You are 5th in the queue for any of 2 editions.')
+    expect(within(dialog).getByRole('status')).toHaveTextContent('You will be 5th in the queue for any of 2 editions.')
   })
   await user.click(within(dialog).getByRole('checkbox', { name: /Book, 2011/ }))
   await user.click(within(dialog).getByRole('checkbox', { name: /Large print, 2015/ }))
@@ -74,7 +74,7 @@ test('while what another wish would mean is looked up, nothing can be placed', a
 
 test('options that can’t be fetched say so and are asked for again', async () => {
   const { server, user, dialog } = await openDialog({ holdOptions: NO_CONNECTION })
-  const alert = await within(dialog).findByText(/The catalogue can’t be reached just now/)
+  const alert = await within(dialog).findByText(/The catalogue can’t be reached/)
   expect(alert).toBeVisible()
   expect(await button('Place the hold')).toBeDisabled()
   server.reply({ holdOptions: options([HERE]) })
@@ -85,10 +85,10 @@ test('options that can’t be fetched say so and are asked for again', async () 
 })
 
 test.each([
-  ['a rule at the place chosen', options([pickup('quay', { from: null, refusal: { code: 'pickup-not-served' } })]), 'Nothing can be kept for you at this place. Choose another pickup location.'],
-  ['a rule wherever one collects', options([HERE], { refusal: { code: 'too-many-holds', held: 15, limit: 15 } }), 'You have 15 of 15 holds. Cancel or collect one, then you can place this hold.'],
-  ['no place that serves this card', options([]), 'No library keeps holds for cards like yours. Any desk can tell you what is possible instead.'],
-  ['another place than the one chosen', options([SENT]), 'Quayside is no pickup location for you. Choose one above.'],
+  ['a rule at the place chosen', options([pickup('quay', { from: null, refusal: { code: 'pickup-not-served' } })]), 'You can’t collect holds there. Choose another branch.'],
+  ['a rule wherever one collects', options([HERE], { refusal: { code: 'too-many-holds', held: 15, limit: 15 } }), 'You can’t place another hold: you have 15 of 15. Cancel or collect one first.'],
+  ['no place that serves this card', options([]), 'Your card can’t be used for holds. Ask at any desk.'],
+  ['another place than the one chosen', options([SENT]), 'You can’t collect at Quayside. Choose another branch above.'],
 ])('%s is said before the button, which stays shut', async (_, holdOptions, sentence) => {
   const { dialog } = await openDialog({ holdOptions })
   await waitFor(() => {
@@ -103,16 +103,16 @@ test('a refusal after the press is said, and is gone with the next choice', asyn
     expect(screen.getByRole('button', { name: 'Place the hold' })).toBeEnabled()
   })
   await user.click(await button('Place the hold'))
-  expect(await within(dialog).findByText('You have a hold on this already. Your card shows how it stands.')).toBeVisible()
+  expect(await within(dialog).findByText('You already have a hold on this. See its progress on your card.')).toBeVisible()
   await user.click(within(dialog).getByRole('radio', { name: /Beacon Hill/ }))
-  expect(within(dialog).queryByText(/You have a hold on this already/)).toBeNull()
+  expect(within(dialog).queryByText(/You already have a hold on this/)).toBeNull()
 })
 
 test('what was pressed is what is read until the hold is placed, whatever is known meanwhile; nothing else is waited for', async () => {
   const { server, user, dialog } = await openDialog()
   const said = within(dialog).getByRole('status')
   await waitFor(() => {
-    expect(said).toHaveTextContent(/^Book, 2011 comes off the shelf/)
+    expect(said).toHaveTextContent(/^Staff will take Book, 2011 off the shelf/)
   })
   const read = new Set([said.textContent])
   const count = within(dialog).getByText('3rd of 15 holds')
@@ -160,12 +160,12 @@ test('a volume is held by its barcode, and no edition is asked for', async () =>
     placeHold: hold('h1'),
   })
   await user.click(await screen.findByRole('button', { name: /^v\.31 ’09/ }))
-  await user.click(await screen.findByRole('button', { name: /^Hold this volume/ }))
-  const dialog = await screen.findByRole('dialog', { name: 'Hold: The salt ledger' })
+  await user.click(await screen.findByRole('button', { name: /^Place a hold on this volume/ }))
+  const dialog = await screen.findByRole('dialog', { name: 'Place a hold: The salt ledger' })
   expect(within(dialog).getByText('v.31 (2009)')).toBeVisible()
   expect(within(dialog).queryByRole('checkbox')).toBeNull()
   await waitFor(() => {
-    expect(within(dialog).getByRole('status')).toHaveTextContent('The salt ledger, v.31 (2009) comes off the shelf')
+    expect(within(dialog).getByRole('status')).toHaveTextContent('Staff will take The salt ledger, v.31 (2009) off the shelf')
   })
   await user.click(await button('Place the hold'))
   await screen.findByRole('heading', { name: 'Hold placed' })
@@ -197,7 +197,7 @@ test('another branch can send it: its day and its price are read back, and what 
   expect(await button('Place the hold')).toBeEnabled()
   await user.click(within(dialog).getByRole('combobox', { name: 'Comes from' }))
   await user.click(await screen.findByRole('option', { name: 'Wold Library · Tue 1 Dec 10:20 · 0.80' }))
-  expect(within(dialog).getByRole('status')).toHaveTextContent('is sent from Wold Library to Quayside and waits for you at the Desk of Quayside. It costs 0.80. You can expect it Tue 1 Dec 10:20.') // prettier-ignore
+  expect(within(dialog).getByRole('status')).toHaveTextContent('will be sent from Wold Library to Quayside and kept for you at the Desk of Quayside. It costs 0.80. In your hands by Tue 1 Dec 10:20.') // prettier-ignore
   expect(await button('Place the hold')).toBeDisabled()
   await user.click(within(dialog).getByRole('checkbox', { name: 'I agree to pay 0.80.' }))
   await user.click(await button('Place the hold'))
@@ -208,8 +208,8 @@ test('another branch can send it: its day and its price are read back, and what 
 test('a long loan is shortened where that is asked for, and read back', async () => {
   const recall = { was: '2027-01-27', due: '2026-12-09' }
   const { server, user, dialog } = await openDialog({ holdOptions: options([pickup('quay', { from: null, queue: { before: 0, copies: 1 }, recall })]), placeHold: hold('h1') }) // prettier-ignore
-  await user.click(await within(dialog).findByRole('checkbox', { name: /lent for long: due Wed 9 Dec.* instead of Wed 27 Jan/ }))
-  expect(within(dialog).getByRole('status')).toHaveTextContent('A loan is shortened for you, to Wed 9 Dec')
+  await user.click(await within(dialog).findByRole('checkbox', { name: /on long loan \(due Wed 9 Dec.* instead of Wed 27 Jan/ }))
+  expect(within(dialog).getByRole('status')).toHaveTextContent('We’ll ask for it back by Wed 9 Dec')
   await waitFor(() => {
     expect(server.asked('waiting').map(({ query }) => query.get('recall'))).toEqual([null, 'true'])
   })
@@ -221,9 +221,9 @@ test('a long loan is shortened where that is asked for, and read back', async ()
 test('what one has already is told before, and a second hold has to be meant', async () => {
   const already = { code: 'already-borrowed', due: '2026-12-04' } as const
   const { server, user, dialog } = await openDialog({ holdOptions: options([HERE], { already }), placeHold: hold('h1') })
-  expect(await within(dialog).findByText('You have this out on your card, due Fri 4 Dec.')).toBeVisible()
+  expect(await within(dialog).findByText('You have already borrowed this. It is due Fri 4 Dec.')).toBeVisible()
   expect(await button('Place the hold')).toBeDisabled()
-  await user.click(within(dialog).getByRole('checkbox', { name: 'Place a hold all the same' }))
+  await user.click(within(dialog).getByRole('checkbox', { name: 'Place another hold anyway' }))
   await user.click(await button('Place the hold'))
   await screen.findByRole('heading', { name: 'Hold placed' })
   expect(server.asked('placeHold')[0]?.body).toMatchObject({ again: true })
@@ -235,9 +235,9 @@ test('how one is told and a note go along; what is as usual is not said', async 
     { channel: 'text', to: '••••0121' },
   ] as const
   const { server, user, dialog } = await openDialog({ holdOptions: options([HERE], { told: [...told] }), placeHold: hold('h1') })
-  await user.click(await within(dialog).findByRole('button', { name: /^Choose days/ }))
+  await user.click(await within(dialog).findByRole('button', { name: /^More options/ }))
   // The fields are loaded when they are asked for.
-  expect(await within(dialog).findByRole('radio', { name: /^by mail to/ }, { timeout: 30_000 })).toBeChecked()
+  expect(await within(dialog).findByRole('radio', { name: /^by email to/ }, { timeout: 30_000 })).toBeChecked()
   await user.click(within(dialog).getByRole('radio', { name: 'by text message to ••••0121' }))
   await user.type(within(dialog).getByRole('textbox', { name: 'Note for staff' }), ' My sister comes for it. ')
   await user.click(await button('Place the hold'))
@@ -261,7 +261,7 @@ test('a guest is told what it costs with the cards there are, and agrees to thei
   })
   const said = within(dialog).getByRole('status')
   await waitFor(() => {
-    expect(said).toHaveTextContent('With your card it costs from 0.00 to 1.90; you are asked before it is placed.')
+    expect(said).toHaveTextContent('It costs from 0.00 to 1.90, depending on your card. You will be asked before the hold is placed.')
   })
   expect(within(dialog).getByText('up to 1.90')).toBeVisible()
   expect(within(dialog).queryByRole('checkbox', { name: /^I agree to pay/ })).toBeNull()

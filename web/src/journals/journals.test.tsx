@@ -23,7 +23,9 @@ const section = async () => within(await screen.findByRole('region', { name: 'Vo
 
 test('what is held and lacking is said; volumes stand by the decade, gaps among them, each branch with its own', async () => {
   const { user } = opened()
-  expect(await (await section()).findByText('Held: v. 1–3, 5–6, 12, 1979–1990. Lacking: v. 4, 7, 8, 9, 10, 11.')).toBeVisible()
+  expect(
+    await (await section()).findByText('The library has: v. 1–3, 5–6, 12, 1979–1990. Missing from the set: v. 4, 7, 8, 9, 10, 11.'),
+  ).toBeVisible()
   const rows = async () =>
     (await section()).getAllByRole('term').map((term) => [
       term.textContent,
@@ -33,16 +35,16 @@ test('what is held and lacking is said; volumes stand by the decade, gaps among 
     ])
   expect(await rows()).toEqual([
     ['1970s', ['v.1 ’79on the shelf']],
-    ['1980s', ['v.2 ’80on the shelf', 'v.3 ’81on the shelf', 'v.4lacking', 'v.5 ’83on the shelf', 'v.6 ’84on the shelf', 'v.7lacking', 'v.8lacking', 'v.9lacking', 'v.10lacking', 'v.11lacking']],
+    ['1980s', ['v.2 ’80on the shelf', 'v.3 ’81on the shelf', 'v.4missing from the set', 'v.5 ’83on the shelf', 'v.6 ’84on the shelf', 'v.7missing from the set', 'v.8missing from the set', 'v.9missing from the set', 'v.10missing from the set', 'v.11missing from the set']],
     ['1990s', ['v.12 ’90on the shelf']],
   ]) // prettier-ignore
   await user.click((await section()).getByRole('tab', { name: 'Beacon Hill 1' }))
-  expect(await rows()).toEqual([['1980s', ['v.5 ’83due about Tue 1 Dec']]])
+  expect(await rows()).toEqual([['1980s', ['v.5 ’83due back Tue 1 Dec']]])
 })
 
 test('a volume is found by its year, at the branch that has it; one is chosen, and the ways follow it', async () => {
   const { user, server } = opened()
-  expect(await screen.findByText('Choose a volume to see the ways to it.')).toBeVisible()
+  expect(await screen.findByText('Choose a volume to see its routes.')).toBeVisible()
   const cell = await screen.findByRole('button', { name: /^v\.12 ’90/ })
   await user.click(cell)
   expect(cell).toHaveAttribute('aria-pressed', 'true')
@@ -61,7 +63,7 @@ test('a volume is found by its year, at the branch that has it; one is chosen, a
   expect(address()).toBe('/titles/p1?volume=q1')
   await user.clear(box)
   await user.type(box, 'v. 40')
-  expect(await (await section()).findByText('No volume is “v. 40”. Type its number or its year.')).toBeVisible()
+  expect(await (await section()).findByText('No volume matches “v. 40”. Type its number or year.')).toBeVisible()
 })
 
 test('an address that names a volume shows it chosen', async () => {

@@ -40,7 +40,7 @@ test('a list says what it has, also what the catalogue lost; notes and labels ar
   const { user, server } = open('/lists/l1', keeping())
   expect(await screen.findByRole('heading', { level: 1, name: 'For the boat' })).toBeVisible()
   await waitFor(() => {
-    expect(titles()).toEqual(['The salt ledger', 'Anchors', 'The catalogue no longer has this title (gone)'])
+    expect(titles()).toEqual(['The salt ledger', 'Anchors', 'This title is no longer in the catalogue (gone)'])
   })
   expect(screen.getByText('for Tobias')).toBeVisible()
   await user.click(screen.getByRole('button', { name: 'Note and labels of The salt ledger' }))
@@ -49,7 +49,7 @@ test('a list says what it has, also what the catalogue lost; notes and labels ar
   expect(server.asked('changeList').at(-1)?.body).toEqual({
     say: [{ controlNumber: 'p1', barcode: null, note: '', labels: ['winter', 'sea'] }],
   })
-  await user.click(within(screen.getByRole('group', { name: 'Only with the label' })).getByRole('button', { name: 'winter' }))
+  await user.click(within(screen.getByRole('group', { name: 'Filter by label' })).getByRole('button', { name: 'winter' }))
   expect(titles()).toEqual(['The salt ledger'])
   // Part of a list is not put in order.
   expect(screen.queryByRole('button', { name: /^Move / })).not.toBeInTheDocument()
@@ -59,20 +59,20 @@ test('what is removed comes back to its place', async () => {
   const { user } = open('/lists/l1', keeping())
   await user.click(await screen.findByRole('button', { name: 'Remove The salt ledger' }))
   await waitFor(() => {
-    expect(titles()).toEqual(['Anchors', 'The catalogue no longer has this title (gone)'])
+    expect(titles()).toEqual(['Anchors', 'This title is no longer in the catalogue (gone)'])
   })
   await user.click(await screen.findByRole('button', { name: 'Undo' }))
   await waitFor(() => {
-    expect(titles()).toEqual(['The salt ledger', 'Anchors', 'The catalogue no longer has this title (gone)'])
+    expect(titles()).toEqual(['The salt ledger', 'Anchors', 'This title is no longer in the catalogue (gone)'])
   })
 })
 
 test('it is nobody else’s until it is shared, and again when the link is withdrawn', async () => {
   const { user } = open('/lists/l1', keeping())
-  await user.click(await screen.findByRole('button', { name: 'Share by a link' }))
+  await user.click(await screen.findByRole('button', { name: 'Share by link' }))
   expect(await screen.findByRole('link', { name: /\/shared\/unguessable$/ })).toBeVisible()
-  await user.click(screen.getByRole('button', { name: 'Withdraw the link' }))
-  expect(await screen.findByText('Nobody but you can see this list.')).toBeVisible()
+  await user.click(screen.getByRole('button', { name: 'Remove the link' }))
+  expect(await screen.findByText('Only you can see this list.')).toBeVisible()
 })
 
 test('a shared list whose link is withdrawn says so', async () => {
@@ -86,8 +86,8 @@ test.each([
   ['references', 'reading.ris', 'TY  - BOOK\r\nTI  - Salt; ledger\r\nAU  - Ashdown, Vera\r\nSN  - 978-0-00-000001-9\r\nER  - \r\nTY  - BOOK\r\nTI  - Unknown work\r\nAU  - Nobody\r\nER  - \r\n', [{ title: 'Salt; ledger', who: 'Ashdown, Vera', isbns: ['978-0-00-000001-9'] }, { title: 'Unknown work', who: 'Nobody', isbns: [] }]],
 ])('%s of another program becomes a list; what is not found is told', async (_, name, text, sought) => {
   const { user, server } = open('/lists', { ...keeping(), findTitles: ['p1', null] })
-  await user.click(await screen.findByRole('button', { name: 'Bring in a list' }))
-  const dialog = await screen.findByRole('dialog', { name: 'Bring in a list' })
+  await user.click(await screen.findByRole('button', { name: 'Import a list' }))
+  const dialog = await screen.findByRole('dialog', { name: 'Import a list' })
   await user.upload(within(dialog).getByTestId('file'), new File([text], name))
   expect(await within(dialog).findByRole('link', { name: 'reading' })).toHaveAttribute('href', expect.stringMatching(/^\/lists\/l1/))
   expect(within(dialog).getByText('Unknown work / Nobody')).toBeVisible()
@@ -97,10 +97,10 @@ test.each([
 
 test('a file without titles, and one that is too large, bring nothing and say why', async () => {
   const { user, server } = open('/lists', keeping())
-  await user.click(await screen.findByRole('button', { name: 'Bring in a list' }))
+  await user.click(await screen.findByRole('button', { name: 'Import a list' }))
   const file = await screen.findByTestId('file')
   await user.upload(file, new File(['\n\n'], 'empty.csv'))
-  expect(await screen.findByText(/There are no titles in this file/)).toBeVisible()
+  expect(await screen.findByText(/No titles were found in this file/)).toBeVisible()
   await user.upload(file, new File(['x'.repeat(2_000_001)], 'large.csv'))
   expect(await screen.findByText(/larger than 2 MB/)).toBeVisible()
   expect(server.asked('findTitles')).toHaveLength(0)
@@ -116,8 +116,8 @@ test('a search is kept from its list; kept ones say what is new, lead there, and
     noteSearchSeen: kept.map((one) => ({ ...one, seen: '2026-11-25T09:00:00.000Z' })),
     count: ({ query }) => ({ count: query.get('display') === 'since:2026-11-20T09:00:00.000Z' ? 12 : 0 }),
   })
-  await user.click(await screen.findByRole('button', { name: 'Keep this search' }))
-  expect(await screen.findByText(/^Kept: salt/)).toBeVisible()
+  await user.click(await screen.findByRole('button', { name: 'Save this search' }))
+  expect(await screen.findByText(/^Saved: salt/)).toBeVisible()
   expect(server.asked('keepSearch')[0]?.body).toMatchObject({ name: 'salt', address: expect.stringContaining('q=salt&in=quay') as string })
   open('/lists', { ...keeping(), searches: kept, noteSearchSeen: kept, count: { count: 12 }, search: answer([]) })
   const link = await screen.findByRole('link', { name: /^12 new since/ })

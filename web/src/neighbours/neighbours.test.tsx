@@ -4,7 +4,7 @@ import { address, open } from '../../tests/open.tsx'
 import { copy, neighbours, spine, titlePage } from '../../tests/samples.ts'
 
 const page = titlePage({ copies: [copy('b1', 'quay'), copy('b2', 'hill')] })
-const section = async () => within(await screen.findByRole('region', { name: 'Neighbours' }, { timeout: 3000 }))
+const section = async () => within(await screen.findByRole('region', { name: 'Shelf neighbours' }, { timeout: 3000 }))
 
 test('spines go by the arrow keys, say what they are, and lead to their titles', async () => {
   const shelf = neighbours()
@@ -18,7 +18,7 @@ test('spines go by the arrow keys, say what they are, and lead to their titles',
   expect((await section()).getAllByRole('link').filter((link) => link.tabIndex === 0)).toEqual([own])
   own.focus()
   await user.keyboard('{ArrowRight}')
-  expect(document.activeElement).toHaveAccessibleName(/^Title c1.*on loan, due about Tue 1 Dec$/)
+  expect(document.activeElement).toHaveAccessibleName(/^Title c1.*on loan, due back Tue 1 Dec$/)
   await user.keyboard('{ArrowLeft}{ArrowLeft}')
   expect(document.activeElement).toHaveAccessibleName(/^Title a5/)
   await user.keyboard('{Home}')
@@ -36,10 +36,10 @@ test('as a list: a few on each side, more at a press, on beyond what is known; a
   await user.click(await (await section()).findByRole('button', { name: 'As a list' }))
   const titles = async () => (await section()).getAllByRole('listitem').map((line) => /Title (\w+)/.exec(line.textContent)?.[1])
   expect(await titles()).toEqual(['a2', 'a3', 'a4', 'a5', 'b1', 'c1', 'c2', 'c3', 'c4'])
-  await user.click((await section()).getByRole('button', { name: 'Show what stands before' }))
+  await user.click((await section()).getByRole('button', { name: 'Show the shelf to the left' }))
   expect((await titles())[0]).toBe('a1')
-  expect((await section()).queryByRole('button', { name: 'Show what stands before' })).toBeNull()
-  await user.click((await section()).getByRole('button', { name: 'Show what stands after' }))
+  expect((await section()).queryByRole('button', { name: 'Show the shelf to the left' })).toBeNull()
+  await user.click((await section()).getByRole('button', { name: 'Show the shelf to the right' }))
   await waitFor(async () => {
     expect((await titles()).slice(-2)).toEqual(['d1', 'd2'])
   })

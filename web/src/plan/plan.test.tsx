@@ -18,8 +18,8 @@ const openTitle = () =>
 
 test('where the first copy stands is drawn and said; another is shown when it is asked for, by lift where somebody likes', async () => {
   const { user } = openTitle()
-  const stands = await screen.findByRole('region', { name: 'Where it stands' })
-  const way = await within(stands).findByRole('list', { name: 'The way from the door' })
+  const stands = await screen.findByRole('region', { name: 'Where to find it' })
+  const way = await within(stands).findByRole('list', { name: 'Directions from the door' })
   // Straight in for four metres, then left to the wall: nine metres to the first bay, which then is on one's left.
   expect(
     within(way)
@@ -35,7 +35,7 @@ test('where the first copy stands is drawn and said; another is shown when it is
   ).toContain('Down the stairs one flight, to Level 0')
   expect(within(stands).getByRole('img', { name: /^Plan of Level 0/ })).toBeVisible()
   expect(way).toHaveTextContent('low shelves')
-  await user.click(within(stands).getByRole('switch', { name: 'Without stairs' }))
+  await user.click(within(stands).getByRole('switch', { name: 'Step-free' }))
   expect(way).toHaveTextContent('Take the lift down one floor, to Level 0')
   // Floors are turned by hand, too, and what was pressed keeps the focus.
   await user.click(within(stands).getByRole('tab', { name: 'Level 1' }))

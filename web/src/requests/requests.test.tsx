@@ -29,21 +29,21 @@ test('a part is scanned: filled in from the title, its price by the page agreed 
   })
   expect(await screen.findByText('about Sat 28 Nov')).toBeVisible()
   expect(await screen.findByText('A chapter or an article, by Wold Library: 2.00 and 0.10 a page, up to 40 pages, in about 3 days.')).toBeVisible() // prettier-ignore
-  await user.click(screen.getByRole('button', { name: 'Have a part scanned' }))
-  const dialog = await screen.findByRole('dialog', { name: 'Have a part scanned' })
+  await user.click(screen.getByRole('button', { name: 'Ask for a scan' }))
+  const dialog = await screen.findByRole('dialog', { name: 'Ask for a scan' })
   expect(within(dialog).getByLabelText('Title')).toHaveValue('The salt ledger')
   await user.type(within(dialog).getByLabelText(/^Chapter or article/), 'Chapter 2')
   await user.type(within(dialog).getByLabelText('How many pages'), '12')
-  expect(within(dialog).getByRole('status')).toHaveTextContent('You get the scan in about 3 days. It costs 3.20.')
+  expect(within(dialog).getByRole('status')).toHaveTextContent('You will get the scan in about 3 days. It costs 3.20.')
   const send = within(dialog).getByRole('button', { name: 'Send the request' })
   expect(send).toBeDisabled()
   await user.click(within(dialog).getByRole('checkbox', { name: 'I agree to pay 3.20.' }))
   await user.type(within(dialog).getByLabelText('How many pages'), '0')
-  expect(within(dialog).getByRole('status')).toHaveTextContent('At most 40 pages are scanned.')
+  expect(within(dialog).getByRole('status')).toHaveTextContent('That is too many pages to scan: the limit is 40.')
   expect(send).toBeDisabled()
   await user.type(within(dialog).getByLabelText('How many pages'), '{Backspace}')
   await user.click(send)
-  expect(await within(dialog).findByText(/name KQ4T7X/)).toBeVisible()
+  expect(await within(dialog).findByText(/quote KQ4T7X/)).toBeVisible()
   const [asked] = server.asked('makeRequest')
   expect(asked?.body).toEqual({ kind: 'scan', title: 'The salt ledger', author: expect.any(String) as string, published: 'Gullwing, 2011', controlNumber: 'p1', barcode: 'b1', part: 'Chapter 2', pages: 12, cost: 320 }) // prettier-ignore
   expect(asked?.headers.get('Idempotency-Key')).toMatch(/^[0-9a-f-]{36}$/)
@@ -58,7 +58,7 @@ test('where nothing is found it is asked for outside, or suggested: with the wor
     makeRequest: { ...made, kind: 'purchase', part: null },
   })
   expect(await screen.findByRole('button', { name: 'Ask for it from outside' })).toBeVisible()
-  await user.click(screen.getByRole('button', { name: 'Suggest that the library buys it' }))
+  await user.click(screen.getByRole('button', { name: 'Suggest a purchase' }))
   const dialog = await screen.findByRole('dialog', { name: 'Suggest a purchase' })
   expect(within(dialog).getByLabelText('Title')).toHaveValue('tides of another sea')
   await user.click(within(dialog).getByRole('button', { name: 'Sign in and send it' }))
@@ -76,14 +76,14 @@ test('what none here can lend is asked for outside, or suggested to be bought, f
     route('sent over', { barcode: null, notPossible: { code: 'no-copy', why: 'lost' } }),
   ]
   const { user } = open('/titles/p1', { session: NOBODY, title: titlePage({ routes, holdable: false }) })
-  expect(await screen.findByText('A library elsewhere is asked for it: 4.50, in about 14 days.')).toBeVisible()
+  expect(await screen.findByText('We’ll ask another library: 4.50, in about 14 days.')).toBeVisible()
   expect(
     screen
       .getAllByRole('listitem')
       .map((item) => item.textContent)
       .join(' '),
   ).toMatch(/From outsideabout Wed 9 Dec.*not possible/)
-  expect(await screen.findByRole('button', { name: 'Suggest that the library buys it' })).toBeVisible()
+  expect(await screen.findByRole('button', { name: 'Suggest a purchase' })).toBeVisible()
   await user.click(screen.getByRole('button', { name: 'Ask for it from outside' }))
   expect(within(await screen.findByRole('dialog', { name: 'Ask for it from outside' })).getByLabelText('Title')).toHaveValue(
     'The salt ledger',
@@ -98,8 +98,8 @@ test('requests stand on the card, and are withdrawn there', async () => {
   })
   expect(await screen.findByText(/Scan · Chapter 2 · reference KQ4T7X · 3.20/)).toBeVisible()
   server.reply({ card: card() })
-  await user.click(screen.getByRole('button', { name: 'Withdraw: The salt ledger' }))
-  expect(await screen.findByText('The request for “The salt ledger” is withdrawn.')).toBeVisible()
+  await user.click(screen.getByRole('button', { name: 'Cancel the request: The salt ledger' }))
+  expect(await screen.findByText('Request for “The salt ledger” cancelled.')).toBeVisible()
   await waitFor(() => {
     expect(screen.queryByRole('region', { name: 'Requests' })).toBeNull()
   })
@@ -128,16 +128,16 @@ test('what comes from outside is a line of stops: who said no, from where it com
     return items.find((one) => one.textContent.startsWith(title))
   }
   expect(await item('Requests', 'On its way')).toHaveTextContent(
-    /requested Wed 25 Nov.*Fen Library doesn’t lend it.*on its way from Down Library, now expected Thu 3 Dec.*ready at Beacon Hill/,
+    /requested Wed 25 Nov.*Fen Library doesn’t lend it.*in transit from Down Library, now expected Thu 3 Dec.*ready at Beacon Hill/,
   )
   // It waits to be collected like what came from here.
   expect(await item('Ready to collect', 'Come')).toHaveTextContent(
     /sent by Down Library.*ready at Beacon Hill.*Collect at: .*Beacon Hill until Thu 10 Dec/,
   )
   const declined = await item('Requests', 'Lent by nobody')
-  expect(declined).toHaveTextContent('No library elsewhere could send it; at last: Fen Library can’t find it. It costs you nothing.')
-  expect(within(declined!).getByRole('button', { name: 'Suggest that the library buys it' })).toBeVisible()
-  expect(await item('Requests', 'Sent')).toHaveTextContent('Sent to you Thu 26 Nov.')
-  expect(await item('Requests', 'Left lying')).toHaveTextContent('Not collected in time; back with its owner since Thu 26 Nov.')
-  expect(screen.queryByRole('button', { name: /^Withdraw/ })).toBeNull()
+  expect(declined).toHaveTextContent('No other library could send it; the last reason: Fen Library can’t find it. There is no charge.')
+  expect(within(declined!).getByRole('button', { name: 'Suggest a purchase' })).toBeVisible()
+  expect(await item('Requests', 'Sent')).toHaveTextContent('Sent to you on Thu 26 Nov.')
+  expect(await item('Requests', 'Left lying')).toHaveTextContent('Not collected in time; returned to the lending library on Thu 26 Nov.')
+  expect(screen.queryByRole('button', { name: /^Cancel the request/ })).toBeNull()
 })

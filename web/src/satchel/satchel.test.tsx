@@ -62,7 +62,7 @@ test('what was gathered before goes along with whoever signs in, and leaves with
     rows,
     ...keeping([{ controlNumber: 'p3', barcode: null, added: '2026-11-24T10:00:00.000Z' }]),
   })
-  expect(await screen.findByText('1 title gathered here is now in the satchel of Ines Calder')).toBeVisible()
+  expect(await screen.findByText('1 title from this browser is now in the satchel of Ines Calder')).toBeVisible()
   await waitFor(() => {
     expect(titles()).toEqual(['The salt ledger', 'Anchors'])
   })
@@ -82,7 +82,7 @@ test('what another window gathers while it goes along stays, and so does what do
       return { entries: [entry('p1')], left: [entry('p2')] }
     },
   })
-  expect(await screen.findByText('1 title gathered here is now in the satchel of Ines Calder')).toBeVisible()
+  expect(await screen.findByText('1 title from this browser is now in the satchel of Ines Calder')).toBeVisible()
   const kept = JSON.parse(localStorage.getItem('catalex.satchel') ?? '[]') as { controlNumber: string }[]
   expect(kept.map(({ controlNumber }) => controlNumber).sort()).toEqual(['p2', 'p9'])
 })
@@ -92,7 +92,7 @@ test('an answer from before it went along, which comes late, hides nothing', asy
   let answerLate: () => void = () => undefined
   const late = new Promise<void>((resolve) => { answerLate = resolve }) // prettier-ignore
   const { server, client } = open('/satchel', { session: SOMEBODY, rows, ...keeping(), satchel: async () => { await late; return { entries: [] } } }) // prettier-ignore
-  expect(await screen.findByText('1 title gathered here is now in the satchel of Ines Calder')).toBeVisible()
+  expect(await screen.findByText('1 title from this browser is now in the satchel of Ines Calder')).toBeVisible()
   expect(server.asked('satchel')).toHaveLength(1)
   answerLate()
   await waitFor(() => {
@@ -117,10 +117,10 @@ test('a reader’s change is shown at once, and taken back when the server refus
 test('what somebody else wrote into this browser is no entry', async () => {
   localStorage.setItem('catalex.satchel', '[{"controlNumber":7},{"controlNumber":"p3","barcode":null,"added":"never"},null]')
   open('/satchel', { rows })
-  expect(await screen.findByText(/Nothing is in it yet/)).toBeVisible()
+  expect(await screen.findByText(/Your satchel is empty/)).toBeVisible()
   localStorage.setItem('catalex.satchel', '{')
   open('/satchel', { rows })
-  expect((await screen.findAllByText(/Nothing is in it yet/)).length).toBeGreaterThan(0)
+  expect((await screen.findAllByText(/Your satchel is empty/)).length).toBeGreaterThan(0)
 })
 
 async function openHolds(replies: Replies): Promise<Opened> {
@@ -156,21 +156,21 @@ test('holds on all: what each costs or what stops it is said before, and what ca
       .map((line) => line.textContent)
   // What cannot be held there is left out before anything is placed.
   await where('Beacon Hill')
-  expect(await within(dialog).findByText('1 hold, to be collected at Beacon Hill. There is no charge.')).toBeVisible()
+  expect(await within(dialog).findByText('1 hold, collect at Beacon Hill. There is no charge.')).toBeVisible()
   expect(within(dialog).getByRole('button', { name: 'Place 1 hold' })).toBeEnabled()
   await where('Quayside')
-  expect(within(dialog).getByText('2 holds, one for each title, to be collected at Quayside. Together they cost 1.50.')).toBeVisible()
+  expect(within(dialog).getByText('2 holds, one for each title, collect at Quayside. Together they will cost 1.50.')).toBeVisible()
   expect(lines()).toEqual([expect.stringMatching(/salt ledger.*Beacon Hill.*1\.20/), expect.stringMatching(/Anchors.*0\.30/)])
   await user.click(within(dialog).getByRole('checkbox', { name: 'I agree to pay 1.50.' }))
   await user.click(within(dialog).getByRole('button', { name: 'Place 2 holds' }))
-  expect(await within(dialog).findByText('1 of 2 holds placed, to be collected at Quayside.')).toBeVisible()
+  expect(await within(dialog).findByText('1 of 2 holds placed, collect at Quayside.')).toBeVisible()
   expect(within(dialog).getByText('Hold placed')).toBeVisible()
-  expect(within(dialog).getByText(/15 of 15 holds/)).toBeVisible()
+  expect(within(dialog).getByText(/you have 15 of 15/)).toBeVisible()
   expect(server.asked('placeHold').map(({ body }) => (body as { pickup: string }).pickup)).toEqual(['quay', 'quay'])
   // Only what was refused is tried again, under the same key.
   server.reply({ placeHold: hold('h1') })
   await user.click(within(dialog).getByRole('button', { name: 'Try 1 again' }))
-  expect(await within(dialog).findByText('2 of 2 holds placed, to be collected at Quayside.')).toBeVisible()
+  expect(await within(dialog).findByText('2 of 2 holds placed, collect at Quayside.')).toBeVisible()
   const keys = server.asked('placeHold').map(({ headers }) => headers.get('idempotency-key'))
   expect(keys[2]).toBe(keys[1])
   expect(keys[0]).not.toBe(keys[1])
@@ -182,7 +182,7 @@ test('over the limit it is asked which to leave out, before anything is placed',
     placeHold: hold('h1'),
   })
   const dialog = await screen.findByRole('dialog', { name: 'Hold 2 titles' })
-  expect(await within(dialog).findByText('There is room for 1 more on your card: leave out 1 title.')).toBeVisible()
+  expect(await within(dialog).findByText('You can place 1 more holds. Remove 1 title.')).toBeVisible()
   expect(within(dialog).getByRole('button', { name: 'Place 2 holds' })).toBeDisabled()
   await user.click(within(dialog).getByRole('checkbox', { name: 'Hold Anchors' }))
   await user.click(within(dialog).getByRole('button', { name: 'Place 1 hold' }))
@@ -197,7 +197,7 @@ test('how one is told and a note go with each of several holds', async () => {
   ]
   const { user, server } = await openHolds({ holdOptions: options([pickup('quay'), pickup('hill')], { told }), placeHold: hold('h1') })
   const dialog = await screen.findByRole('dialog', { name: 'Hold 2 titles' })
-  await user.click(within(dialog).getByRole('button', { name: 'Choose days, how you are told, or leave a note' }))
+  await user.click(within(dialog).getByRole('button', { name: 'More options: dates, messages, note' }))
   await user.click(await within(dialog).findByRole('radio', { name: 'by text message to …421' }))
   await user.type(within(dialog).getByRole('textbox', { name: 'Note for staff' }), 'For the reading group')
   await user.click(within(dialog).getByRole('button', { name: 'Place 2 holds' }))
@@ -214,8 +214,8 @@ test('on a terminal it is told that the satchel ends with the visit', async () =
   const { default: IdleWarning } = await import('../signingIn/IdleWarning.tsx')
   localStorage.setItem('catalex.satchel', JSON.stringify([{ controlNumber: 'p1', barcode: null, added: '2026-11-25T10:00:00.000Z' }]))
   const { render } = await import('@testing-library/react')
-  const { loadLater } = await import('../shared/i18n.ts')
-  await loadLater()
+  const { loadDeferredTexts } = await import('../shared/i18n.ts')
+  await loadDeferredTexts()
   render(<IdleWarning left={30} reader={null} onStay={() => undefined} onLeave={() => undefined} />)
-  expect(await screen.findByText(/The satchel with its 1 title is emptied, too/)).toBeVisible()
+  expect(await screen.findByText(/The satchel with its 1 title will be emptied, too/)).toBeVisible()
 })

@@ -36,15 +36,15 @@ test('narrowing stands behind a press, says how many titles are left, and leaves
   const { user } = open('/search?q=salt', { search: found })
   await screen.findByRole('heading', { level: 1, name: '40 titles' })
   expect(screen.queryByRole('region', { name: 'Format' })).toBeNull()
-  await user.click(screen.getByRole('button', { name: 'Narrow' }))
+  await user.click(screen.getByRole('button', { name: 'Filters' }))
   const format = await screen.findByRole('region', { name: 'Format' })
-  await user.click(within(format).getByRole('checkbox', { name: /^Limit to Film/ }))
+  await user.click(within(format).getByRole('checkbox', { name: /^Filter to Film/ }))
   expect(address()).toBe('/search?q=salt&format=film')
   await user.click(await screen.findByRole('button', { name: 'Show 40 titles' }))
   await waitFor(() => {
     expect(screen.queryByRole('region', { name: 'Format' })).toBeNull()
   })
-  expect(await screen.findByRole('button', { name: 'Narrow (1)' })).toBeVisible()
+  expect(await screen.findByRole('button', { name: 'Filters (1)' })).toBeVisible()
 })
 
 test('a tap on a row brings its routes, from where it can be held', async () => {
@@ -61,7 +61,7 @@ test('a tap on a row brings its routes, from where it can be held', async () => 
   const hold = await screen.findByRole('button', { name: 'Hold at Quayside' })
   expect(server.asked('title').at(-1)?.path).toBe('/api/titles/p7')
   await user.click(hold)
-  expect(await screen.findByRole('dialog', { name: 'Hold: The salt ledger' })).toBeVisible()
+  expect(await screen.findByRole('dialog', { name: 'Place a hold: The salt ledger' })).toBeVisible()
   await waitFor(() => {
     expect(server.asked('holdOptions').at(-1)?.query.getAll('records')).toEqual(['p7'])
   })

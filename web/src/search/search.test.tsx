@@ -7,7 +7,7 @@ import { NO_CONNECTION, Refused } from '../../tests/server.ts'
 const ROWS = [row('p1', 'The salt ledger'), row('p7', 'Low water'), row('p9', 'Nine knots')]
 const found = answer(ROWS)
 const titles = () =>
-  within(screen.getByRole('region', { name: 'Titles found' }))
+  within(screen.getByRole('region', { name: 'Results' }))
     .getAllByRole('heading', { level: 2 })
     .map((heading) => heading.textContent)
     .filter((text) => ROWS.some(({ title }) => title === text))
@@ -66,7 +66,7 @@ test('a heading chosen while typing leads to exactly its titles; Enter without c
   await waitFor(() => {
     expect(address()).toBe('/search?q=lund')
   })
-  expect(screen.queryByRole('listbox', { name: 'While you type' })).toBeNull()
+  expect(screen.queryByRole('listbox', { name: 'Suggestions' })).toBeNull()
   await user.type(screen.getByRole('combobox', { name: 'Search the catalogue' }), ', m')
   await screen.findByRole('option', { name: /Lund, Marta/ })
   await user.keyboard('{ArrowDown}{Enter}')
@@ -97,7 +97,7 @@ test('the list: what matched, formats with what is in now, editions side by side
   }) // prettier-ignore
   const { user } = open('/search?q=lamp', { search: answer([many]) })
   await heading('1 title')
-  const item = within(screen.getByRole('region', { name: 'Titles found' }))
+  const item = within(screen.getByRole('region', { name: 'Results' }))
     .getAllByRole('listitem')
     .find((one) => within(one).queryByRole('heading'))!
   expect(item).toHaveTextContent('Vera Ashdown · Harbour papers, no. 3 · Gullwing, 2011')
@@ -105,11 +105,11 @@ test('the list: what matched, formats with what is in now, editions side by side
     within(item)
       .getAllByRole('img')
       .map((chip) => chip.getAttribute('aria-label')),
-  ).toEqual(['1 of 3 in', '0 of 1 in'])
-  expect(item).toHaveTextContent('on loan Beacon Hill, Crime · due about Thu 3 Dec · and 4 elsewhere')
+  ).toEqual(['1 of 3 available', '0 of 1 available'])
+  expect(item).toHaveTextContent('on loan Beacon Hill, Crime · due back Thu 3 Dec · and 4 elsewhere')
   expect(within(item).getByText('lamp').tagName).toBe('MARK')
   await user.click(within(item).getByRole('button', { name: /^Compare 9 editions/ }))
-  expect(await within(item).findByRole('region', { name: 'Editions side by side' })).toHaveTextContent('And 5 more editions: search')
+  expect(await within(item).findByRole('region', { name: 'Editions side by side' })).toHaveTextContent('5 more editions. Add a year')
 })
 
 test('keys move through the list, hold what is in focus, and the way back finds the row', async () => {
@@ -146,17 +146,17 @@ test('keys move through the list, hold what is in focus, and the way back finds 
 test('no title: what would find more, widest first, each at one press', async () => {
   const nothing = answer([], { wider: 12, unnarrowed: 5, without: { language: 2, years: 0, form: 4 } })
   const { user } = open('/search?q=fog&field=title&in=quay&language=fre&form=fiction&yearFrom=2020', { search: nothing })
-  await screen.findByRole('heading', { name: 'No title has all of that' })
-  const ways = within(screen.getByRole('region', { name: 'Titles found' }))
+  await screen.findByRole('heading', { name: 'No titles match all of that' })
+  const ways = within(screen.getByRole('region', { name: 'Results' }))
     .getAllByRole('button')
     .map((way) => way.textContent)
-    .filter((text) => /:|Look/.test(text))
+    .filter((text) => /:|anywhere/.test(text))
   expect(ways).toEqual([
     'Search all libraries and formats: 12 titles',
     'Remove “Language”: 2 titles',
     'Remove “Fiction or non-fiction”: 4 titles',
-    'Clear all narrowings: 5 titles',
-    'Look anywhere in the record',
+    'Clear all filters: 5 titles',
+    'Search anywhere in the record',
   ])
   await user.click(screen.getByRole('button', { name: /Search all libraries/ }))
   expect(address()).toBe('/search?q=fog&field=title&language=fre&form=fiction&yearFrom=2020')
@@ -199,25 +199,25 @@ test('pages: where one is, on, to any page, and more rows at once from the first
   await user.clear(jump)
   await user.type(jump, '999{Enter}')
   expect(address()).toBe('/search?q=x&page=120')
-  await user.selectOptions(screen.getByRole('combobox', { name: 'Rows a page' }), '50')
+  await user.selectOptions(screen.getByRole('combobox', { name: 'Results per page' }), '50')
   expect(address()).toBe('/search?q=x&size=50')
 })
 
 test.each([
-  ['the server away', NO_CONNECTION, 'The catalogue can’t be reached just now. See whether you are online, then try again.'],
+  ['the server away', NO_CONNECTION, 'The catalogue can’t be reached. Check your connection and try again.'],
   ['a full house', new Refused('busy'), 'The catalogue is very busy. Try again in a moment.'],
 ])('%s is said in plain words, with another try', async (_, problem, sentence) => {
   const { server, user } = open('/search?q=x', { search: problem })
   expect(await screen.findByText(new RegExp(sentence.replace(/[.?]/g, '\\$&')))).toBeVisible()
-  expect(screen.getByRole('heading', { level: 1, name: 'The titles found can’t be shown' })).toBeVisible()
+  expect(screen.getByRole('heading', { level: 1, name: 'The results can’t be shown' })).toBeVisible()
   server.reply({ search: found })
   await user.click(screen.getByRole('button', { name: 'Try again' }))
   await heading('3 titles')
 }) // prettier-ignore
 
 test.each([
-  ['CQL that can’t be read', new Refused('query-not-understood', { cql: { code: 'unknown-index', at: 4, what: 'colour' } }), 'This can’t be read as a CQL query: There is no index “colour”. That is at character 5.'],
-  ['too many words', new Refused('query-too-large', { tooLarge: { what: 'terms', most: 64 } }), 'That is more than 64 words. Leave out those that matter least.'],
+  ['CQL that can’t be read', new Refused('query-not-understood', { cql: { code: 'unknown-index', at: 4, what: 'colour' } }), 'This isn’t a valid CQL query: Unknown index “colour”. See character 5.'],
+  ['too many words', new Refused('query-too-large', { tooLarge: { what: 'terms', most: 64 } }), 'That is more than 64 words. Leave out the least important.'],
   ['too long a text', new Refused('query-too-large', { tooLarge: { what: 'characters', most: 1000 } }), 'That is more than 1000 characters. Search for fewer words.'],
 ])('%s is said in plain words, with no try that would end the same', async (_, problem, sentence) => {
   open('/search?q=x', { search: problem })
@@ -227,7 +227,7 @@ test.each([
 
 test('places that can’t be fetched are trouble that is said, not an empty list', async () => {
   const { server, user } = open('/search?q=x', { places: NO_CONNECTION, search: found })
-  expect(await screen.findByText(/can’t be reached just now/)).toBeVisible()
+  expect(await screen.findByText(/can’t be reached/)).toBeVisible()
   server.reply({ places: PLACES })
   await user.click(screen.getByRole('button', { name: 'Try again' }))
   expect(await screen.findByRole('button', { name: /all 3 libraries/ })).toBeVisible()

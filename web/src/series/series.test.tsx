@@ -37,7 +37,7 @@ test('a series: the parts round this one, all on request with what is lacking, a
   expect(section.getAllByRole('button', { name: /^Put in satchel/, pressed: true })).toHaveLength(8)
   await user.click(section.getByRole('button', { name: 'Hold these 8' }))
   const dialog = await screen.findByRole('dialog', { name: 'Hold 8 titles' })
-  expect(await within(dialog).findByText('8 holds, one for each title, to be collected at Quayside. There is no charge.')).toBeVisible()
+  expect(await within(dialog).findByText('8 holds, one for each title, collect at Quayside. There is no charge.')).toBeVisible()
   await user.click(within(dialog).getByRole('button', { name: 'Close' }))
   await waitFor(() => {
     expect(screen.queryByRole('dialog')).toBeNull()

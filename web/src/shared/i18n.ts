@@ -1,67 +1,62 @@
 /**
- * Interface text. English comes with the application, another language when it is chosen; each is a folder of one shape.
+ * Interface text. English comes with the application, another language when it is chosen.
  * What the first page says comes first, the rest with the first page or dialog that says it.
  */
+import { DEFAULT_LANGUAGE, isLanguage, LANGUAGE_CODES, type Language } from '@catalex/core/languages'
 import i18next from 'i18next'
 import { initReactI18next } from 'react-i18next'
-import { first } from './locales/english/first.ts'
-import type { later } from './locales/english/later.ts'
 import { loadPart } from './loadPart.ts'
+import { initialEnglish, loadDeferred, loadInitial } from './locales/loadTexts.ts'
+import type { DeferredTexts, InitialTexts } from './locales/texts.ts'
 import { browserStorage } from './storage.ts'
 
 declare module 'i18next' {
   interface CustomTypeOptions {
     defaultNS: 'app'
-    resources: { app: typeof first & typeof later }
+    resources: { app: InitialTexts & DeferredTexts }
     returnNull: false
   }
 }
 
-/** Every language by its code, with its own name. */
-export const LANGUAGES = { en: 'English', de: 'Deutsch' } as const
-export type Language = keyof typeof LANGUAGES
-
-const TEXTS = {
-  en: { first: () => Promise.resolve({ first }), later: () => import('./locales/english/later.ts') },
-  de: { first: () => import('./locales/german/first.ts'), later: () => import('./locales/german/later.ts') },
-}
 const KEY = 'catalex.language'
-const isLanguage = (code: string | null | undefined): code is Language => typeof code === 'string' && Object.hasOwn(LANGUAGES, code)
 
 /** The one that was chosen, else the first that the browser asks for. */
 function firstLanguage(): Language {
   const chosen = browserStorage.read(KEY)
   if (isLanguage(chosen)) return chosen
-  return navigator.languages.map((tag) => tag.slice(0, 2)).find(isLanguage) ?? 'en'
+  return navigator.languages.map((tag) => tag.slice(0, 2)).find(isLanguage) ?? DEFAULT_LANGUAGE
 }
 
-export const language = (): Language => (isLanguage(i18next.language) ? i18next.language : 'en')
+export const language = (): Language => (isLanguage(i18next.language) ? i18next.language : DEFAULT_LANGUAGE)
 
-let laterWanted = false
+let deferredWanted = false
+/** Languages whose texts are all here. */
+const complete = new Set<Language>()
 
 async function loadTexts(code: Language): Promise<void> {
-  const texts = TEXTS[code]
-  const [{ first: some }, rest] = await loadPart(() => Promise.all([texts.first(), laterWanted ? texts.later() : null]))
-  i18next.addResourceBundle(code, 'app', some, true)
-  if (rest) addLater(code, rest.later)
+  const [first, rest] = await loadPart(() => Promise.all([loadInitial(code), deferredWanted ? loadDeferred(code) : null]))
+  addTexts(code, first)
+  if (rest) addDeferred(code, rest)
 }
 
 /** Loads the rest of the texts, once for each language. */
-export async function loadLater(): Promise<void> {
-  laterWanted = true
-  if (isLaterHere()) return
+export async function loadDeferredTexts(): Promise<void> {
+  deferredWanted = true
+  if (hasDeferredTexts()) return
   const code = language()
-  const { later: rest } = await TEXTS[code].later()
-  addLater(code, rest)
+  addDeferred(code, await loadDeferred(code))
 }
 
-/** Languages whose texts are all here. */
-const whole = new Set<Language>()
-export const isLaterHere = (): boolean => whole.has(language())
+export const hasDeferredTexts = (): boolean => complete.has(language())
 
-function addLater(code: Language, rest: object): void {
-  i18next.addResourceBundle(code, 'app', rest, true)
-  whole.add(code)
+function addDeferred(code: Language, texts: readonly object[]): void {
+  addTexts(code, texts)
+  complete.add(code)
+}
+
+/** Files of several rooms may say something of the same part of the screen. */
+function addTexts(code: Language, texts: readonly object[]): void {
+  for (const some of texts) i18next.addResourceBundle(code, 'app', some, true)
 }
 
 /** Speaks another language from now on, here and at the next visit. */
@@ -77,9 +72,9 @@ export async function speakOneOf(codes: readonly string[] | undefined): Promise<
 }
 
 /** Of the languages that a library names, those that we have; all where it names none. */
-export function offered(codes: readonly string[] | undefined): Language[] {
+export function offered(codes: readonly string[] | undefined): readonly Language[] {
   const had = (codes ?? []).filter(isLanguage)
-  return had.length > 0 ? had : (Object.keys(LANGUAGES) as Language[])
+  return had.length > 0 ? had : LANGUAGE_CODES
 }
 
 async function change(code: Language): Promise<void> {
@@ -91,14 +86,15 @@ async function change(code: Language): Promise<void> {
 const start = firstLanguage()
 await i18next.use(initReactI18next).init({
   lng: start,
-  fallbackLng: 'en',
+  fallbackLng: DEFAULT_LANGUAGE,
   defaultNS: 'app',
-  resources: { en: { app: first } },
+  resources: { [DEFAULT_LANGUAGE]: { app: {} } },
   interpolation: { escapeValue: false },
 })
+addTexts(DEFAULT_LANGUAGE, initialEnglish)
 // English is there already, and does where the texts of another language don't come.
-if (start !== 'en')
+if (start !== DEFAULT_LANGUAGE)
   await loadTexts(start).catch(() => {
-    void i18next.changeLanguage('en')
+    void i18next.changeLanguage(DEFAULT_LANGUAGE)
   })
 document.documentElement.lang = language()

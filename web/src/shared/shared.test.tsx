@@ -12,12 +12,12 @@ import { ApiProblem, call, mayPass, NoConnection, rememberToken } from './api.ts
 import { newClient } from './client.ts'
 import { KEPT_HEADER, useAway } from './connection.ts'
 import { amountInWords, dayInWords, languageInWords, momentInWords, setClockBy, timeInWords, yearNow } from './formats.ts'
-import { loadLater } from './i18n.ts'
+import { loadDeferredTexts } from './i18n.ts'
 import { linksWith } from './links.ts'
 import { problemInWords, refusalInWords } from './problems.ts'
 
 const t = i18next.getFixedT('en', 'app')
-beforeAll(loadLater)
+beforeAll(loadDeferredTexts)
 
 describe('dates and times by the clock and in the zone of the libraries', () => {
   beforeEach(() => {
@@ -123,17 +123,15 @@ test('every problem and every refusal has a sentence that names its facts', () =
   }
   expect(problemInWords(t, new TypeError('a slip'), PLACES)).toMatch(/our side/)
   expect(refusalInWords(t, { code: 'card-expired', date: '2026-10-31' }, UTC)).toMatch(
-    /^Your card expired on Sat 31 Oct( 2026)?\. Any desk can renew it in a minute\.$/,
+    /^Your card expired on Sat 31 Oct( 2026)?\. Renew it at any desk\.$/,
   )
   const joining = { bring: 'a bill with your address', terms: '' }
   expect(refusalInWords(t, { code: 'card-expired', date: '2026-10-31' }, { ...UTC, joining })).toMatch(
-    /: bring a bill with your address\.$/,
+    /; bring a bill with your address\.$/,
   )
-  expect(refusalInWords(t, { code: 'card-blocked', note: 'Lost card.' }, UTC)).toBe(
-    'Your card is blocked: Lost card. Any desk can lift it.',
-  )
+  expect(refusalInWords(t, { code: 'card-blocked', note: 'Lost card.' }, UTC)).toBe('Your card is blocked: Lost card. Ask at any desk.')
   expect(refusalInWords(t, { code: 'rule', reason: 'New films stay.', remedy: null }, UTC)).toBe('New films stay.')
-  expect(refusalInWords(t, { code: 'no-copy', why: 'lost' }, UTC)).toMatch(/missing or gone/)
+  expect(refusalInWords(t, { code: 'no-copy', why: 'lost' }, UTC)).toMatch(/missing or withdrawn/)
 })
 
 test('links: a new page keeps scope and kept narrowings, and nothing else of the search', () => {
@@ -231,9 +229,9 @@ describe('the frame', () => {
   })
   test('colours stay as chosen', async () => {
     const { user } = open('/', {})
-    await user.click(await screen.findByRole('button', { name: 'Dark colours' }))
+    await user.click(await screen.findByRole('button', { name: 'Dark mode' }))
     expect(localStorage.getItem('catalex.theme')).toBe('dark')
-    expect(screen.getByRole('button', { name: 'Light colours' })).toBeVisible()
+    expect(screen.getByRole('button', { name: 'Light mode' })).toBeVisible()
   })
   test('an address that is none has its page, and the search stays in sight', async () => {
     open('/nowhere', {})
@@ -243,7 +241,7 @@ describe('the frame', () => {
   test('the start: what there is by format, what is open, what has come in', async () => {
     const found = answer([row('p1', 'The salt ledger')], { count: 1234, facets: { ...answer([]).facets, format: { print: 900, film: 2 } } })
     const { server } = open('/', { search: found })
-    expect(await screen.findByText(/^Search 1,234 titles on the shelves of 3 libraries/)).toBeVisible()
+    expect(await screen.findByText(/^Search 1,234 titles in 3 libraries/)).toBeVisible()
     expect(screen.getByRole('link', { name: /^Print/ })).toHaveAttribute('href', '/search?as=print&at=quay')
     expect(screen.queryByRole('link', { name: /^Map/ })).toBeNull()
     expect(screen.getByRole('link', { name: /The salt ledger/ })).toHaveAttribute('href', '/titles/p1?at=quay')

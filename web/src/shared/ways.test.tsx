@@ -1,6 +1,6 @@
 /** The ways between the screens: what comes along, where the focus goes, what Back does, in which language. */
 import { screen, waitFor, within } from '@testing-library/react'
-import { describe, expect, test } from 'vitest'
+import { afterEach, describe, expect, test } from 'vitest'
 import { address, open } from '../../tests/open.tsx'
 import { answer, card, edition, hold, options, pickup, PLACES, row, SOMEBODY, titlePage } from '../../tests/samples.ts'
 import { speak } from './i18n.ts'
@@ -94,8 +94,8 @@ test('a reading in the place of the words is what is narrowed further, and one p
   const meant = { kind: 'spelling' as const, q: 'tamsin', count: 2, values: [], yearFrom: null, yearTo: null }
   const facets = { ...found.facets, language: { eng: 1, fre: 1 } }
   const { server, user } = open('/search?q=tamsn', { search: answer(ROWS, { count: 2, meant, facets }) })
-  expect(await screen.findByText('Nothing has “tamsn”. These have “tamsin”.')).toBeVisible()
-  await user.click(screen.getByRole('button', { name: 'Search for “tamsn” as typed' }))
+  expect(await screen.findByText('No results for “tamsn”. Showing results for “tamsin”.')).toBeVisible()
+  await user.click(screen.getByRole('button', { name: 'Search for “tamsn” instead' }))
   expect(address()).toBe('/search?q=tamsn&asTyped=true')
   window.history.back()
   await waitFor(() => {
@@ -104,7 +104,7 @@ test('a reading in the place of the words is what is narrowed further, and one p
   server.reply({ search: answer(ROWS, { count: 1, facets }) })
   const language = await screen.findByRole('button', { name: 'Language' })
   if (language.getAttribute('aria-expanded') === 'false') await user.click(language)
-  await user.click(await screen.findByRole('checkbox', { name: /^Limit to French/ }))
+  await user.click(await screen.findByRole('checkbox', { name: /^Filter to French/ }))
   expect(address()).toBe('/search?q=tamsin&language=fre')
 })
 
@@ -125,7 +125,7 @@ test('Back closes a dialog before it leaves the page', async () => {
   const { user } = open('/titles/p1', { holdOptions: options([pickup('quay')]) })
   await heading('The salt ledger')
   await user.keyboard('h')
-  expect(await screen.findByRole('dialog', { name: /^Hold:/ })).toBeVisible()
+  expect(await screen.findByRole('dialog', { name: /^Place a hold:/ })).toBeVisible()
   window.history.back()
   await waitFor(() => {
     expect(screen.queryByRole('dialog')).toBeNull()
@@ -134,6 +134,7 @@ test('Back closes a dialog before it leaves the page', async () => {
 })
 
 describe('another language', () => {
+  afterEach(() => speak('en'))
   test('is chosen in place, for texts, numbers and dates, and stays', async () => {
     const { user } = open('/search?q=salt', { search: answer(ROWS, { count: 1234 }) })
     await heading('1,234 titles')
@@ -151,10 +152,9 @@ describe('another language', () => {
       places: { ...PLACES, currency: 'EUR' },
       card: card({ owed: 1234, warnings: [{ code: 'owes-too-much', owed: 1234, limit: 1000 }], holds: [hold('h1', { state: 'waiting', from: null, queue: { place: 3, copies: 2 } })] }), // prettier-ignore
     })
-    expect(await screen.findByText(/^Sie schulden 12,34\s€; wer mehr als 10,00\s€ schuldet/)).toBeVisible()
-    expect(await screen.findByText('Sie: 3. in der Warteliste')).toBeVisible()
+    expect(await screen.findByText(/^Sie können nichts vormerken: Sie schulden 12,34\s€, erlaubt sind 10,00\s€/)).toBeVisible()
+    expect(await screen.findByText('Sie sind an 3. Stelle der Warteliste')).toBeVisible()
     expect(screen.getByText(/^gewünscht Mi\.? 25\. Nov/)).toBeVisible()
-    await speak('en')
   })
 })
 
@@ -167,7 +167,9 @@ describe('what one has already', () => {
     ])
     open('/search?q=salt', { search: rows, session: SOMEBODY, card: mine })
     await waitFor(() => {
-      expect(screen.getAllByRole('listitem').filter((item) => item.textContent.includes('You hold this: Large print'))).toHaveLength(1)
+      expect(
+        screen.getAllByRole('listitem').filter((item) => item.textContent.includes('You have a hold on this: Large print')),
+      ).toHaveLength(1)
     })
   })
 })

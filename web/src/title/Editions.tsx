@@ -47,7 +47,7 @@ export function Editions({ editions, more, current, cameFrom }: Props) {
                 </span>
               ))}
             <span className={styles.tally} data-out={inNow === 0} role="img" aria-label={t('search.row.chip', { inNow, owned })}>
-              {inNow}/{owned}
+              {t('search.row.tally', { inNow, owned })}
             </span>
           </Link>
         )

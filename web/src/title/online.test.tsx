@@ -18,7 +18,7 @@ test('a title that no library has a copy of is read online, and says nothing of 
   const none = edition('p1', { tally: { inNow: 0, owned: 0, elsewhere: 0 } })
   open('/search?q=tide&online=true', { search: answer([row('p1', 'Tide tables', { online: VERSION, editions: [none] })]) })
   expect(await screen.findByText(/read online: Open edition/)).toBeVisible()
-  expect(screen.queryByText('None in these places')).toBeNull()
+  expect(screen.queryByText('Not at the libraries you chose')).toBeNull()
   expect(screen.queryByRole('button', { name: /^Show branches/ })).toBeNull()
 })
 
@@ -45,11 +45,11 @@ test('the title page has every version online, the script of the title and of it
 test('“online too” goes into the address and stays; an empty list offers it with its count', async () => {
   const { server, user } = open('/search?q=tide', { search: answer([], { online: 3 }) })
   server.reply({ search: answer([row('p1', 'Tide tables', { editions: [edition('p1', { title: 'Tide tables' })] })]) })
-  await user.click(await screen.findByRole('button', { name: 'Include titles that are read online: 3 titles' }))
+  await user.click(await screen.findByRole('button', { name: 'Include online titles: 3 titles' }))
   expect(address()).toBe('/search?q=tide&online=true')
-  expect(await screen.findByRole('checkbox', { name: 'online too' })).toBeChecked()
+  expect(await screen.findByRole('checkbox', { name: 'include online' })).toBeChecked()
   expect(server.asked('search').at(-1)?.query.get('online')).toBe('true')
-  await user.click(screen.getByRole('checkbox', { name: 'online too' }))
+  await user.click(screen.getByRole('checkbox', { name: 'include online' }))
   expect(address()).toBe('/search?q=tide')
 })
 
@@ -59,7 +59,7 @@ test('headings without a title in these places come when they are asked for', as
   await screen.findByRole('link', { name: 'Ashdown, Vera' })
   expect(server.asked('browse').at(-1)?.query.get('empty')).toBe('false')
   server.reply({ browse: { position: 0, next: 9, total: 9, headings: [line, { ...line, label: 'Brae, Hugh', count: 0 }] } })
-  await user.click(screen.getByRole('checkbox', { name: 'Also show headings without a title in these places' }))
-  expect(await screen.findByText('none in these places')).toBeVisible()
+  await user.click(screen.getByRole('checkbox', { name: 'Also show entries with no titles in these libraries' }))
+  expect(await screen.findByText('none in these libraries')).toBeVisible()
   expect(server.asked('browse').at(-1)?.query.get('empty')).toBe('true')
 })

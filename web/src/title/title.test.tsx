@@ -21,8 +21,8 @@ test('copies stand by branch with call number, status and terms; none at the own
   const { user } = open('/titles/p1?at=hill', { title: page })
   expect(await heading()).toHaveTextContent('The salt ledger: a novel')
   const copies = screen.getByRole('region', { name: 'Copies' })
-  expect(copies).toHaveTextContent('2 of 4 in, yours first')
-  expect(copies).toHaveTextContent('None at Beacon Hill; the nearest come first.')
+  expect(copies).toHaveTextContent('2 of 4 available, your branch first')
+  expect(copies).toHaveTextContent('No copies at Beacon Hill. Nearest first.')
   expect(
     within(copies)
       .getAllByRole('heading', { level: 3 })
@@ -33,7 +33,7 @@ test('copies stand by branch with call number, status and terms; none at the own
     .map((line) => line.textContent)
   expect(lines[0]).toMatch(/823 ASH.*on the shelf.*28 days/)
   expect(lines[1]).toMatch(/overdue.*was due Fri 20 Nov/)
-  expect(lines[2]).toMatch(/on the shelf.*read here only.*Read here\.$/)
+  expect(lines[2]).toMatch(/on the shelf.*library use only.*Read here\.$/)
   expect(lines[3]).toMatch(/missing.*last seen in May/)
   expect(screen.getByText('English, translated from French')).toBeVisible()
   const write = vi.spyOn(navigator.clipboard, 'writeText')
@@ -81,10 +81,10 @@ test('a heading leads to exactly its titles, with scope and kept narrowings', as
 
 test('a title that is not there, and a server that is not: each is said with the way on', async () => {
   const { server, user } = open('/titles/none', { title: new Refused('no-such-title') })
-  expect(await screen.findByText('The catalogue has no title at this address. Search for it by its title or number.')).toBeVisible()
+  expect(await screen.findByText('There is no title at this address. Search for it by title or number.')).toBeVisible()
   server.reply({ title: NO_CONNECTION })
   await user.click(screen.getByRole('button', { name: 'Try again' }))
-  expect(await screen.findByText(/can’t be reached just now/)).toBeVisible()
+  expect(await screen.findByText(/can’t be reached/)).toBeVisible()
 })
 
 test('of many copies the page shows the first of each place; the rest comes a page at a time, and any is found', async () => {
@@ -103,7 +103,7 @@ test('of many copies the page shows the first of each place; the rest comes a pa
   await heading()
   const section = screen.getByRole('region', { name: 'Copies' })
   const lines = () => within(section).getAllByRole('listitem')
-  expect(section).toHaveTextContent('150 of 150 in, yours first')
+  expect(section).toHaveTextContent('150 of 150 available, your branch first')
   expect(lines()).toHaveLength(12)
   await user.click(within(section).getByRole('button', { name: 'Show 138 more at Quayside' }))
   await user.click(await within(section).findByRole('button', { name: 'Show 50 more at Quayside' }))
@@ -133,24 +133,24 @@ test('routes: each way with its place, time and cost; the first that can be aske
     waiting: { before: 2, copies: 3, likely: '2026-12-14', from: '2026-12-08', until: '2027-01-03', byWeek: [{ date: '2026-12-16', chance: 0.6 }] }, // prettier-ignore
   })
   await heading()
-  const panel = screen.getByRole('complementary', { name: 'Ways to get The salt ledger' })
+  const panel = screen.getByRole('complementary', { name: 'Routes to The salt ledger' })
   expect(within(panel).getByRole('heading', { name: 'Routes to you at Beacon Hill' })).toBeVisible()
   const ways = within(panel)
     .getAllByRole('listitem')
     .filter((item) => within(item).queryByText(/^(Walk in|Kept for you|Sent over|In the queue)$/))
   expect(ways[0]).toHaveTextContent(/Walk in.*from tomorrow 09:00.*Go to Quayside, Main shelves, Level 1\./)
-  expect(ways[1]).toHaveTextContent(/not possible.*This branch keeps nothing from its own open shelves/)
+  expect(ways[1]).toHaveTextContent(/not possible.*This branch can’t keep a copy from its own open shelves/)
   expect(ways[2]).toHaveTextContent(/available.*Sent from Quayside to the Desk of Beacon Hill at Beacon Hill\. It costs 1\.50\./)
   await waitFor(() => {
     expect(ways[3]).toHaveTextContent(/about Mon 14 Dec.*You would be 3rd in the queue for 3 copies/)
-    expect(ways[3]).toHaveTextContent('Eight of ten such holds are ready between Tue 8 Dec and Sun 3 Jan 2027')
+    expect(ways[3]).toHaveTextContent('8 in 10 such holds are ready between Tue 8 Dec and Sun 3 Jan 2027')
   })
-  expect(within(panel).getByText(/^Told as for most readers\./)).toBeVisible()
+  expect(within(panel).getByText(/^Shown for most readers\./)).toBeVisible()
   const holds = within(panel).getAllByRole('button', { name: 'Hold at Beacon Hill' })
   expect(holds).toHaveLength(1)
   expect(ways[2]).toContainElement(holds[0]!)
   await user.click(holds[0]!)
-  await screen.findByRole('dialog', { name: 'Hold: The salt ledger' })
+  await screen.findByRole('dialog', { name: 'Place a hold: The salt ledger' })
   await waitFor(() => {
     expect(server.asked('holdOptions')).toHaveLength(1)
   })
@@ -160,7 +160,7 @@ test('where no way can be asked for, a hold somewhere else is offered; where the
   const { server } = open('/titles/p1', {
     title: titlePage({ routes: [route('walk in', { open: { now: true, until: null, opens: null } })] }),
   })
-  expect(await screen.findByRole('button', { name: 'Hold it somewhere else' })).toBeVisible()
+  expect(await screen.findByRole('button', { name: 'Collect it somewhere else' })).toBeVisible()
   expect(server.asked('title')).toHaveLength(1)
 })
 
@@ -171,13 +171,13 @@ test('on what terms it is lent is said before it is borrowed: once where all way
   open('/titles/p1', { title: titlePage({ copies: [own, { ...own, barcode: 'b2' }], routes }) })
   expect(
     await screen.findAllByText(
-      'Lent for 3 hours; if the branch closes before then, until an hour after it opens. When late, it costs 0.50 an hour, at most 6.00. Brought back to Wold College only.',
+      'Loan: 3 hours. If the branch closes first, bring it back within an hour of opening. Late charge: 0.50 an hour, at most 6.00. Return to Wold College only.',
     ),
   ).toHaveLength(1)
   cleanup()
   open('/titles/p1', { title: titlePage({ copies: [own, copy('b2', 'hill')], routes }) })
-  expect((await screen.findByText('Walk in:')).parentElement).toHaveTextContent('Walk in: Lent for 3 hours; ')
-  expect(screen.getByText('Kept for you:').parentElement).toHaveTextContent('Kept for you: Lent for 28 days.')
+  expect((await screen.findByText('Walk in:')).parentElement).toHaveTextContent('Walk in: Loan: 3 hours. ')
+  expect(screen.getByText('Kept for you:').parentElement).toHaveTextContent('Kept for you: Loan: 28 days.')
 })
 
 test('what can be held nowhere offers no hold', async () => {
@@ -188,7 +188,7 @@ test('what can be held nowhere offers no hold', async () => {
     }),
   })
   expect(await screen.findByText('not possible')).toBeVisible()
-  expect(screen.getByText('Those who come can borrow it at Quayside, for 1 day.')).toBeVisible()
+  expect(screen.getByText('You can borrow it at Quayside for 1 day.')).toBeVisible()
   expect(screen.queryByRole('button', { name: /^Hold/ })).toBeNull()
 })
 
@@ -197,8 +197,8 @@ test('a title without copies says so', async () => {
     title: titlePage({ copies: [], routes: [], holdable: false }),
     places: { ...PLACES, branches: [branch('quay', 'Quayside')] },
   })
-  expect(await screen.findByText('There is no copy on record.')).toBeVisible()
-  expect(screen.getByText(/^There is no way to it here/)).toBeVisible()
+  expect(await screen.findByText('No copies recorded.')).toBeVisible()
+  expect(screen.getByText(/^No library here can supply it/)).toBeVisible()
   expect(screen.queryByRole('button', { name: /Hold/ })).toBeNull()
 })
 

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button'
 import { useEffect, useState, type ReactNode } from 'react'
 import { useTranslation } from 'react-i18next'
 import { ApiProblem } from '../shared/api.ts'
-import { isLaterHere, loadLater } from '../shared/i18n.ts'
+import { hasDeferredTexts, loadDeferredTexts } from '../shared/i18n.ts'
 import { usePlaces } from '../shared/places.tsx'
 import { isSaidAtFirst, problemInWords } from '../shared/problems.ts'
 
@@ -46,10 +46,10 @@ function useWords(error: unknown): string | null {
   const { t } = useTranslation()
   const { all } = usePlaces()
   const wanted = !isSaidAtFirst(error)
-  const [texts, setTexts] = useState<'waiting' | 'here' | 'missing'>(isLaterHere() ? 'here' : 'waiting')
+  const [texts, setTexts] = useState<'waiting' | 'here' | 'missing'>(hasDeferredTexts() ? 'here' : 'waiting')
   useEffect(() => {
     if (!wanted || texts === 'here') return
-    loadLater().then(
+    loadDeferredTexts().then(
       () => {
         setTexts('here')
       },

@@ -1,5 +1,6 @@
 /** What a reader chooses for the card: how to be told, the home branch, the PIN. */
 import type { Card, ChangeCard } from '@catalex/contract/card'
+import { LANGUAGE_CODES, LANGUAGES, type Language } from '@catalex/core/languages'
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
@@ -19,8 +20,6 @@ import { Trouble } from '../../ui/Trouble.tsx'
 import { CalendarLink } from './CalendarLink.tsx'
 import { ChangeDialog } from '../ChangeDialog.tsx'
 import styles from '../card.module.css'
-
-const LANGUAGES = ['en', 'de'] as const
 
 export default function SettingsDialog({ card, onClose }: { card: Card; onClose(): void }) {
   const { t } = useTranslation()
@@ -48,10 +47,10 @@ export default function SettingsDialog({ card, onClose }: { card: Card; onClose(
         </TextField>
       )}
       {!all.bridged && <HowTold card={card} />}
-      <TextField select size="small" label={t('card.settings.language')} value={language ?? ''} onChange={({ target }) => { setChanges({ ...changes, language: target.value as 'en' | 'de' }) }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+      <TextField select size="small" label={t('card.settings.language')} value={language ?? ''} onChange={({ target }) => { setChanges({ ...changes, language: target.value as Language }) }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
         {language === null && <MenuItem value="">{t('card.settings.libraries')}</MenuItem>}
-        {LANGUAGES.map((one) => (
-          <MenuItem key={one} value={one}>{t(`card.settings.languages.${one}`)}</MenuItem>
+        {LANGUAGE_CODES.map((code) => (
+          <MenuItem key={code} value={code} lang={code}>{LANGUAGES[code]}</MenuItem>
         ))}
       </TextField>
       <TextField select size="small" label={t('card.settings.home')} helperText={t('card.settings.homeSaid')} value={changes.homeBranch ?? card.homeBranch} onChange={({ target }) => { setChanges({ ...changes, homeBranch: target.value }) }}>

@@ -31,7 +31,7 @@ test('rows become CQL with its count, and the same rows come back from it', asyn
   const q = server.asked('count').at(-1)?.query.get('q')
   expect(screen.getByText(q!)).toBeVisible()
   await choose(opened, 'Language', 0, 'French')
-  await user.type(screen.getByRole('textbox', { name: 'First year' }), '1990')
+  await user.type(screen.getByRole('textbox', { name: 'From year' }), '1990')
   await user.click(show())
   await waitFor(() => {
     expect(address()).toMatch(/^\/search/)

@@ -3,6 +3,7 @@ import type { ResultRow } from '@catalex/contract/search'
 import type { Edition } from '@catalex/contract/title'
 import { familyOf, type Carrier } from '@catalex/core/catalogue'
 import type { Question } from '@catalex/core/query'
+import HandIcon from '@mui/icons-material/BackHandOutlined'
 import { Fragment, Suspense } from 'react'
 import { useTranslation } from 'react-i18next'
 import { Link } from 'react-router'
@@ -91,7 +92,7 @@ export function Row({ row, question, scope, titleLink, number, current, own, cam
                 <FormatMark family={familyOf(carrier)} label={t(`carriers.${carrier}`)} />
                 <Hint text={t('search.row.chip', { inNow, owned })}>
                   <span role="img" aria-label={t('search.row.chip', { inNow, owned })}>
-                    {inNow}/{owned}
+                    {t('search.row.tally', { inNow, owned })}
                   </span>
                 </Hint>
               </li>
@@ -133,12 +134,20 @@ function InHand({ row: { inHand } }: { row: ResultRow }) {
   const { t } = useTranslation()
   const { all } = usePlaces()
   if (inHand === null || Date.parse(inHand) <= now()) return null
-  return <p className={styles.inHand}>{t('search.row.inHand', { time: momentInWords(inHand, all.timeZone) })}</p>
+  return (
+    <p className={styles.inHand}>
+      <HandIcon aria-hidden fontSize="inherit" /> <span className={styles.spoken}>{t('search.row.inHandBy')} </span>
+      {momentInWords(inHand, all.timeZone)}
+    </p>
+  )
 }
+
+const foldWords = (open: boolean, editions: boolean) =>
+  editions ? (open ? 'search.row.foldEditions' : 'search.row.unfoldEditions') : open ? 'search.row.fold' : 'search.row.unfold'
 
 function Unfold({ row, open, onUnfold }: { row: ResultRow; open: boolean; onUnfold(open: boolean): void }) {
   const { t } = useTranslation()
-  const words = t(open ? 'search.row.fold' : row.editions.length > 1 ? 'search.row.unfoldEditions' : 'search.row.unfold', {
+  const words = t(foldWords(open, row.editions.length > 1), {
     count: row.editions.length + row.moreEditions,
   })
   return (

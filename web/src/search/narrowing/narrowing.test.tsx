@@ -33,18 +33,18 @@ test('the tree of places opens and closes by keyboard and tells what each choice
       .getAllByRole('checkbox')
       .map((box) => box.getAttribute('aria-label'))
   expect(names()).toEqual([
-    'Limit to Harbour Libraries, 40 titles',
-    'Limit to Quayside, 30 titles',
-    'Limit to Beacon Hill, 12 titles',
-    'Limit to Wold College, 3 titles',
+    'Filter to Harbour Libraries, 40 titles',
+    'Filter to Quayside, 30 titles',
+    'Filter to Beacon Hill, 12 titles',
+    'Filter to Wold College, 3 titles',
   ])
   const college = within(where).getByRole('checkbox', { name: /Wold College/ })
   college.focus()
   await user.keyboard('{ArrowRight}')
-  expect(names()).toContain('Limit to Wold Library, 3 titles')
+  expect(names()).toContain('Filter to Wold Library, 3 titles')
   await user.keyboard('{ArrowLeft}')
-  expect(names()).not.toContain('Limit to Wold Library, 3 titles')
-  const opener = within(where).getByRole('button', { name: 'Show what is inside Wold College' })
+  expect(names()).not.toContain('Filter to Wold Library, 3 titles')
+  const opener = within(where).getByRole('button', { name: 'Show parts of Wold College' })
   expect(opener).toHaveAttribute('aria-expanded', 'false')
   await user.click(opener)
   expect(opener).toHaveAttribute('aria-expanded', 'true')
@@ -62,7 +62,7 @@ test('two choices made one right after the other both count', async () => {
     .focus()
   await user.keyboard(' ')
   within(await section('Format'))
-    .getByRole('checkbox', { name: /^Limit to Large print/ })
+    .getByRole('checkbox', { name: /^Filter to Large print/ })
     .focus()
   await user.keyboard(' ')
   expect(address()).toBe('/search?q=salt&place=quay&format=large-print')
@@ -71,7 +71,7 @@ test('two choices made one right after the other both count', async () => {
 test('a value can be barred, and barring it again takes that back', async () => {
   const { user } = open('/search?q=salt&page=2', { search: FOUND })
   await ready()
-  await user.click(within(await section('Format')).getByRole('button', { name: 'Not Large print' }))
+  await user.click(within(await section('Format')).getByRole('button', { name: 'Exclude Large print' }))
   expect(address()).toBe('/search?q=salt&notFormat=large-print')
   expect(await screen.findByText('not Large print')).toBeVisible()
   await user.click(screen.getByRole('button', { name: 'Remove: not Large print' }))
@@ -82,15 +82,15 @@ test('copies are narrowed by what they have to be', async () => {
   const { user } = open('/search?q=salt&at=hill', { search: FOUND })
   await ready()
   const copies = await section('Availability')
-  await user.click(within(copies).getByRole('checkbox', { name: /Owned at Beacon Hill, 30/ }))
-  await user.click(within(copies).getByRole('checkbox', { name: /On the shelf now, 21/ }))
+  await user.click(within(copies).getByRole('checkbox', { name: /At Beacon Hill, 30/ }))
+  await user.click(within(copies).getByRole('checkbox', { name: /Available now, 21/ }))
   expect(address()).toBe('/search?q=salt&at=hill&copies=here&copies=inNow')
 })
 
 test('what is kept stays for the next search and says how many titles it hides', async () => {
   const { user } = open('/search?q=salt&language=eng', { search: FOUND })
   await ready()
-  await user.click(screen.getByRole('button', { name: 'Keep for later searches: Language' }))
+  await user.click(screen.getByRole('button', { name: 'Keep this filter on: Language' }))
   expect(await screen.findByText('hides 4 titles')).toBeVisible()
   await user.clear(await searchBox(user))
   await user.type(screen.getByRole('combobox', { name: 'Search the catalogue' }), 'fog{Enter}')
@@ -105,10 +105,10 @@ test('values of a long facet are found by their words, far beyond those listed',
   const people = await section('People')
   await user.click(within(people).getByRole('button', { name: 'People' }))
   expect((await within(people).findAllByRole('checkbox')).map((box) => box.getAttribute('aria-label'))).toEqual([
-    'Limit to Orrick, Tamsin, 9 titles',
-    'Limit to Lund, Marta, 1931-2004, 5 titles',
+    'Filter to Orrick, Tamsin, 9 titles',
+    'Filter to Lund, Marta, 1931-2004, 5 titles',
   ])
-  await user.type(within(people).getByRole('textbox', { name: 'Find in People' }), 'van')
+  await user.type(within(people).getByRole('textbox', { name: 'Search in People' }), 'van')
   await user.click(await within(people).findByRole('checkbox', { name: /Vane, Isolde/ }))
   expect(server.asked('facetValues').at(-1)?.query.get('find')).toBe('van')
   expect(new URLSearchParams(window.location.search).get('person')).toBe('Vane, Isolde')

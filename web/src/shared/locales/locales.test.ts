@@ -1,47 +1,109 @@
 /** What the interface says, in every language. */
-import { expect, test } from 'vitest'
-import { first } from './english/first.ts'
-import { later } from './english/later.ts'
-import { first as erste } from './german/first.ts'
-import { later as spätere } from './german/later.ts'
+import { DEFAULT_LANGUAGE, LANGUAGE_CODES, type Language } from '@catalex/core/languages'
+import { describe, expect, it, test } from 'vitest'
+import { loadCaptions, loadDeferred, loadInitial } from './loadTexts.ts'
 
 /** Every text by its full name. */
 const textsIn = (texts: object, path = ''): [string, string][] =>
   Object.entries(texts).flatMap(([name, value]) =>
     typeof value === 'string' ? [[path + name, value] as [string, string]] : textsIn(value as object, `${path}${name}.`),
   )
-const english = new Map([...textsIn(first), ...textsIn(later)])
-const german = new Map([...textsIn(erste), ...textsIn(spätere)])
 
-/** The same word in both. */
-const SHARED = new Set(['DVD', 'Blu-ray', 'Atlas', 'Format', 'ISBN', 'ISSN', 'CQL', 'Person', 'in'])
+const load = async (code: Language) =>
+  new Map(
+    [...(await loadInitial(code)), ...(await loadDeferred(code)), { captions: await loadCaptions(code) }].flatMap((file) => textsIn(file)),
+  )
 
-test('German says all that English says, in words of its own', () => {
-  expect([...german.keys()].sort()).toEqual([...english.keys()].sort())
-  const same = [...english].filter(([name, text]) => german.get(name) === text && /\p{L}/u.test(text.replace(/\{\{[^}]*\}\}/g, '')))
-  expect(same.filter(([, text]) => !SHARED.has(text))).toEqual([])
+const TEXTS = new Map(await Promise.all(LANGUAGE_CODES.map(async (code) => [code, await load(code)] as const)))
+const textsOf = (code: Language): Map<string, string> => TEXTS.get(code) ?? new Map()
+const english = textsOf(DEFAULT_LANGUAGE)
+
+const PLURAL = /(_ordinal)?_(zero|one|two|few|many|other)$/
+/** Names of texts without what each says for one, for two … */
+const stems = (texts: Map<string, string>) => [...new Set([...texts.keys()].map((name) => name.replace(PLURAL, '')))].sort()
+const formsOf = (texts: Map<string, string>, stem: string) =>
+  [...texts.keys()].filter((name) => PLURAL.test(name) && name.replace(PLURAL, '') === stem).map((name) => name.slice(stem.length))
+
+describe.each(LANGUAGE_CODES)('%s', (code) => {
+  const texts = textsOf(code)
+
+  it('says all that English says, and nothing else', () => {
+    expect(stems(texts)).toEqual(stems(english))
+  })
+
+  it('has a text for each number that the language tells apart', () => {
+    const categories = (type: 'cardinal' | 'ordinal') => new Intl.PluralRules(code, { type }).resolvedOptions().pluralCategories
+    for (const stem of stems(english)) {
+      const asked = formsOf(english, stem)
+      if (asked.length === 0) expect(formsOf(texts, stem), stem).toEqual([])
+      else {
+        const ordinal = asked[0]?.startsWith('_ordinal') ?? false
+        // Nothing at all may have a text of its own in any language.
+        const wanted = categories(ordinal ? 'ordinal' : 'cardinal').map((category) => (ordinal ? `_ordinal_${category}` : `_${category}`))
+        expect(
+          formsOf(texts, stem)
+            .filter((form) => form !== '_zero')
+            .sort(),
+          stem,
+        ).toEqual(wanted.sort())
+      }
+    }
+  })
+
+  it('names the same facts', () => {
+    const facts = (all: Map<string, string>, stem: string) =>
+      [
+        ...new Set([...all].filter(([name]) => name.replace(PLURAL, '') === stem).flatMap(([, text]) => text.match(/\{\{\s*\w+/g) ?? [])),
+      ].sort()
+    for (const stem of stems(english)) expect(facts(texts, stem), stem).toEqual(facts(english, stem))
+  })
+
+  it('says at most 20 words a sentence, and never shouts', () => {
+    for (const [name, text] of texts) {
+      expect(text, name).not.toMatch(/!/)
+      // A list of codes is read item by item.
+      if (name === 'help.sections.experts.text') continue
+      for (const sentence of text.split(/(?<=[.?])\s+|\n/))
+        expect(sentence.split(/\s+/).length, `${name}: ${sentence}`).toBeLessThanOrEqual(20)
+    }
+  })
 })
 
 test('a date in German, which ends with a full stop, ends no sentence', () => {
-  expect([...german].filter(([, text]) => /\{\{(date|due|from|until|opens)\}\}\./.test(text))).toEqual([])
+  expect([...textsOf('de')].filter(([, text]) => /\{\{(date|due|from|until|opens)\}\}\./.test(text))).toEqual([])
 })
 
-test('each says the same facts', () => {
-  const facts = (text: string | undefined) => [...new Set((text ?? '').match(/\{\{\s*\w+/g) ?? [])].sort()
-  // A text for exactly one may leave the number out; one that names a form may say more.
-  for (const [name, text] of english) expect([name, facts(german.get(name))]).toEqual([name, facts(text)])
+/** Words that were given up, each for a plainer one. */
+const GIVEN_UP: Record<Language, RegExp[]> = {
+  en: [
+    /\bnarrow(ed|ing|ings)?\b(?! the search)/i, // filter
+    /\b(whoever|somebody|those who)\b/i, // you, another reader
+    /\bwithdraw\b/i, // cancel, remove
+    /\bby mail\b|\bmail\b(?!@)|\be-mail\b/i, // email
+    /\b(stands|stand) (in|at|there|again|where|side)\b/i, // is on the shelf
+    /\bways\b/i, // routes
+    /\b(to be had|take back|fold away|for whom|in line|lately|shut|till|oops|please note)\b/i,
+  ],
+  de: [
+    /\baufheben|aufgehoben\b/i, // stornieren, speichern
+    /Geheimzahl|Karte hat/, // PIN, Ausweis
+    /\bmailen\b|\bMail(adresse)?\b(?<!E-Mail)/, // E-Mail
+    /Textnachricht|im Netz\b/, // SMS, online
+    /\bDinge?\b/, // Gegenstand, Exemplar
+    /angekreuzt|ankreuzen|eingrenzen/i, // auswählen, filtern
+  ],
+}
+
+test.each(LANGUAGE_CODES)('%s: words are those that were agreed', (code) => {
+  const texts = [...textsOf(code)].filter(([name]) => !name.startsWith('captions.'))
+  for (const [name, text] of texts)
+    for (const word of GIVEN_UP[code]) expect(word.test(text), `${name}: ${text} (${String(word)})`).toBe(false)
 })
 
-test('words are those that were agreed', () => {
-  const LEFT_BEHIND = [
-    /\bto be had\b/i, /\bearlier\b/i, /\bfold away\b/i, /\btake back\b/i, /\bdrop\b/i, /\bfor whom\b/i, /\bspoken word\b/i, /\bin line\b/i, /\bcopy is free\b/i,
-    /\blately\b/i, /\bshut\b/i, /\btill\b/i, /\bleads on\b/i, /\bbegin at\b/i, /\bgo there\b/i, /\bdo not go together\b/i, /\bby kind\b/i, /\bstands there\b/i,
-    /\bheld for you\b/i, /\bcarry on looking\b/i, /\bnothing out\b/i, /\bnothing here has\b/i, /!/, /\boops\b/i, /please note/i,
-  ] // prettier-ignore
-  for (const [name, text] of english) for (const word of LEFT_BEHIND) expect(word.test(text), `${name}: ${text}`).toBe(false)
+test('one idea, one word', () => {
   expect(english.get('narrowing.names.copies')).toBe('Availability')
-  expect(english.get('narrowing.only_other')).toMatch(/^Limit to /)
-  expect(english.get('search.row.chip')).toBe('{{inNow}} of {{owned}} in')
-  expect(english.get('search.emptyTitle')).toBe('No title has all of that')
-  expect(english.get('search.emptyOffers')).toBe('Try one of these')
+  expect(english.get('narrowing.only_other')).toMatch(/^Filter to /)
+  expect(english.get('search.row.chip')).toBe('{{inNow}} of {{owned}} available')
+  expect(english.get('search.emptyTitle')).toBe('No titles match all of that')
+  expect(english.get('search.sorts.in-hand')).toBe('soonest in your hands')
 })

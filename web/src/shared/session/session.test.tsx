@@ -14,7 +14,7 @@ describe('signing out', () => {
     const { server, user } = open('/card', { session: SOMEBODY, card: card(), signOut: NO_CONNECTION })
     expect(await screen.findByText(/Adult/)).toBeVisible()
     await user.click(await signOutButton())
-    expect(await screen.findByText(/You are signed out in this browser, but the catalogue could not be told/)).toBeVisible()
+    expect(await screen.findByText(/You are signed out in this browser, but the server couldn’t be reached/)).toBeVisible()
     // Both come of the same press; which is drawn first does not matter.
     await waitFor(() => {
       expect(screen.queryByText(/Ines Calder/)).toBeNull()
@@ -86,7 +86,7 @@ describe('a session that ended in the middle', () => {
     })
     await user.click(place)
     const dialog = await screen.findByRole('dialog', { name: 'Sign in' })
-    expect(within(dialog).getByText(/You are no longer signed in/)).toBeVisible()
+    expect(within(dialog).getByText(/You’ve been signed out/)).toBeVisible()
     server.reply({ session: other, placeHold: hold('h1') })
     await user.type(within(dialog).getByLabelText('Card number'), '42225')
     await user.type(within(dialog).getByLabelText('PIN'), '4722{Enter}')
@@ -155,7 +155,7 @@ describe('nobody is there', () => {
     sessionStorage.setItem('catalex.ended', 'idle')
     open('/', {})
     const said = await screen.findByRole('alert')
-    expect(said).toHaveTextContent('You were signed out because nobody used the page for a while. Sign in to carry on.')
+    expect(said).toHaveTextContent('You were signed out because nobody used the page for a while. Sign in to continue.')
     expect(said).toHaveFocus()
   })
 
@@ -229,7 +229,7 @@ describe('a public terminal', () => {
     await user.type(within(dialog).getByLabelText('PIN'), '4832{Enter}')
     expect(server.asked('signIn')[0]?.body).toMatchObject({ visit: 'terminal' })
     expect(window.history.length).toBe(length)
-    await user.click(await screen.findByRole('button', { name: 'New reader' }))
+    await user.click(await screen.findByRole('button', { name: 'End session' }))
     await waitFor(() => {
       expect(server.asked('signOut')).toHaveLength(1)
     })

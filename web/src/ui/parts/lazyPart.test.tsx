@@ -41,7 +41,7 @@ test('a part that does not come is asked for twice, says so in its place, and co
   const load = loads(null, null, null, Good)
   const Part = lazyPart(load)
   const first = show(Part)
-  expect(await screen.findByRole('alert')).toHaveTextContent('This part of the page did not arrive.')
+  expect(await screen.findByRole('alert')).toHaveTextContent('Part of the page didn’t load.')
   expect(load).toHaveBeenCalledTimes(2)
   expect(screen.getByRole('heading', { name: 'The page' })).toBeVisible()
   await userEvent.click(screen.getByRole('button', { name: 'Try again' }))

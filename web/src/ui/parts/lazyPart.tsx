@@ -3,7 +3,7 @@
  * can be tried again; the page around it stays.
  */
 import { lazy, useState, type ComponentType, type ReactNode } from 'react'
-import { loadLater } from '../../shared/i18n.ts'
+import { loadDeferredTexts } from '../../shared/i18n.ts'
 import { isOutdated, loadAnew } from '../../shared/release.ts'
 import { FloatingTrouble } from '../FloatingTrouble.tsx'
 import { Trouble } from '../Trouble.tsx'
@@ -47,7 +47,7 @@ export function lazyPart<Props extends object>(load: Load<Props>, failed: Failed
 /** The same for a part that says more than the first page does. */
 export const lazyWithTexts = <Props extends object>(load: Load<Props>, failed?: Failed<Props>): ComponentType<Props> =>
   lazyPart(async () => {
-    const [part] = await Promise.all([load(), loadLater()])
+    const [part] = await Promise.all([load(), loadDeferredTexts()])
     return part
   }, failed)
 
