@@ -113,7 +113,7 @@ test('a hold is fetched, sent, told, lent over the desk, and on the card at each
 
   await backroom(page)
   await page.getByRole('link', { name: 'Desk', exact: true }).click()
-  await page.getByLabel('Branch').click()
+  await page.getByRole('combobox', { name: 'Branch' }).click()
   await page.getByRole('option', { name: 'Lantern Hill' }).click()
   await expect(page.getByRole('region', { name: 'On the hold shelf' })).toContainText(TITLE)
   await noBarriers(page)

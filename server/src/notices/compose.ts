@@ -1,7 +1,6 @@
 /** A notice in words: subject, plain text and HTML, in the language of its reader. */
 import type { OverdueRate } from '@catalex/core/loans'
 import type { Notice } from '@catalex/core/messages'
-import type { ParseKeys } from 'i18next'
 import { DateTime } from 'luxon'
 import type { Libraries } from '../libraries/index.ts'
 import { texts } from '../texts/index.ts'
@@ -16,11 +15,11 @@ export interface Composed {
 export function compose(libraries: Libraries, notice: Notice, to: { name: string; language: string }): Composed {
   const { name: library, timeZone } = libraries.library
   const facts = { ...notice, ...factsOf(libraries, notice, to.language), name: to.name, library }
-  const say = (key: ParseKeys<'notices'>, escapeValue = false): string =>
+  const say = (key: string, escapeValue = false): string =>
     texts.t(key, { ns: 'notices', ...facts, lng: to.language, timeZone, interpolation: { escapeValue } })
-  const body = notice.kind === 'lapsed' ? (`lapsed.${notice.why}` as const) : (`${notice.kind}.text` as const)
+  const body = `${notice.kind}.${notice.kind === 'lapsed' ? notice.why : 'text'}`
   // Titles and names come from outside: what they hold is no mark-up.
-  const paragraphs = (['greeting', body, 'from'] as const).map((key) => `<p>${say(key, true).replaceAll('\n', '<br>')}</p>`)
+  const paragraphs = ['greeting', body, 'from'].map((key) => `<p>${say(key, true).replaceAll('\n', '<br>')}</p>`)
   return {
     subject: say(`${notice.kind}.subject`),
     text: [say('greeting'), say(body), say('from')].join('\n\n'),

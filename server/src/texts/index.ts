@@ -2,14 +2,6 @@
 import { DEFAULT_LANGUAGE, LANGUAGE_CODES } from '@catalex/core/languages'
 import { readFileSync } from 'node:fs'
 import i18next from 'i18next'
-import type mail from './en/mail.json'
-import type notices from './en/notices.json'
-
-declare module 'i18next' {
-  interface CustomTypeOptions {
-    resources: { notices: typeof notices; mail: typeof mail }
-  }
-}
 
 const NAMESPACES = ['notices', 'mail'] as const
 
