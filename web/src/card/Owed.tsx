@@ -8,6 +8,7 @@ import { amountInWords, dayInWords } from '../shared/formats.ts'
 import { useNotice } from '../shared/notices.tsx'
 import { usePlaces } from '../shared/places.tsx'
 import { useSession } from '../shared/session/session.tsx'
+import { refreshCard } from '../shared/ownTitles.ts'
 import { Trouble } from '../ui/Trouble.tsx'
 import styles from './card.module.css'
 
@@ -21,7 +22,7 @@ export function Pay({ owed, prominent = false }: { owed: number; prominent?: boo
   const notify = useNotice()
   const { mutateAsync, isPending, error } = useMutation({
     mutationFn: () => asReader(() => call('payOwed', { body: { amount: owed } })),
-    onSettled: () => client.invalidateQueries({ queryKey: ['card'] }),
+    onSettled: () => refreshCard(client),
   })
   const pay = async () => {
     const paid = await mutateAsync().catch(() => null)

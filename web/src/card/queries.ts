@@ -2,6 +2,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { call } from '../shared/api.ts'
 import { useSession } from '../shared/session/session.tsx'
+import { refreshCard } from '../shared/ownTitles.ts'
 
 /** @param one whether the card is asked for anew after it; of several, whoever renews them asks in the end */
 export function useRenewLoan({ one = true } = {}) {
@@ -10,6 +11,6 @@ export function useRenewLoan({ one = true } = {}) {
   return useMutation({
     mutationFn: (barcode: string) => asReader(() => call('renewLoan', { path: { barcode } })),
     // Whatever came of it, the card may stand otherwise now.
-    onSettled: () => (one ? client.invalidateQueries({ queryKey: ['card'] }) : undefined),
+    onSettled: () => (one ? refreshCard(client) : undefined),
   })
 }

@@ -4,6 +4,7 @@ import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query
 import { useState } from 'react'
 import { call } from '../shared/api.ts'
 import { useSession } from '../shared/session/session.tsx'
+import { refreshCard } from '../shared/ownTitles.ts'
 
 /** @param records none for what no record is of */
 export function requestOffersQuery(records: readonly string[], barcode: string | null) {
@@ -17,7 +18,7 @@ export function requestOffersQuery(records: readonly string[], barcode: string |
 
 function useAfterRequests() {
   const client = useQueryClient()
-  return () => client.invalidateQueries({ queryKey: ['card'] })
+  return () => refreshCard(client)
 }
 
 export function useMakeRequest() {

@@ -1,12 +1,18 @@
 /** What a signed-in reader has of a title already: said wherever the title is shown, so that nobody asks for it twice. */
 import { isActive } from '@catalex/core/holds'
 import type { Carrier } from '@catalex/core/catalogue'
-import { queryOptions, useQuery } from '@tanstack/react-query'
+import { queryOptions, useQuery, type QueryClient } from '@tanstack/react-query'
 import { useCallback, useMemo } from 'react'
 import { call } from './api.ts'
 import { useSession } from './session/session.tsx'
 
 export const cardQuery = queryOptions({ queryKey: ['card'], queryFn: ({ signal }) => call('card', {}, { signal }) })
+
+/** Asks for the card anew after a change; an answer that was asked for before the change is not waited for, since it does not know of it. */
+export async function refreshCard(client: QueryClient): Promise<void> {
+  await client.cancelQueries({ queryKey: cardQuery.queryKey })
+  await client.invalidateQueries({ queryKey: cardQuery.queryKey })
+}
 
 export type Own = { kind: 'held'; carrier: Carrier | null } | { kind: 'out'; due: string }
 

@@ -5,6 +5,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useTranslation } from 'react-i18next'
 import { useNotice } from '../../shared/notices.tsx'
+import { refreshCard } from '../../shared/ownTitles.ts'
 import { useRenewLoan } from '../queries.ts'
 
 export function RenewAll({ loans }: { loans: readonly Loan[] }) {
@@ -24,7 +25,7 @@ export function RenewAll({ loans }: { loans: readonly Loan[] }) {
         () => 1,
         () => 0,
       )
-    await client.invalidateQueries({ queryKey: ['card'] })
+    await refreshCard(client)
     setRenewing(false)
     notify(t('card.renewedAll', { count: done, all: renewable.length }))
   }

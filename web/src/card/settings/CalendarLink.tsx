@@ -5,6 +5,7 @@ import { useTranslation } from 'react-i18next'
 import { call } from '../../shared/api.ts'
 import { useNotice } from '../../shared/notices.tsx'
 import { useSession } from '../../shared/session/session.tsx'
+import { refreshCard } from '../../shared/ownTitles.ts'
 import { Trouble } from '../../ui/Trouble.tsx'
 import styles from '../card.module.css'
 
@@ -13,7 +14,7 @@ export function CalendarLink({ kept }: { kept: boolean }) {
   const { asReader } = useSession()
   const client = useQueryClient()
   const notify = useNotice()
-  const onSuccess = () => client.invalidateQueries({ queryKey: ['card'] })
+  const onSuccess = () => refreshCard(client)
   const make = useMutation({ mutationFn: () => asReader(() => call('makeFeed', {})), onSuccess })
   const end = useMutation({ mutationFn: () => asReader(() => call('endFeed', {})), onSuccess })
   const address = make.data && new URL(make.data.path, window.location.href).href

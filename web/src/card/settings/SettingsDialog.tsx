@@ -15,6 +15,7 @@ import { dayInWords } from '../../shared/formats.ts'
 import { useNotice } from '../../shared/notices.tsx'
 import { usePlaces } from '../../shared/places.tsx'
 import { useSession } from '../../shared/session/session.tsx'
+import { refreshCard } from '../../shared/ownTitles.ts'
 import { SecretField } from '../../ui/SecretField.tsx'
 import { Trouble } from '../../ui/Trouble.tsx'
 import { CalendarLink } from './CalendarLink.tsx'
@@ -32,7 +33,7 @@ export default function SettingsDialog({ card, onClose }: { card: Card; onClose(
   const save = async () => {
     const done = await change.mutateAsync().catch(() => null)
     if (done === null) return
-    await Promise.all([client.invalidateQueries({ queryKey: ['card'] }), client.invalidateQueries({ queryKey: ['session'] })])
+    await Promise.all([refreshCard(client), client.invalidateQueries({ queryKey: ['session'] })])
     onClose()
     notify(t('card.settings.saved'))
   }
@@ -80,7 +81,7 @@ function HowTold({ card: { toldInstead, homeBranch } }: { card: Card }) {
     mutationFn: () => asReader(() => call('testNotice', {})),
     onSuccess: () => {
       notify(t('card.settings.tested'))
-      return client.invalidateQueries({ queryKey: ['card'] })
+      return refreshCard(client)
     },
   })
   return (
